@@ -1,0 +1,1 @@
+"""The job's rules: pure Python with no web, no database and no drawing. Lengths are mm, angles degrees."""

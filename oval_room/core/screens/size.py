@@ -1,0 +1,90 @@
+"""Picture sizes from any one measure and an aspect (rules 2.1)."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from oval_room.core.errors import RefusedError, positive
+
+WIDEST_ASPECT = 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class PictureSize:
+    """Width and height of the visible picture [mm]."""
+
+    width: float
+    height: float
+
+    @property
+    def diagonal(self) -> float:
+        return math.hypot(self.width, self.height)
+
+    @property
+    def aspect(self) -> float:
+        return self.width / self.height
+
+
+def picture_size(
+    *,
+    aspect: float | None = None,
+    diagonal: float | None = None,
+    width: float | None = None,
+    height: float | None = None,
+) -> PictureSize:
+    """Size from one of diagonal, width, height and an aspect, or from width and height (rules 2.1).
+
+    Args:
+        aspect: width over height, over 0.
+        diagonal, width, height: [mm], over 0.
+
+    Returns:
+        The size [mm]: w = D·a/√(a²+1), h = D/√(a²+1).
+
+    Raises:
+        RefusedError: too little, too much, or a value not over 0.
+    """
+    given = {name: value for name, value in (("diagonal", diagonal), ("width", width), ("height", height)) if value is not None}
+    for name, value in given.items():
+        positive(value, name)
+    if aspect is None:
+        if set(given) != {"width", "height"}:
+            raise RefusedError("give one of diagonal, width or height with an aspect, or width and height", field="aspect")
+        return PictureSize(given["width"], given["height"])
+    if not 1 / WIDEST_ASPECT <= aspect <= WIDEST_ASPECT:
+        raise RefusedError(f"give an aspect such as 16:9 or 2.4 (got {aspect:g})", field="aspect", value=aspect)
+    if len(given) != 1:
+        raise RefusedError("with an aspect give just one of diagonal, width or height", field=next(iter(given), "width"))
+    if diagonal is not None:
+        root = math.sqrt(aspect * aspect + 1)
+        return PictureSize(diagonal * aspect / root, diagonal / root)
+    if width is not None:
+        return PictureSize(width, width / aspect)
+    assert height is not None
+    return PictureSize(height * aspect, height)
+
+
+def parse_aspect(text: str) -> float:
+    """Read an aspect as written: `16:9`, `2.4`, `2.40:1`, `3440x1440`.
+
+    Raises:
+        RefusedError: it is not one.
+    """
+    plain = text.strip().lower().replace("×", "x").replace("/", ":").replace("x", ":")
+    try:
+        numbers = [float(part) for part in plain.split(":")]
+        value = numbers[0] / numbers[1] if len(numbers) == 2 else numbers[0]
+        if len(numbers) > 2 or not 1 / WIDEST_ASPECT <= value <= WIDEST_ASPECT:
+            raise ValueError
+    except (ValueError, ZeroDivisionError):
+        raise RefusedError(f"give an aspect such as 16:9 or 2.4 (got {text.strip() or 'nothing'})", value=text) from None
+    return value
+
+
+def show_aspect(aspect: float) -> str:
+    """An aspect as the trade says it: 16:9, 2.40, 21:9."""
+    for text, value in (("16:9", 16 / 9), ("16:10", 1.6), ("4:3", 4 / 3), ("32:9", 32 / 9)):
+        if abs(aspect - value) < 0.002:
+            return text
+    return f"{aspect:.2f}"

@@ -1,0 +1,8 @@
+"""Instruments and how far their readings may be off (rules 1.3)."""
+
+from __future__ import annotations
+
+from typing import Final, Literal
+
+Instrument = Literal["laser", "tape", "drawing", "eye"]
+HALF_WIDTH: Final[dict[str, float]] = {"laser": 1.5, "tape": 2.0, "drawing": 25.0, "eye": 50.0}

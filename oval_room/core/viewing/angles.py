@@ -1,0 +1,45 @@
+"""How much of the view a picture fills, and from how far off its middle it is seen (rules 3.1).
+
+In the picture's own axes the eye is `right` of its middle and `out` in front of it:
+
+        ├──── w ────┤      picture, seen from above
+              ╲╲ A
+               ╲ ╲
+                eye (right, out)
+"""
+
+from __future__ import annotations
+
+import math
+
+from oval_room.core.errors import positive
+
+
+def horizontal_angle(width: float, right: float, out: float) -> float:
+    """Angle a flat picture fills across [deg]: atan((w/2 − r)/d) + atan((w/2 + r)/d) (rules 3.1).
+
+    Args:
+        width: of the picture [mm], over 0.
+        right: eye to the side of the picture's middle [mm].
+        out: eye before the picture's plane [mm], over 0.
+
+    Raises:
+        RefusedError: the eye is not in front.
+    """
+    positive(out, "distance")
+    return math.degrees(math.atan((width / 2 - right) / out) + math.atan((width / 2 + right) / out))
+
+
+def off_axis_angle(right: float, out: float) -> float:
+    """Angle between the eye and the picture's normal, in plan [deg]: atan(|r|/d) (rules 3.1)."""
+    return math.degrees(math.atan(abs(right) / positive(out, "distance")))
+
+
+def distance_for_angle(width: float, angle: float) -> float:
+    """Distance on axis [mm] at which a width fills an angle [deg, 0 to 180]: w/(2·tan(A/2)) (rules 3.2)."""
+    return width / (2 * math.tan(math.radians(angle) / 2))
+
+
+def width_for_angle(distance: float, angle: float) -> float:
+    """Width [mm] that fills an angle [deg] on axis at a distance [mm]. Undoes `distance_for_angle`."""
+    return 2 * distance * math.tan(math.radians(angle) / 2)

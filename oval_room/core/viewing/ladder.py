@@ -1,0 +1,135 @@
+"""The height ladder: every rule that bounds the picture's bottom edge, and where all agree (rules 4.2, 4.3).
+
+      ceiling ───────────┐ hi = ceiling − 25 − upper frame − h
+      neck, top edge ──┐ │
+                       ▼ ▼
+                   │ feasible │   bottom edge
+                       ▲ ▲
+      soundbar + 25 ───┘ │
+      furniture + 50 ────┘
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from oval_room.core.levels import beyond
+from oval_room.core.viewing.neck import NECK_GOOD, NECK_HARD, TOP_GOOD, TOP_HARD, height_at
+
+HeightSchool = Literal["third", "centre"]
+OVER_FURNITURE: Final = 50.0
+OVER_SOUNDBAR: Final = 25.0
+UNDER_CEILING: Final = 25.0
+_SHARE_BELOW_EYE: Final[dict[str, float]] = {"third": 1 / 3, "centre": 1 / 2}
+
+
+def school_bottom(school: str, eye_z: float, height: float) -> float:
+    """Bottom edge [mm] that puts the eye at the lower third or the centre (rules 4.2)."""
+    return eye_z - height * _SHARE_BELOW_EYE[school]
+
+
+@dataclass(frozen=True, slots=True)
+class Bound:
+    """One reason and the bottom edges it allows [mm]; None is open. Soft bounds never make a ladder empty."""
+
+    name: str
+    lo: float | None = None
+    hi: float | None = None
+    hard: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Ladder:
+    """Where all bounds agree: the greatest lo, the least hi and who set them. short_by > 0 means they conflict [mm]."""
+
+    lo: float | None
+    hi: float | None
+    lo_name: str | None
+    hi_name: str | None
+
+    @property
+    def feasible(self) -> bool:
+        return self.lo is None or self.hi is None or not beyond(self.lo, self.hi)
+
+    @property
+    def short_by(self) -> float:
+        return 0.0 if self.feasible or self.lo is None or self.hi is None else self.lo - self.hi
+
+    def nearest(self, bottom: float) -> float:
+        """The bottom edge inside that is nearest to a wanted one [mm]; meaningful when feasible."""
+        if self.hi is not None:
+            bottom = min(bottom, self.hi)
+        return max(bottom, self.lo) if self.lo is not None else bottom
+
+
+def intersect(bounds: Iterable[Bound]) -> Ladder:
+    """The intersection of bounds; of equal ones the first sets it (rules 4.3)."""
+    lo: Bound | None = None
+    hi: Bound | None = None
+    for bound in bounds:
+        if bound.lo is not None and (lo is None or lo.lo is None or bound.lo > lo.lo):
+            lo = bound
+        if bound.hi is not None and (hi is None or hi.hi is None or bound.hi < hi.hi):
+            hi = bound
+    return Ladder(lo.lo if lo else None, hi.hi if hi else None, lo.name if lo else None, hi.name if hi else None)
+
+
+def standing_bounds(
+    height: float,
+    *,
+    furniture_top: float | None,
+    soundbar_top: float | None,
+    ceiling: float,
+    frame_below: float = 0.0,
+    frame_above: float = 0.0,
+) -> list[Bound]:
+    """Bounds from what stands below and from the ceiling [mm] (rules 4.3)."""
+    bounds = []
+    if furniture_top is not None:
+        bounds.append(Bound("furniture", lo=furniture_top + OVER_FURNITURE + frame_below))
+    if soundbar_top is not None:
+        bounds.append(Bound("soundbar", lo=soundbar_top + OVER_SOUNDBAR + frame_below))
+    bounds.append(Bound("ceiling", hi=ceiling - UNDER_CEILING - frame_above - height))
+    return bounds
+
+
+def seat_bounds(height: float, *, eye_z: float, level_distance: float, gaze_pitch: float, who: str = "") -> list[Bound]:
+    """Hard and soft bounds from one seat's neck and from its look at the top edge (rules 4.1, 4.3).
+
+    Args:
+        height: of the picture [mm].
+        eye_z: eye above the floor [mm].
+        level_distance: eye to the picture's middle, level [mm], over 0.
+        gaze_pitch: where the seat looks by itself [deg].
+        who: seat's name, put after the bound's.
+    """
+    tail = f", {who}" if who else ""
+
+    def bottom(angle: float, part: float) -> float | None:
+        z = height_at(angle + gaze_pitch, eye_z, level_distance)
+        return None if z is None else z - part * height
+
+    return [
+        Bound(f"neck{tail}", bottom(NECK_HARD[0], 0.5), bottom(NECK_HARD[1], 0.5)),
+        Bound(f"top edge{tail}", None, bottom(TOP_HARD, 1.0)),
+        Bound(f"neck{tail}", bottom(NECK_GOOD[0], 0.5), bottom(NECK_GOOD[1], 0.5), hard=False),
+        Bound(f"top edge{tail}", None, bottom(TOP_GOOD, 1.0), hard=False),
+    ]
+
+
+@dataclass(frozen=True, slots=True)
+class Rungs:
+    """A whole ladder: its bounds, the range of the hard ones, and of all (None when soft ones leave nothing)."""
+
+    bounds: tuple[Bound, ...]
+    hard: Ladder
+    soft: Ladder | None
+
+
+def build_ladder(bounds: Sequence[Bound]) -> Rungs:
+    """Intersect the hard bounds, then the soft ones inside them; only hard ones can make it empty (rules 4.3)."""
+    hard = intersect(bound for bound in bounds if bound.hard)
+    every = intersect(bounds)
+    return Rungs(tuple(bounds), hard, every if hard.feasible and every.feasible else None)

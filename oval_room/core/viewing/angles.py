@@ -43,3 +43,22 @@ def distance_for_angle(width: float, angle: float) -> float:
 def width_for_angle(distance: float, angle: float) -> float:
     """Width [mm] that fills an angle [deg] on axis at a distance [mm]. Undoes `distance_for_angle`."""
     return 2 * distance * math.tan(math.radians(angle) / 2)
+
+
+def width_from_seat(angle: float, right: float, out: float) -> float:
+    """Width [mm] that fills an angle [deg, under 90] from a seat that may sit to the side.
+
+    From 3.1 with t = tan A: t·w²/4 + w·d − t·(d² + r²) = 0. On axis it is `width_for_angle`.
+    """
+    t = math.tan(math.radians(angle))
+    return 2 * (math.sqrt(out * out + t * t * (out * out + right * right)) - out) / t
+
+
+def distance_from_seat(angle: float, width: float, right: float) -> float | None:
+    """Distance [mm] at which a width fills an angle [deg, under 90] from a seat to the side; None when none does.
+
+    From 3.1 with t = tan A: t·d² − w·d + t·(r² − w²/4) = 0, the farther of the two.
+    """
+    t = math.tan(math.radians(angle))
+    under = width * width - 4 * t * t * (right * right - width * width / 4)
+    return (width + math.sqrt(under)) / (2 * t) if under >= 0 else None

@@ -1,0 +1,120 @@
+"""Evaluate: a plan and its gear to a report of figures and findings. A pure function; studies run in order.
+
+Each study reads a few sub-trees of the plan. An `Evaluator` keeps the last result of every study with the very objects
+it read; where those are the same objects again, the result is used again.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Any, TypeVar
+
+from oval_room.core.figures import Figure
+from oval_room.core.findings import Finding
+from oval_room.core.fixing.study import FixingResult, study_fixing
+from oval_room.core.levels import Level
+from oval_room.core.light.study import LightResult, study_light
+from oval_room.core.plan.document import STAGES, Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.projection.study import ThrowResult, study_throw
+from oval_room.core.survey.study import SurveyResult, study_survey
+from oval_room.core.units import Ruler
+from oval_room.core.viewing.study import ViewResult, study_viewing
+
+_T = TypeVar("_T")
+
+
+@dataclass(frozen=True, slots=True)
+class Upset:
+    """A settled stage's figure that has since moved past its step; now None where it is gone."""
+
+    stage: str
+    figure: str
+    was: float
+    now: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Report:
+    """What the rules say of one scheme of a plan. Findings come worst first."""
+
+    scheme: str
+    figures: dict[str, Figure]
+    findings: tuple[Finding, ...]
+    survey: SurveyResult
+    viewing: ViewResult
+    throw: ThrowResult
+    light: LightResult
+    fixing: FixingResult
+    upset: dict[str, tuple[Upset, ...]] = field(default_factory=dict)
+
+    def stops(self) -> set[str]:
+        return {finding.key for finding in self.findings if finding.level is Level.STOP}
+
+    def find(self, key: str) -> Finding | None:
+        return next((finding for finding in self.findings if finding.key == key), None)
+
+
+class Evaluator:
+    """Evaluates plans, using again what has not changed since the last one."""
+
+    def __init__(self) -> None:
+        self._kept: dict[str, tuple[tuple[Any, ...], Any]] = {}
+
+    def __call__(self, plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
+        key = scheme or plan.scheme
+        chosen, survey, ruler = plan.schemes[key], plan.survey, plan.writing.ruler
+        pinned = {name: gear[name] for name in sorted(plan.gear_used()) if name in gear}
+        items = tuple(pinned.values())
+        surveyed = self._run("survey", study_survey, (survey,), survey, ruler)
+        views = self._run("viewing", study_viewing, (survey, chosen, plan.choices, *items), survey, chosen, plan.choices, pinned, ruler)
+        throws = self._run("throw", study_throw, (survey, chosen, *items), survey, chosen, pinned, ruler, plan.writing.instrument)
+        light = self._run("light", study_light, (survey, chosen, throws, *items), survey, chosen, throws, pinned, ruler)
+        fixing = self._run("fixing", study_fixing, (survey, chosen, *items), survey, chosen, pinned, ruler)
+        figures = {**views.figures, **throws.figures, **light.figures, **fixing.figures}
+        findings = [*surveyed.findings, *views.findings, *throws.findings, *light.findings, *fixing.findings]
+        findings.sort(key=lambda finding: finding.weight)
+        return Report(key, figures, tuple(findings), surveyed, views, throws, light, fixing, _upset(plan, figures, ruler))
+
+    def _run(self, name: str, study: Callable[..., _T], reads: tuple[Any, ...], *args: Any) -> _T:
+        ruler = next((arg for arg in args if isinstance(arg, Ruler)), None)
+        kept = self._kept.get(name)
+        if kept and len(kept[0]) == len(reads) + 1 and all(a is b for a, b in zip(kept[0], reads, strict=False)) and kept[0][-1] == (ruler, args[-1]):
+            return kept[1]  # type: ignore[no-any-return]
+        result = study(*args)
+        self._kept[name] = ((*reads, (ruler, args[-1])), result)
+        return result
+
+
+def evaluate(plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
+    """The report of one scheme of a plan (the chosen one when none is named)."""
+    return Evaluator()(plan, gear, scheme)
+
+
+def stage_figures(report: Report, stage: str) -> dict[str, float]:
+    """The figures a stage rests on, as settling it keeps them."""
+    return {key: figure.value for key, figure in report.figures.items() if figure.kind.stage == stage and figure.value is not None}
+
+
+def moved(unit: str, was: float, now: float, ruler: Ruler) -> bool:
+    """Whether a figure has moved past its step: the ruler's, a tenth of a degree, else one in a hundred."""
+    step = {"mm": ruler.step, "deg": 0.1}.get(unit, max(abs(was) * 0.01, 1e-6))
+    return abs(now - was) > step * (1 + 1e-6)
+
+
+def _upset(plan: Plan, figures: dict[str, Figure], ruler: Ruler) -> dict[str, tuple[Upset, ...]]:
+    out: dict[str, tuple[Upset, ...]] = {}
+    for stage in STAGES:
+        settled = plan.choices.settled.get(stage)
+        if settled is None:
+            continue
+        found = []
+        for key, was in settled.figures.items():
+            figure = figures.get(key)
+            now = figure.value if figure else None
+            if figure is None or now is None or moved(figure.kind.unit, was, now, ruler):
+                found.append(Upset(stage, key, was, now))
+        if found:
+            out[stage] = tuple(found)
+    return out

@@ -1,0 +1,93 @@
+"""Findings: what a study has to say, as data. Text is made from them in `words` only.
+
+A finding has a code (banded by stage), a level, the ids it is about, the value measured against a limit, and cures:
+commands that a person can take.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Any
+
+from oval_room.core.commands import Command
+from oval_room.core.levels import Level
+
+
+class Code(StrEnum):
+    """What a finding says. The first word is its stage's band."""
+
+    NO_SEATS = "survey: no seats"
+    SEAT_OUTSIDE = "survey: seat outside the room"
+    HEAD_AT_CEILING = "survey: head at the ceiling"
+    THING_OUTSIDE = "survey: thing outside the room"
+    ROOM_ASSUMED = "survey: room assumed"
+
+    NO_PICTURE = "picture: nothing to look at"
+    TOO_WIDE = "picture: wider than the wall"
+    SEAT_BEHIND = "picture: seat behind it"
+    ANGLE = "picture: angle and school"
+    COARSE = "picture: pixels seen"
+    NECK = "picture: neck"
+    TOP_EDGE = "picture: top edge"
+    LADDER_CONFLICT = "picture: no height works"
+    OFF_LADDER = "picture: height outside the ladder"
+    ON_LADDER = "picture: height inside the ladder"
+    ROW_IN_FRONT = "picture: over the row in front"
+    TILT = "picture: tilt"
+    DIM = "picture: white under its target"
+    CONTRAST = "picture: contrast in a scene"
+
+    NO_PROJECTOR = "throw: screen without projector"
+    THROW = "throw: distance and width"
+    BODY = "throw: room behind"
+    SHIFT = "throw: lens shift"
+    LENS_IN_ROOM = "throw: lens outside the room"
+    LENS_BEHIND = "throw: lens behind the screen"
+
+    POLE = "fixing: pole"
+    HOLES = "fixing: hole rows"
+    NO_HOLES = "fixing: holes not known yet"
+    PLATE = "fixing: plate follows the lens"
+
+    @property
+    def stage(self) -> str:
+        return self.value.split(":")[0]
+
+
+@dataclass(frozen=True, slots=True)
+class Cure:
+    """A change that is meant to clear a finding: which kind it is (`words` makes its text), its value, its command."""
+
+    kind: str
+    value: float
+    command: Command
+    unit: str = "mm"
+    name: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """One thing said. about: ids by kind (picture, seat, scene, projector, thing). more: what its text needs."""
+
+    code: Code
+    level: Level
+    rule: str
+    about: Mapping[str, str]
+    value: float | None = None
+    limit: float | None = None
+    unit: str = "mm"
+    cures: tuple[Cure, ...] = ()
+    more: Mapping[str, Any] = field(default_factory=dict)
+
+    @property
+    def key(self) -> str:
+        """What makes it the same finding after a change: its code and the picture or projector it is about."""
+        parts = [self.about[kind] for kind in ("projector", "picture", "scene", "thing") if kind in self.about]
+        return "/".join([self.code.name.lower(), *parts, str(self.more.get("part", ""))]).rstrip("/")
+
+    @property
+    def weight(self) -> tuple[int, str]:
+        """Worst first."""
+        return self.level.rank, self.key

@@ -1,0 +1,134 @@
+"""Study of the fixings: hole rows of wall mounts, plate and pole of projector mounts (rules 6.5, 7.3)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oval_room.core.commands import PutProjector
+from oval_room.core.figures import Figure, FigureBook, Input
+from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.fixing.hole_map import HoleMap, hole_map
+from oval_room.core.levels import Level, beyond
+from oval_room.core.plan.document import Picture, Projector, Scheme, Survey
+from oval_room.core.plan.gear import GearShelf, Mount, Panel
+from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
+from oval_room.core.units import Ruler
+
+
+@dataclass(frozen=True, slots=True)
+class ProjectorPlate:
+    """Plate centre, pole below the ceiling or shelf above the floor [mm]."""
+
+    x: float
+    y: float
+    pole: float | None
+    shelf: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class FixingResult:
+    figures: dict[str, Figure]
+    findings: tuple[Finding, ...]
+    holes: dict[str, HoleMap]
+    plates: dict[str, ProjectorPlate]
+
+
+def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) -> FixingResult:
+    """Where the holes go for every picture and projector of a scheme."""
+    book, findings = FigureBook(), []
+    holes: dict[str, HoleMap] = {}
+    plates: dict[str, ProjectorPlate] = {}
+    for key, picture in scheme.pictures.items():
+        if picture.kind == "panel":
+            panel, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
+            found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
+            if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
+                what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
+                findings.append(Finding(Code.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what}))
+                continue
+            holes[key] = found
+            _hole_figures(book, key, picture, panel, mount, found)
+            findings.append(Finding(Code.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": survey.room.wall}))
+    for key, projector in scheme.projectors.items():
+        item = gear.get(projector.gear)
+        if isinstance(item, ProjectorGear):
+            plates[key] = _plate(book, key, projector, item, survey)
+            findings += _plate_findings(key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler)
+    return FixingResult(book.figures, tuple(findings), holes, plates)
+
+
+def _holes(picture: Picture, panel: Panel, mount: Mount) -> HoleMap | None:
+    if panel.top_to_vesa is None or panel.vesa is None:
+        return None
+    return hole_map(
+        placed_by="top",
+        placed_at=picture.top + picture.frame_top,
+        panel_height=picture.height + picture.frame_top + picture.frame_bottom,
+        top_to_vesa=panel.top_to_vesa,
+        row_below_vesa=mount.row_below_vesa,
+        vesa_height=panel.vesa[1],
+        rows_below_upper=mount.rows_below_upper,
+        centre_x=picture.pose.x,
+        columns_from_centre=mount.columns_from_centre,
+    )
+
+
+def _hole_figures(book: FigureBook, key: str, picture: Picture, panel: Panel, mount: Mount, holes: HoleMap) -> None:
+    z_t = Input("z_t", "panel top above the floor", holes.top, "mm", "chosen")
+    t = Input("t", "panel top to the upper VESA holes", panel.top_to_vesa or 0.0, "mm", "maker")
+    r = Input("r", "hole row below those once hung", mount.row_below_vesa, "mm", "maker")
+    book.add(
+        "panel_top", holes.top, Input("z_c", "picture centre", picture.pose.z, "mm", "chosen"), Input("h", "picture height", picture.height, "mm", "maker"),
+        Input("frame", "frame above", picture.frame_top, "mm", "maker"), picture=key,
+    )  # fmt: skip
+    book.add("upper_row", holes.upper_row, z_t, t, r, picture=key)
+    for n, (row, below) in enumerate(zip(holes.rows, mount.rows_below_upper, strict=True), 1):
+        book.add("row", row, z_t, t, r, Input("below", "below the upper row", below, "mm", "maker"), picture=key, n=n)
+    for n, (x, column) in enumerate(zip(holes.columns, mount.columns_from_centre, strict=True), 1):
+        x_c = Input("x_c", "plate's middle", picture.pose.x, "mm", "chosen")
+        book.add("hole_x", x, x_c, Input("column", "from the plate's middle", column, "mm", "maker"), picture=key, n=n)
+    if holes.check_diagonal is not None:
+        across = Input("across", "first column to last", holes.columns[-1] - holes.columns[0], "mm", "maker")
+        down = Input("down", "first row to last", holes.rows[0] - holes.rows[-1], "mm", "maker")
+        book.add("check_diagonal", holes.check_diagonal, across, down, picture=key)
+
+
+def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear, survey: Survey) -> ProjectorPlate:
+    lens = LensOnPlate(item.lens_right, item.lens_forward, item.plate_to_axis)
+    pose, ceiling = projector.pose, survey.room.height
+    x, y = plate_place(lens, lens_x=pose.x, lens_y=pose.y, hung=projector.hung)
+    x_l, y_l, z_l = (Input(f"{axis}_l", f"lens, {axis}", getattr(pose, axis), "mm", "chosen") for axis in "xyz")
+    dx = Input("dx", "lens right of the plate, upright, from behind", item.lens_right, "mm", "maker")
+    dy = Input("dy", "lens forward of the plate", item.lens_forward, "mm", "maker")
+    dz = Input("dz", "plate to lens axis", item.plate_to_axis, "mm", "maker")
+    book.add("plate_x", x, x_l, dx, projector=key)
+    book.add("plate_y", y, y_l, dy, projector=key)
+    if projector.hung:
+        drop = pole_drop(lens, ceiling=ceiling.value, lens_z=pose.z)
+        book.add("pole", drop, Input("z_ceiling", "ceiling", ceiling.value, "mm", ceiling.source), dz, z_l, projector=key)
+        return ProjectorPlate(x, y, drop, None)
+    shelf = shelf_height(lens, lens_z=pose.z)
+    book.add("shelf", shelf, z_l, dz, projector=key)
+    return ProjectorPlate(x, y, None, shelf)
+
+
+def _plate_findings(
+    key: str, projector: Projector, item: ProjectorGear, mount: object, plate: ProjectorPlate, survey: Survey, ruler: Ruler
+) -> list[Finding]:
+    about, out = {"projector": key, "picture": projector.shows}, []
+    if plate.pole is not None:
+        least = mount.least_height if isinstance(mount, Mount) else 0.0
+        most = mount.greatest_height if isinstance(mount, Mount) else None
+        if beyond(least, plate.pole):
+            z = ruler.safe(survey.room.height.value - item.plate_to_axis - least, "greatest")
+            cure = Cure("lens up", z, PutProjector(id=key, z=z), name="down")
+            out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"}))
+        elif most is not None and beyond(plate.pole, most):
+            z = ruler.safe(survey.room.height.value - item.plate_to_axis - most, "least")
+            cure = Cure("lens up", z, PutProjector(id=key, z=z), name="up")
+            out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}))
+    off = plate.x - projector.pose.x
+    more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}
+    out.append(Finding(Code.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))
+    return out

@@ -1,0 +1,120 @@
+"""What differs between two plans, path by path, and putting such differences back.
+
+A path is dotted (`survey.seats.s1.y`). A change keeps the value before and after as JSON; None means the place was not
+there. Whole nodes that come or go are one change. Unchanged parts are found by identity, so a diff is quick.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from typing import Any, Final, NamedTuple
+
+from pydantic import BaseModel
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import Measure
+
+GROWS_ONLY: Final = "readings"
+
+
+class Change(NamedTuple):
+    """One place that differs."""
+
+    path: str
+    before: Any
+    after: Any
+
+
+def _json(value: Any) -> Any:
+    if isinstance(value, BaseModel):
+        return value.model_dump(mode="json")
+    if isinstance(value, tuple):
+        return [_json(item) for item in value]
+    if isinstance(value, dict):
+        return {key: _json(item) for key, item in value.items()}
+    return value
+
+
+def changes(before: Any, after: Any, path: str = "") -> list[Change]:
+    """Every place that differs between two plans or two nodes of one kind."""
+    if before is after:
+        return []
+    if isinstance(before, dict) and isinstance(after, dict):
+        keys: Iterable[str] = [*before, *(key for key in after if key not in before)]
+        pairs = [(key, before.get(key), after.get(key)) for key in keys]
+    elif isinstance(before, BaseModel) and type(before) is type(after) and not isinstance(before, Measure):
+        pairs = [(key, getattr(before, key), getattr(after, key)) for key in type(before).model_fields]
+    else:
+        return [] if before == after else [Change(path, _json(before), _json(after))]
+    found: list[Change] = []
+    for key, one, other in pairs:
+        found += changes(one, other, f"{path}.{key}" if path else key)
+    return found
+
+
+def overlap(mine: Iterable[str], theirs: Iterable[str]) -> list[str]:
+    """My paths that touch a place theirs touch: the same, above or below it. The reading log only grows: it never clashes."""
+    other = [path for path in theirs if path.split(".", 1)[0] != GROWS_ONLY]
+    return [
+        path
+        for path in mine
+        if path.split(".", 1)[0] != GROWS_ONLY
+        and any(path == o or path.startswith(o + ".") or o.startswith(path + ".") for o in other)
+    ]
+
+
+def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
+    """The plan with every change's place set to its `before`.
+
+    Raises:
+        RefusedError: the result would not hold together.
+    """
+    document = plan.model_dump(mode="json")
+    for change in wanted:
+        node, *rest = change.path.split(".")
+        at: Any = document
+        for key in [node, *rest][:-1]:
+            at = at.get(key) if isinstance(at, dict) else None
+            if at is None:
+                raise RefusedError(f"can't be put back: {change.path} is gone", field=change.path)
+        last = [node, *rest][-1]
+        if change.before is None and _is_keyed(change.path):
+            at.pop(last, None)
+        else:
+            at[last] = change.before
+    try:
+        restored = Plan.model_validate(document)
+    except ValueError as error:
+        raise RefusedError("can't be put back: later changes stand on it") from error
+    return graft(plan, restored)
+
+
+def _is_keyed(path: str) -> bool:
+    """Whether a path ends at an entry of a keyed list, which may be absent."""
+    parts = path.split(".")
+    return len(parts) > 1 and parts[-2] in (
+        "seats", "things", "scenes", "schemes", "pictures", "projectors", "settled", "readings", "figures",
+    )  # fmt: skip
+
+
+def graft(old: Any, new: Any) -> Any:
+    """The new value with every part that equals the old one's replaced by that very object: unchanged parts stay known."""
+    if old == new:
+        return old
+    if isinstance(old, dict) and isinstance(new, dict):
+        return {key: graft(old[key], value) if key in old else value for key, value in new.items()}
+    if isinstance(old, BaseModel) and type(old) is type(new):
+        parts = {key: graft(getattr(old, key), getattr(new, key)) for key in type(new).model_fields}
+        return new.model_copy(update=parts)
+    return new
+
+
+def value_at(plan: Plan, path: str) -> Any:
+    """The JSON value at a path; None where nothing is."""
+    node: Any = plan
+    for key in path.split("."):
+        node = node.get(key) if isinstance(node, dict) else getattr(node, key, None)
+        if node is None:
+            return None
+    return _json(node)

@@ -1,0 +1,220 @@
+"""Study of the projectors: throw, room behind, shift (rules 6.1–6.3)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oval_room.core.commands import PutPicture, PutProjector, several
+from oval_room.core.figures import Figure, FigureBook, Input
+from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.levels import Level, beyond
+from oval_room.core.plan.document import Picture, Projector, Scheme, Survey
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.measure import Typed
+from oval_room.core.pose import to_own
+from oval_room.core.projection.shift import ShiftNeed, ShiftWindow, shift_need
+from oval_room.core.projection.throw import VENT, Span, distances, raster_width, throw_level, widths
+from oval_room.core.survey.readings import HALF_WIDTH, Instrument
+from oval_room.core.units import Ruler
+
+
+@dataclass(frozen=True, slots=True)
+class ProjectorThrow:
+    """One projector against its picture [mm]. raster: width and height lit. span: throws this width allows."""
+
+    picture: str
+    item: ProjectorGear
+    throw: float
+    raster: tuple[float, float]
+    span: Span
+    level: Level
+    behind: float
+    need: ShiftNeed
+    window: ShiftWindow
+
+    @property
+    def ratio(self) -> float:
+        return self.throw / self.raster[0]
+
+
+@dataclass(frozen=True, slots=True)
+class ThrowResult:
+    figures: dict[str, Figure]
+    findings: tuple[Finding, ...]
+    projectors: dict[str, ProjectorThrow]
+
+
+def shift_window(item: ProjectorGear) -> ShiftWindow:
+    """A gear item's shift, projector upright."""
+    down = item.shift_up if item.shift_down is None else item.shift_down
+    return ShiftWindow(item.shift_up, down, item.shift_side, item.shift_share, item.shift_offset)
+
+
+def study_throw(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, instrument: Instrument) -> ThrowResult:
+    """Throw, body and shift of every projector in a scheme."""
+    book, findings = FigureBook(), []
+    found: dict[str, ProjectorThrow] = {}
+    shown = {projector.shows for projector in scheme.projectors.values()}
+    for key, picture in scheme.pictures.items():
+        if picture.kind == "screen" and key not in shown:
+            findings.append(Finding(Code.NO_PROJECTOR, Level.NOTE, "6.1", {"picture": key}))
+    for key, projector in scheme.projectors.items():
+        item = gear.get(projector.gear)
+        if isinstance(item, ProjectorGear):
+            one = _OneThrow(key, projector, scheme.pictures[projector.shows], item, survey, ruler, HALF_WIDTH[instrument])
+            findings += one.findings()
+            if one.result:
+                found[key] = one.result
+                one.write_figures(book)
+    return ThrowResult(book.figures, tuple(findings), found)
+
+
+class _OneThrow:
+    def __init__(
+        self,
+        key: str,
+        projector: Projector,
+        picture: Picture,
+        item: ProjectorGear,
+        survey: Survey,
+        ruler: Ruler,
+        half_width: float,
+    ) -> None:
+        self.key, self.projector, self.picture, self.item = key, projector, picture, item
+        self.room, self.ruler = survey.room, ruler
+        self.own = to_own(picture.pose.point, picture.pose.turn, projector.pose.point)
+        self.vent = VENT if item.vent is None else item.vent
+        self.result = self._work_out(half_width) if self.own.out > 0 else None
+
+    def _work_out(self, half_width: float) -> ProjectorThrow:
+        picture, item = self.picture, self.item
+        across = raster_width(picture.width.value, picture.height, item.own_aspect)
+        raster = (across, across / item.own_aspect)
+        window = shift_window(item)
+        need = shift_need(
+            width=raster[0], height=raster[1], image=(0.0, 0.0), lens=(self.own.right, self.own.up), window=window,
+            hung=self.projector.hung,
+        )  # fmt: skip
+        return ProjectorThrow(
+            picture=self.projector.shows,
+            item=item,
+            throw=self.own.out,
+            raster=raster,
+            span=distances(across, item.lens),
+            level=throw_level(self.own.out, across, item.lens, half_width=half_width, step=self.ruler.step),
+            behind=self.room.depth.value - self.projector.pose.y - item.body_behind_lens - self.vent,
+            need=need,
+            window=window,
+        )
+
+    def write_figures(self, book: FigureBook) -> None:
+        result, item, key = self.result, self.item, self.key
+        assert result is not None
+        pose, picture = self.projector.pose, self.picture
+        w = Input("w", "raster width", result.raster[0], "mm", picture.width.source)
+        h = Input("h", "raster height", result.raster[1], "mm", picture.width.source)
+        d = Input("d", "throw", result.throw, "mm", "chosen")
+        wide, tele = (Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker") for n, v in zip(("wide", "tele"), item.lens, strict=True))
+        y_l, z_l, x_l = (Input(f"{a}_l", f"lens, {n}", getattr(pose, a), "mm", "chosen") for a, n in
+                         (("y", "from the wall"), ("z", "above the floor"), ("x", "from the left wall")))  # fmt: skip
+        y_p = Input("y_p", "screen surface from the wall", picture.pose.y, "mm", "chosen")
+        book.add("throw", result.throw, y_l, y_p, projector=key)
+        book.add("throw_ratio", result.ratio, d, w, projector=key)
+        near, width_span = result.span, widths(result.throw, item.lens)
+        book.add("nearest", near.least, w, wide, projector=key)
+        book.add("farthest", near.greatest, w, tele, projector=key)
+        book.add("least_width", width_span.least, d, tele, projector=key)
+        book.add("greatest_width", width_span.greatest, d, wide, projector=key)
+        depth = Input("depth", "room depth", self.room.depth.value, "mm", self.room.depth.source)
+        body = Input("body", "body behind the lens", item.body_behind_lens, "mm", "maker")
+        vent = Input("vent", "room for air", self.vent, "mm", "maker" if item.vent is not None else "rule")
+        book.add("behind", result.behind, depth, y_l, body, vent, projector=key)
+        z_c = Input("z_c", "image centre above the floor", picture.pose.z, "mm", "chosen")
+        x_c = Input("x_c", "image centre from the left wall", picture.pose.x, "mm", "chosen")
+        book.add("shift_v", result.need.v, z_c, z_l, h, projector=key)
+        book.add("shift_s", result.need.s, x_c, x_l, w, projector=key)
+        if result.need.use is not None:
+            book.add("shift_use", result.need.use * 100, projector=key)
+        book.add("lens_z", pose.z, z_l, projector=key)
+
+    def findings(self) -> list[Finding]:
+        pose, room = self.projector.pose, self.room
+        about = {"projector": self.key, "picture": self.projector.shows}
+        if self.result is None:
+            near = self.picture.pose.y + self.picture.width.value * sum(self.item.lens) / 2
+            cure = Cure("lens out", near, PutProjector(id=self.key, y=self.ruler.safe(near, "nearest")))
+            return [Finding(Code.LENS_BEHIND, Level.STOP, "6.1", about, self.own.out, 0.0, cures=(cure,))]
+        out = []
+        inside = (0 < pose.x < room.width.value, 0 < pose.y < room.depth.value, 0 < pose.z < room.height.value)
+        if not all(inside):
+            out.append(Finding(Code.LENS_IN_ROOM, Level.STOP, "6.2", about, more={"axis": "xyz"[inside.index(False)]}))
+        out.append(self._throw(about, self.result))
+        out.append(self._body(about, self.result))
+        out.append(self._shift(about, self.result))
+        return out
+
+    def _last_lens_y(self) -> float:
+        """The farthest lens that leaves room for body and air behind."""
+        return self.room.depth.value - self.item.body_behind_lens - self.vent
+
+    def _throw(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
+        span = result.span.safe(self.ruler.step)
+        near = result.throw < (result.span.least + result.span.greatest) / 2
+        end = result.span.least if near else result.span.greatest
+        more = {"near": near, "least": result.span.least, "greatest": result.span.greatest, "fixed": self.item.lens[0] == self.item.lens[1]}
+        cures: tuple[Cure, ...] = ()
+        if result.level is Level.STOP:
+            throw = span.least if near else span.greatest
+            y = self.picture.pose.y + throw
+            share = self.picture.width.value / result.raster[0]
+            width_span = widths(result.throw, self.item.lens)
+            width = self.ruler.safe((width_span.greatest if near else width_span.least) * share, "greatest" if near else "least")
+            put = PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
+            cures = (
+                Cure("lens out", y, PutProjector(id=self.key, y=y)),
+                Cure("picture width", width, put),
+                *self._lens_and_width(result, share),
+            )
+        return Finding(Code.THROW, result.level, "6.1", about, result.throw, end, "mm", cures, more)
+
+    def _lens_and_width(self, result: ProjectorThrow, share: float) -> tuple[Cure, ...]:
+        """As far back as the room allows, and the widest picture from there: for short rooms."""
+        y = self.ruler.safe(self._last_lens_y(), "greatest")
+        throw = y - self.picture.pose.y
+        if throw <= 0 or throw >= result.span.least:
+            return ()
+        width = self.ruler.safe(throw / self.item.lens[0] * share, "greatest")
+        step = several(
+            PutProjector(id=self.key, y=y), PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
+        )
+        return (Cure("lens back and width", width, step),)
+
+    def _body(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
+        if not beyond(0, result.behind):
+            return Finding(Code.BODY, Level.GOOD, "6.2", about, result.behind, 0.0)
+        y = self.ruler.safe(self._last_lens_y(), "greatest")
+        cures = [Cure("lens out", y, PutProjector(id=self.key, y=y))]
+        cures += self._lens_and_width(result, self.picture.width.value / result.raster[0])
+        return Finding(Code.BODY, Level.STOP, "6.2", about, result.behind, 0.0, "mm", tuple(cures))
+
+    def _shift(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
+        need = result.need
+        more = {"v": need.v, "s": need.s, "up": need.lens_up, "right": need.lens_right, "use": need.use}
+        if need.inside:
+            return Finding(Code.SHIFT, Level.GOOD, "6.3", about, need.use, 1.0, "ratio", more=more)
+        pose, cures = self.projector.pose, []
+        if need.lens_up is not None and need.lens_up != 0:
+            z = self.ruler.safe(pose.z + need.lens_up, "least" if need.lens_up > 0 else "greatest")
+            cures.append(Cure("lens up", z, PutProjector(id=self.key, z=z), name="down" if need.lens_up < 0 else "up"))
+            bottom = self.picture.bottom - need.lens_up
+            bottom = self.ruler.safe(bottom, "greatest" if need.lens_up > 0 else "least")
+            put = PutPicture(id=self.projector.shows, bottom=bottom)
+            cures.append(Cure("bottom at", bottom, put))
+        if need.lens_right is not None and need.lens_right != 0:
+            x = self.ruler.safe(pose.x + need.lens_right, "least" if need.lens_right > 0 else "greatest")
+            cures.append(Cure("lens along", x, PutProjector(id=self.key, x=x)))
+        if need.lens_up is None and need.lens_right is None:
+            lens = PutProjector(id=self.key, x=self.picture.pose.x)
+            cures.append(Cure("lens along", self.picture.pose.x, lens))
+        return Finding(Code.SHIFT, Level.STOP, "6.3", about, need.use, 1.0, "ratio", tuple(cures), more)

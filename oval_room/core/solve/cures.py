@@ -1,0 +1,48 @@
+"""Cures that cure: each is tried out before it is offered (rules 0)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oval_room.core.commands import apply
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import Report, evaluate
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+
+
+@dataclass(frozen=True, slots=True)
+class Tried:
+    """A cure with the plan and report it leads to."""
+
+    cure: Cure
+    plan: Plan
+    report: Report
+
+
+def try_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure: Cure) -> Tried | None:
+    """The cure's outcome when it clears its finding and adds no stop; else None."""
+    try:
+        after = apply(plan, cure.command, gear)
+        outcome = evaluate(after, gear, report.scheme)
+    except (RefusedError, MissingError):
+        return None
+    now = outcome.find(finding.key)
+    better = now is None or now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP)
+    if finding.level in (Level.NOTE, Level.GOOD):
+        better = now is None
+    return Tried(cure, after, outcome) if better and outcome.stops() <= report.stops() - {finding.key} else None
+
+
+def cures_that_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3) -> list[Tried]:
+    """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop."""
+    out: list[Tried] = []
+    for cure in finding.cures:
+        tried = try_cure(plan, gear, report, finding, cure)
+        if tried and all(tried.plan != other.plan for other in out):
+            out.append(tried)
+        if len(out) == most:
+            break
+    return out

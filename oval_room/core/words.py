@@ -1,0 +1,252 @@
+"""The one place where findings, cures and changes become text.
+
+A finding reads like an experienced colleague: what, because of what, by how much, what to move.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from typing import Final
+
+from oval_room.core.figures import show_value
+from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.units import Ruler, Side
+
+
+def names_of(plan: Plan) -> dict[str, str]:
+    """What people call every seat, thing, scene, picture and projector."""
+    chosen = plan.chosen
+    nodes: dict[str, str] = {}
+    for group in (plan.survey.seats, plan.survey.things, plan.survey.scenes, chosen.pictures, chosen.projectors):
+        nodes.update({key: node.name for key, node in group.items()})  # type: ignore[attr-defined]
+    return nodes
+
+
+class Words:
+    """Makes text for one plan: its names and its ruler."""
+
+    def __init__(self, plan: Plan) -> None:
+        self.ruler: Ruler = plan.writing.ruler
+        self.names = names_of(plan)
+
+    def name(self, about: Mapping[str, str], kind: str) -> str:
+        return self.names.get(about.get(kind, ""), about.get(kind, ""))
+
+    def length(self, mm: float | None, side: Side = "nearest") -> str:
+        return show_value(mm, "mm", self.ruler, side)
+
+    def finding(self, finding: Finding) -> str:
+        """The sentence of a finding."""
+        return _TEXT[finding.code](finding, self)
+
+    def cure(self, cure: Cure) -> str:
+        """What a cure does, as a short order."""
+        return _CURES[cure.kind](cure, self)
+
+
+def _deg(value: float | None) -> str:
+    return show_value(value, "deg", Ruler())
+
+
+def _seats_assumed(f: Finding, w: Words) -> str:
+    what = {"width": "width", "depth": "depth", "height": "ceiling"}
+    listed = ", ".join(what[name] for name in f.more["what"])
+    return f"Room {listed} assumed, not measured. Measure before drilling."
+
+
+def _outside(f: Finding, w: Words) -> str:
+    return f"{w.name(f.about, 'seat').capitalize()} is outside the room: {w.length(f.value)} of {w.length(f.limit)}."
+
+
+def _angle(f: Finding, w: Words) -> str:
+    m, seat = f.more, w.name(f.about, "seat")
+    band = f"{m['lo']:g}–{m['hi']:g}°"
+    if f.level is Level.GOOD:
+        who = "Every seat" if m["count"] > 1 else seat.capitalize()
+        return f"{who} is inside {m['school']}, {band}; worst {_deg(f.value)} from {seat}."
+    more = f" and {m['others']} more" if m["others"] else ""
+    words = "small" if m["side"] == "under" else "large"
+    return f"{w.name(f.about, 'picture').capitalize()} is {words} from {seat}{more}: {_deg(f.value)}, {m['school']} is {band}."
+
+
+def _neck(f: Finding, w: Words) -> str:
+    seat, value = w.name(f.about, "seat"), f.value or 0.0
+    way = "up" if value > 0 else "down"
+    if f.level is Level.GOOD:
+        return f"Necks are easy: at most {abs(value):.0f}° {way}, from {seat}."
+    hard = "too far for long viewing" if f.level is Level.STOP else "tiring in time"
+    return f"{seat.capitalize()} looks {abs(value):.0f}° {way} from its ease: {hard}."
+
+
+def _ladder_conflict(f: Finding, w: Words) -> str:
+    return (
+        f"No height works for {w.name(f.about, 'picture')}: {f.more['lo_name']} and {f.more['hi_name']} "
+        f"miss each other by {w.length(f.value, 'least')}."
+    )
+
+
+def _off_ladder(f: Finding, w: Words) -> str:
+    side: Side = "least" if f.more["side"] == "under" else "greatest"
+    word = "low" if f.more["side"] == "under" else "high"
+    return (
+        f"Bottom edge at {w.length(f.value)} is too {word}: {f.more['name']} wants "
+        f"{w.length(f.limit, side)} or {'more' if word == 'low' else 'less'}."
+    )
+
+
+def _on_ladder(f: Finding, w: Words) -> str:
+    return f"Bottom edge at {w.length(f.value)} lies inside {w.length(f.more['lo'], 'least')} to {w.length(f.more['hi'], 'greatest')}."
+
+
+def _rows(f: Finding, w: Words) -> str:
+    back, front = w.name(f.about, "seat"), w.names.get(f.more["front"], f.more["front"])
+    if f.level is Level.GOOD:
+        return f"{back.capitalize()} sees over {front} by {w.length(f.value)}."
+    clear = f.value or 0.0
+    gets = f"clears {front}'s eyes by {w.length(clear)}" if clear > 0 else f"looks through {front}'s head"
+    return f"{back.capitalize()} {gets}; {w.length(f.limit)} is wanted over the eyes."
+
+
+def _tilt(f: Finding, w: Words) -> str:
+    text = f"{w.name(f.about, 'picture').capitalize()} squares up to {w.name(f.about, 'seat')} tilted {_deg(abs(f.value or 0))} {'down' if (f.value or 0) > 0 else 'up'}"
+    if f.more["mount"] is None:
+        return text + "; no mount is chosen yet."
+    lo, hi = f.more["range"]
+    return text + (f"; {f.more['mount']} reaches it." if f.more["covered"] else f"; {f.more['mount']} only tilts {lo:g} to {hi:g}°.")
+
+
+def _dim(f: Finding, w: Words) -> str:
+    name = w.name(f.about, "picture")
+    if f.level is Level.GOOD:
+        return f"White on {name} is {f.value:.0f} cd/m²: enough in the dark."
+    return f"White on {name} is only {f.value:.0f} cd/m²; even a dark room wants {f.limit:.0f}."
+
+
+def _contrast(f: Finding, w: Words) -> str:
+    scene, name = w.name(f.about, "scene"), w.name(f.about, "picture")
+    got = "beyond measure" if f.value is None else f"{f.value:.0f}:1"
+    klass = f.more["class"]
+    if f.level is Level.GOOD:
+        return f"{name.capitalize()} in {scene}: contrast {got}, good for {klass}."
+    fit = "washed out" if klass == "washed out" else f"only {klass}"
+    return f"{name.capitalize()} in {scene}: contrast {got}, {fit}; {f.limit:.0f}:1 is wanted. Less light on it, or a brighter picture."
+
+
+def _throw(f: Finding, w: Words) -> str:
+    m = f.more
+    least, greatest = w.length(m["least"], "least"), w.length(m["greatest"], "greatest")
+    if f.level is Level.GOOD:
+        if m["fixed"]:
+            return f"Throw {w.length(f.value)} is what this fixed lens wants."
+        spare = min((f.value or 0) - m["least"], m["greatest"] - (f.value or 0))
+        return f"Throw {w.length(f.value)} fits with {w.length(spare, 'greatest')} to spare: {least} to {greatest}."
+    if f.level is Level.MIND:
+        spare = abs((f.value or 0) - (f.limit or 0))
+        end = "near" if m["near"] else "far"
+        return f"{w.length(spare, 'greatest')} to spare at the {end} end: makers' throw figures are good to 3–5 %. Measure this unit before drilling."
+    if m["fixed"]:
+        return f"This fixed lens wants {w.length(m['least'])} for this width; the throw is {w.length(f.value)}."
+    short = abs((f.value or 0) - (f.limit or 0))
+    word = "short" if m["near"] else "long"
+    return f"Throw {w.length(f.value)} is {w.length(short, 'least')} too {word} for this width: the lens wants {least} to {greatest}."
+
+
+def _body(f: Finding, w: Words) -> str:
+    if f.level is Level.GOOD:
+        return f"{w.length(f.value, 'greatest')} of room left behind the projector and its air."
+    return f"The projector runs {w.length(-(f.value or 0), 'least')} into the back wall, air behind it included."
+
+
+def _shift(f: Finding, w: Words) -> str:
+    m = f.more
+    if f.level is Level.GOOD:
+        if m["use"] is None or m["use"] == 0:
+            return "Lens shift is inside its window."
+        return f"Lens shift has it: {m['use'] * 100:.0f} % of the window is used."
+    ways = []
+    if m["up"]:
+        way = "down" if m["up"] < 0 else "up"
+        ways.append(f"lens {w.length(abs(m['up']), 'least')} {way}, or the picture {w.length(abs(m['up']), 'least')} {'up' if way == 'down' else 'down'}")
+    if m["right"]:
+        ways.append(f"lens {w.length(abs(m['right']), 'least')} to the {'right' if m['right'] > 0 else 'left'}")
+    tail = "; ".join(ways).capitalize() if ways else "No single move cures it: bring the lens to the centre line first"
+    used = "" if m["use"] is None else f" The lens is at {m['use'] * 100:.0f} % of what it has."
+    return f"Lens shift runs out.{used} {tail}."
+
+
+def _pole(f: Finding, w: Words) -> str:
+    if f.more["side"] == "under":
+        return f"The pole would be {w.length(f.value)}; this mount is never shorter than {w.length(f.limit, 'least')}."
+    return f"The pole would be {w.length(f.value)}; this mount reaches {w.length(f.limit, 'greatest')}."
+
+
+def _holes(f: Finding, w: Words) -> str:
+    wall = {"unknown": "What the wall is made of is not known", "timber": "Into studs", "masonry": "Into masonry", "board": "Board alone carries nothing"}
+    return (
+        f"Upper hole row at {w.length(f.value)}. {wall[f.more['wall']]}: find sockets, switches and pipes above, below "
+        "and beside, scan for live wires, drill a pilot first."
+    )
+
+
+def _no_holes(f: Finding, w: Words) -> str:
+    name = w.name(f.about, "picture")
+    what = f.more["what"]
+    if what == "t":
+        return f"No hole heights for {name} yet: measure t, panel top to its upper VESA holes."
+    return f"No hole heights for {name} yet: choose {what} from the shelf."
+
+
+def _plate(f: Finding, w: Words) -> str:
+    off = f.more["off"]
+    where = f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
+    hang = f"pole {w.length(f.more['pole'])}" if f.more["pole"] is not None else f"shelf at {w.length(f.more['shelf'])}"
+    return f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. Centre the lens, not the body."
+
+
+_TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
+    Code.NO_SEATS: lambda f, w: "No seats yet, so nothing can be judged from one. Type: seat 11'2",
+    Code.SEAT_OUTSIDE: _outside,
+    Code.HEAD_AT_CEILING: lambda f, w: f"{w.name(f.about, 'seat').capitalize()}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}.",
+    Code.THING_OUTSIDE: lambda f, w: f"{w.name(f.about, 'thing').capitalize()} reaches past the room: {w.length(f.value)} of {w.length(f.limit)}.",
+    Code.ROOM_ASSUMED: _seats_assumed,
+    Code.NO_PICTURE: lambda f, w: "Nothing to look at yet. Type: tv 65, or screen 110",
+    Code.TOO_WIDE: lambda f, w: f"{w.name(f.about, 'picture').capitalize()}, {w.length(f.value)} over all, does not fit on a wall of {w.length(f.limit)}.",
+    Code.SEAT_BEHIND: lambda f, w: f"{w.name(f.about, 'seat').capitalize()} is behind {w.name(f.about, 'picture')}.",
+    Code.ANGLE: _angle,
+    Code.COARSE: lambda f, w: f"{w.name(f.about, 'seat').capitalize()} sees the pixels: {f.value:.0f} a degree, under {f.limit:.0f} is coarse.",
+    Code.NECK: _neck,
+    Code.TOP_EDGE: lambda f, w: f"{w.name(f.about, 'seat').capitalize()} looks {_deg(f.value)} up to the top edge; {f.limit:.0f}° is the most from that seat.",
+    Code.LADDER_CONFLICT: _ladder_conflict,
+    Code.OFF_LADDER: _off_ladder,
+    Code.ON_LADDER: _on_ladder,
+    Code.ROW_IN_FRONT: _rows,
+    Code.TILT: _tilt,
+    Code.DIM: _dim,
+    Code.CONTRAST: _contrast,
+    Code.NO_PROJECTOR: lambda f, w: f"{w.name(f.about, 'picture').capitalize()} has no projector yet; choose one in Throw.",
+    Code.THROW: _throw,
+    Code.BODY: _body,
+    Code.SHIFT: _shift,
+    Code.LENS_IN_ROOM: lambda f, w: "The lens is outside the room: " + {"x": "past a side wall", "y": "past the back wall", "z": "above the ceiling or under the floor"}[f.more["axis"]] + ".",
+    Code.LENS_BEHIND: lambda f, w: "The lens is behind the screen.",
+    Code.POLE: _pole,
+    Code.HOLES: _holes,
+    Code.NO_HOLES: _no_holes,
+    Code.PLATE: _plate,
+}  # fmt: skip
+
+_CURES: Final[dict[str, Callable[[Cure, Words], str]]] = {
+    "seat inside": lambda c, w: f"Seat to {w.length(c.value)}",
+    "picture along": lambda c, w: f"Picture's middle to {w.length(c.value)}",
+    "picture width": lambda c, w: f"Picture {w.length(c.value)} wide",
+    "row out": lambda c, w: f"{c.name.capitalize()} to {w.length(c.value)}",
+    "bottom at": lambda c, w: f"Bottom edge to {w.length(c.value)}",
+    "riser": lambda c, w: f"Riser {w.length(c.value)} under {c.name}",
+    "tilt": lambda c, w: f"Tilt {c.value:.1f}° down",
+    "lens out": lambda c, w: f"Lens to {w.length(c.value)} from the wall",
+    "lens back and width": lambda c, w: f"Lens to the back, picture {w.length(c.value)} wide",
+    "lens up": lambda c, w: f"Lens {c.name} to {w.length(c.value)}",
+    "lens along": lambda c, w: f"Lens to {w.length(c.value)} along",
+}

@@ -1,0 +1,144 @@
+"""The display wall as a viewer sees it: u is x, v is z. In Fixing it is zoomed to the plate with its holes."""
+
+from __future__ import annotations
+
+from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.plan.document import Picture, Projector
+from oval_room.core.plan.gear import Mount, Panel, Screen
+from oval_room.drawing.parts import WALL, Look, changed, corners, raster
+from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
+
+
+def elevation(look: Look) -> Scene:
+    """The display wall with its pictures, what stands below, and the hole rows."""
+    room = look.plan.survey.room
+    width, height = room.width.value, room.height.value
+    draft = Draft()
+    _wall(draft, look, width, height)
+    for key, picture in look.plan.chosen.pictures.items():
+        _picture(draft, look, key, picture)
+        holes = look.report.fixing.holes.get(key)
+        if holes:
+            _holes(draft, look, key, picture, holes, near=False)
+    _projectors(draft, look)
+    _eyes(draft, look, width)
+    picture = look.plan.chosen.pictures.get(look.picture or "")
+    if picture is not None:
+        draft.add(
+            Dim(0, picture.bottom, "v", look.show(picture.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
+            Dim(0, picture.top, "v", look.show(picture.top), "left", 0, "plain", 4, "picture.top", "top"),
+            Dim(picture.pose.x - picture.width.value / 2, picture.pose.x + picture.width.value / 2, "u",
+                look.show(picture.width.value), "above", 0, "brass", 3, "picture.width", "wide"),
+        )  # fmt: skip
+    draft.add(
+        Dim(0, width, "u", look.show(width), "below", 0, "assumed" if room.width.unsure else "plain", 5, "room.width", "wall"),
+        Dim(0, height, "v", look.show(height), "right", 0, "assumed" if room.height.unsure else "plain", 5, "room.height", "ceiling"),
+    )
+    for key, node in changed(look):
+        if isinstance(node, Picture):
+            draft.path([(c.x, c.z) for c in corners(node)], "ghost", "picture", closed=True, ref=key)
+        elif isinstance(node, Projector):
+            draft.ellipse((node.pose.x, node.pose.z), (60, 60), "ghost", "beam", key)
+    description = f"Wall {look.show(width)} wide, {look.show(height)} high."
+    return Scene("elevation", "display wall", (-WALL, -WALL, width + WALL, height + WALL), tuple(draft.shapes), description)
+
+
+def plate_detail(look: Look) -> Scene | None:
+    """The wall zoomed to the subject's plate: holes from the floor and from the left wall. None without a hole map."""
+    key = look.picture if look.picture in look.report.fixing.holes else next(iter(look.report.fixing.holes), None)
+    if key is None:
+        return None
+    picture, holes = look.plan.chosen.pictures[key], look.report.fixing.holes[key]
+    draft = Draft()
+    room = look.plan.survey.room
+    _picture(draft, look, key, picture)
+    _holes(draft, look, key, picture, holes, near=True)
+    item = look.item(picture.gear)
+    assert isinstance(item, Panel)
+    left, right = picture.pose.x - picture.width.value / 2 - picture.frame_side, picture.pose.x + picture.width.value / 2 + picture.frame_side
+    window = (left - 60, holes.bottom - 60, right + 60, holes.top + 60)
+    draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
+    for i, (row, name) in enumerate(zip(holes.rows, ("upper row", "lower row"), strict=False)):
+        draft.add(Dim(window[1], row, "v", f"{name} {look.show(row)} up", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}"))
+    draft.add(Dim(window[1], holes.top, "v", f"panel top {look.show(holes.top)} up", "right", 0, "plain", 3, "panel_top", "panel top"))
+    for n, x in enumerate(holes.columns, 1):
+        draft.add(Dim(window[0], x, "u", f"hole {n} from left wall {look.show(x)}", "below", 0, "brass" if n == 1 else "plain", 2, f"holes.x.{n}"))
+    if len(holes.columns) > 1:
+        across = holes.columns[-1] - holes.columns[0]
+        draft.add(Dim(holes.columns[0], holes.columns[-1], "u", look.show(across), "inside", holes.rows[0] + 90, "plain", 4))
+    if holes.check_diagonal is not None:
+        first, last = (holes.columns[0], holes.rows[0]), (holes.columns[-1], holes.rows[-1])
+        draft.line(first, last, "check", "fixing")
+        middle = P((first[0] + last[0]) / 2, (first[1] + last[1]) / 2)
+        draft.add(Label(middle, f"check {look.show(holes.check_diagonal)}", "label", "fixing", offsets=((0, 14), (0, -16), (80, 18)), priority=3))
+    title = f"{picture.name}, plate and holes, seen from the room"
+    return Scene("plate", title, window, tuple(draft.shapes), f"Room {look.show(room.width.value)} wide.")
+
+
+def _wall(draft: Draft, look: Look, width: float, height: float) -> None:
+    room = look.plan.survey.room
+    assumed = "-assumed" if room.width.unsure or room.height.unsure else ""
+    for box in ((-WALL, 0, 0, height), (width, 0, width + WALL, height)):
+        draft.box(*box, "cut-unknown", "structure")
+    draft.box(-WALL, height, width + WALL, height + WALL, "cut-board", "structure")
+    draft.box(-WALL, -WALL, width + WALL, 0, "cut-ground", "structure")
+    draft.box(0, 0, width, height, f"outline{assumed}", "structure")
+    for key, thing in look.plan.survey.things.items():
+        if thing.y_from > 800:
+            continue
+        draft.box(thing.x_from, thing.z_from, thing.x_to, thing.z_to, f"thing-{thing.kind}", "room", key)
+        middle = P((thing.x_from + thing.x_to) / 2, (thing.z_from + thing.z_to) / 2)
+        draft.add(Label(middle, thing.name, "small", "room", offsets=((0, 0), (0, -14), (0, 14)), priority=8, ref=key))
+
+
+def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
+    strong = "picture" if key == look.picture else "picture-other"
+    draft.path([(c.x, c.z) for c in corners(picture, frame=True)], "frame", "picture", closed=True, ref=key)
+    draft.path([(c.x, c.z) for c in corners(picture)], strong, "picture", closed=True, ref=key)
+    item = look.item(picture.gear)
+    if isinstance(item, Screen) and item.way == "drop-down":
+        ceiling = look.plan.survey.room.height.value
+        half = picture.width.value / 2 + picture.frame_side + 60
+        case = ceiling - item.case_height
+        draft.box(picture.pose.x - half, case, picture.pose.x + half, ceiling, "thing", "picture", key)
+        inner = picture.width.value / 2 + picture.frame_side
+        for side in (-inner, inner):
+            draft.line((picture.pose.x + side, picture.top), (picture.pose.x + side, case), "cloth", "picture", key)
+    at = P(picture.pose.x, picture.top)
+    draft.add(Label(at, picture.name, "label", "labels", offsets=((0, -12), (0, -28)), priority=4 if key == look.picture else 6, ref=key))
+
+
+def _projectors(draft: Draft, look: Look) -> None:
+    for key, projector in look.plan.chosen.projectors.items():
+        picture = look.plan.chosen.pictures[projector.shows]
+        wide, high = raster(look, key, picture)
+        if look.picture == projector.shows:
+            pose = picture.pose
+            draft.box(pose.x - wide / 2, pose.z - high / 2, pose.x + wide / 2, pose.z + high / 2, "raster", "beam", key)
+            draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
+            draft.add(Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6))
+
+
+def _eyes(draft: Draft, look: Look, width: float) -> None:
+    seat = look.plan.survey.seats.get(look.seat or "")
+    if seat is None:
+        return
+    z = seat.eye_point.z
+    draft.line((0, z), (width, z), "guide", "sight")
+    draft.add(Label(P(0, z), f"eyes {look.show(z)}", "small", "sight", "start", ((6, 8), (6, -9)), 5))
+
+
+def _holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap, *, near: bool) -> None:
+    mount, panel = look.item(picture.mount), look.item(picture.gear)
+    if near and isinstance(mount, Mount):
+        middle = (holes.rows[0] + holes.rows[-1]) / 2
+        half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
+        draft.box(picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key)
+    if near and isinstance(panel, Panel) and panel.vesa:
+        for u in (-panel.vesa[0] / 2, panel.vesa[0] / 2):
+            for v in (holes.vesa_upper, holes.vesa_lower):
+                draft.mark((picture.pose.x + u, v), "cross", "vesa", "fixing", key)
+        draft.add(Label(P(picture.pose.x + panel.vesa[0] / 2, holes.vesa_lower), f"VESA {panel.vesa[0]:.0f} × {panel.vesa[1]:.0f}", "small", "fixing", "start", ((10, 0), (10, 12), (-90, -14)), 6))
+    for row in holes.rows:
+        for x in holes.columns:
+            draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", key)

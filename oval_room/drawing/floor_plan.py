@@ -1,0 +1,113 @@
+"""The plan: the room from above, display wall on the left; u is y (out from the wall), v is x (along it)."""
+
+from __future__ import annotations
+
+from oval_room.core.plan.document import Picture, Projector, Seat
+from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, corners
+from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
+from oval_room.drawing.section import school_bands
+
+
+def floor_plan(look: Look) -> Scene:
+    """The plan of the room for a subject."""
+    room = look.plan.survey.room
+    width, depth = room.width.value, room.depth.value
+    draft = Draft()
+    _structure(draft, look, width, depth)
+    _schools(draft, look, width, depth)
+    for key, thing in look.plan.survey.things.items():
+        draft.box(thing.y_from, thing.x_from, thing.y_to, thing.x_to, f"thing-{thing.kind}", "room", key)
+        middle = P((thing.y_from + thing.y_to) / 2, (thing.x_from + thing.x_to) / 2)
+        draft.add(Label(P(thing.y_to, middle.v), thing.name, "small", "labels", "start", ((6, 0), (6, 14)), 8, ref=key))
+    for key, projector in look.plan.chosen.projectors.items():
+        if look.picture in (None, projector.shows):
+            beam_above(draft, look, key, projector)
+        above_projector(draft, look, key, projector)
+    for key, picture in look.plan.chosen.pictures.items():
+        _picture(draft, look, key, picture)
+    for key, seat in look.plan.survey.seats.items():
+        _seat(draft, look, key, seat)
+    _sight(draft, look)
+    _dims(draft, look)
+    for key, node in changed(look):
+        if isinstance(node, Picture):
+            _picture(draft, look, key, node, "ghost")
+        elif isinstance(node, Projector):
+            above_projector(draft, look, key, node, "ghost")
+        else:
+            _seat(draft, look, key, node, "ghost")
+    description = f"Room {look.show(width)} along the display wall, {look.show(depth)} deep."
+    return Scene("plan", "plan", (-WALL, -WALL, depth + WALL, width + WALL), tuple(draft.shapes), description)
+
+
+def _structure(draft: Draft, look: Look, width: float, depth: float) -> None:
+    room = look.plan.survey.room
+    assumed = "-assumed" if room.depth.unsure or room.width.unsure else ""
+    draft.box(-WALL, -WALL, 0, width + WALL, f"cut-{room.wall}", "structure")
+    draft.box(0, -WALL, depth, 0, "cut-unknown", "structure")
+    draft.box(0, width, depth, width + WALL, "cut-unknown", "structure")
+    draft.box(depth, -WALL, depth + WALL, width + WALL, "cut-unknown", "structure")
+    draft.box(0, 0, depth, width, f"outline{assumed}", "structure")
+
+
+def _schools(draft: Draft, look: Look, width: float, depth: float) -> None:
+    """The chosen school's band firm, the other two faint; named at the wall."""
+    for name, near, far in school_bands(look):
+        near, far = max(near, 0.0), min(far, depth)
+        if near >= far:
+            continue
+        style = "band-chosen" if name == look.plan.choices.size_school else f"band-{name.replace(' ', '-')}"
+        draft.box(near, 0, far, width, style, "schools")
+        draft.add(Label(P((near + far) / 2, width), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6))
+
+
+def _picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = "") -> None:
+    left, right = corners(picture)[:2]
+    strong = "picture-edge" if key == look.picture else "picture-edge-other"
+    draft.line((left.y, left.x), (right.y, right.x), style or strong, "picture", key)
+
+
+def _seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> None:
+    eye = seat.eye_point
+    draft.ellipse((eye.y + 75, eye.x), (95, 78), style or ("head-subject" if key == look.seat else "head"), "people", key)
+    if style:
+        return
+    draft.mark((eye.y, eye.x), "dot", "eye", "people", key)
+    draft.box(eye.y - 200, eye.x - 270, eye.y + 380, eye.x + 270, "chair", "people", key)
+    draft.add(Label(P(eye.y + 380, eye.x), seat.name, "small", "labels", "start", ((5, 0), (5, 13), (5, -13)), 7, ref=key))
+
+
+def _sight(draft: Draft, look: Look) -> None:
+    """The subject seat's view: lines to the picture's sides, with the angle between them."""
+    picture, seat = look.plan.chosen.pictures.get(look.picture or ""), look.plan.survey.seats.get(look.seat or "")
+    if picture is None or seat is None or look.picture is None or look.seat is None:
+        return
+    view = look.report.viewing.pictures[look.picture].seats[look.seat]
+    if view.angle is None:
+        return
+    eye = seat.eye_point
+    for corner in corners(picture)[:2]:
+        draft.line((eye.y, eye.x), (corner.y, corner.x), "sight", "sight", look.seat)
+    at = P(eye.y - (eye.y - picture.pose.y) * 0.3, eye.x)
+    draft.add(Label(at, f"{view.angle:.1f}°", "strong", "sight", offsets=((0, 0), (0, 16), (0, -16)), priority=2))
+
+
+def _dims(draft: Draft, look: Look) -> None:
+    room = look.plan.survey.room
+    draft.add(
+        Dim(0, room.depth.value, "u", look.show(room.depth.value), "below", 0, _known(room.depth.source), 4, "room.depth", "depth"),
+        Dim(0, room.width.value, "v", look.show(room.width.value), "right", 0, _known(room.width.source), 3, "room.width", "wall"),
+    )
+    seat = look.plan.survey.seats.get(look.seat or "")
+    if seat is not None:
+        draft.add(Dim(0, seat.y.value, "u", look.show(seat.y.value), "below", 0, _known(seat.y.source), 2, "seat.y", "seat"))
+        draft.add(Dim(0, seat.x.value, "v", look.show(seat.x.value), "right", 0, _known(seat.x.source), 6, "seat.x", "across"))
+    for key, projector in look.plan.chosen.projectors.items():
+        plate = look.report.fixing.plates.get(key)
+        if plate and look.picture in (None, projector.shows):
+            draft.add(Dim(0, plate.y, "u", f"plate {look.show(plate.y)}", "above", 0, "brass", 3, "projector.plate_y"))
+            draft.add(Dim(0, plate.x, "v", f"plate {look.show(plate.x)}", "left", 0, "brass", 4, "projector.plate_x"))
+
+
+def _known(source: str) -> str:
+    return "assumed" if source in ("default", "assumed") else "plain"

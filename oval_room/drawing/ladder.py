@@ -1,0 +1,97 @@
+"""The height ladder: two rails, what pushes up on the left, what holds down on the right, and the range between."""
+
+from __future__ import annotations
+
+from oval_room.core.viewing.ladder import Bound, Rungs
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import Draft, Label, P, Scene
+
+RAIL_AT = 500.0  # half the drawn width between rails [mm of the drawing]
+
+
+def ladder(look: Look) -> Scene | None:
+    """The height ladder of the subject's picture; None without a picture."""
+    picture = look.plan.chosen.pictures.get(look.picture or "")
+    if picture is None or look.picture is None:
+        return None
+    views = look.report.viewing.pictures[look.picture]
+    low, high = _strongest(views.rungs)
+    heights = [bound.lo for bound in low if bound.lo is not None] + [bound.hi for bound in high if bound.hi is not None]
+    bottom = picture.bottom
+    v0 = min(0.0, *(h for h in (*heights, bottom) if h > -200)) if heights else 0.0
+    v1 = max(*heights, bottom, v0 + 600) + 100
+    draft = Draft()
+    _range(draft, views.rungs, v0, v1)
+    for u in (-RAIL_AT, RAIL_AT):
+        draft.line((u, v0), (u, v1), "rail", "picture")
+    _side(draft, look, low, "lo", v0, v1)
+    _side(draft, look, high, "hi", v0, v1)
+    if views.school_bottom is not None and v0 <= views.school_bottom <= v1:
+        draft.line((-RAIL_AT, views.school_bottom), (RAIL_AT, views.school_bottom), "guide", "picture")
+        draft.add(Label(P(0, views.school_bottom), look.plan.choices.height_school, "small", "picture", offsets=((0, 9), (0, -9)), priority=4))
+    draft.line((-RAIL_AT - 120, bottom), (RAIL_AT + 120, bottom), "now", "picture", look.picture)
+    draft.add(Label(P(0, bottom), look.show(bottom), "strong", "picture", offsets=((0, 10), (0, -11), (0, 24), (0, -25)), priority=0))
+    title = f"height ladder, bottom edge of {picture.name}"
+    hard = views.rungs.hard
+    if hard.feasible and hard.lo is not None and hard.hi is not None:
+        told = f"All agree from {look.words.length(hard.lo, 'least')} to {look.words.length(hard.hi, 'greatest')}."
+    else:
+        told = f"No height works: short by {look.words.length(hard.short_by, 'least')}."
+    wide = (v1 - v0) * 1.9
+    return Scene("ladder", title, (-max(wide / 2, 1500), v0, max(wide / 2, 1500), v1), tuple(draft.shapes), told)
+
+
+def _strongest(rungs: Rungs) -> tuple[list[Bound], list[Bound]]:
+    """Of each kind of reason the bound that tells: the greatest lo and the least hi."""
+    low: dict[tuple[str, bool], Bound] = {}
+    high: dict[tuple[str, bool], Bound] = {}
+    for bound in rungs.bounds:
+        kind = (bound.name.split(",")[0].split(" over ")[0] if " over " not in bound.name else "row behind", bound.hard)
+        if bound.lo is not None and (kind not in low or bound.lo > (low[kind].lo or 0.0)):
+            low[kind] = bound
+        if bound.hi is not None and (kind not in high or bound.hi < (high[kind].hi or 0.0)):
+            high[kind] = bound
+    return [b for b in low.values() if b.lo is not None and b.lo > 0 and b.name != "floor"], list(high.values())
+
+
+def _range(draft: Draft, rungs: Rungs, v0: float, v1: float) -> None:
+    hard, soft = rungs.hard, rungs.soft
+    lo, hi = hard.lo if hard.lo is not None else v0, hard.hi if hard.hi is not None else v1
+    if hard.feasible:
+        draft.box(-RAIL_AT, max(lo, v0), RAIL_AT, min(hi, v1), "range-hard", "picture")
+        if soft is not None:
+            a, b = soft.lo if soft.lo is not None else v0, soft.hi if soft.hi is not None else v1
+            draft.box(-RAIL_AT, max(a, v0), RAIL_AT, min(b, v1), "range-soft", "picture")
+    else:
+        draft.box(-RAIL_AT, hi, RAIL_AT, lo, "range-none", "picture")
+
+
+def _side(draft: Draft, look: Look, bounds: list[Bound], which: str, v0: float, v1: float) -> None:
+    """One side's rungs with their reasons; names spread so that none stands on another."""
+    left = which == "lo"
+    u, out = (-RAIL_AT, -170.0) if left else (RAIL_AT, 170.0)
+    values = sorted((getattr(bound, which), bound) for bound in bounds)
+    spread = _spread([value for value, _ in values], (v1 - v0) / 15, v0, v1)
+    for (value, bound), at in zip(values, spread, strict=True):
+        if not v0 <= value <= v1:
+            continue
+        style = "rung" if bound.hard else "rung-soft"
+        draft.path(((u, value), (u + out * 0.5, value), (u + out, at)), style, "picture")
+        text = f"{bound.name} {look.words.length(value, 'least' if left else 'greatest')}"
+        draft.add(
+            Label(P(u + out, at), text, "small", "picture", "end" if left else "start", ((-4 if left else 4, 0),), 1 if bound.hard else 3)
+        )
+
+
+def _spread(values: list[float], gap: float, lo: float, hi: float) -> list[float]:
+    """Values moved apart to at least a gap, in order, kept within the ends where possible."""
+    out: list[float] = []
+    for value in values:
+        out.append(max(value, out[-1] + gap) if out else max(value, lo))
+    over = out[-1] - hi if out else 0.0
+    if over > 0:
+        top = hi
+        for i in reversed(range(len(out))):
+            out[i] = min(out[i], top)
+            top = out[i] - gap
+    return out

@@ -1,0 +1,163 @@
+"""Where things of constant size go on a drawing: the frame, dimension rails, labels that don't collide."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from typing import Final, NamedTuple
+
+from oval_room.drawing.metrics import text_width
+from oval_room.drawing.scene import Dim, Label, P, Scene
+
+TEXT: Final[dict[str, float]] = {"label": 12.5, "dim": 12.5, "small": 11.0, "title": 12.5, "strong": 13.5}
+RAIL: Final = 18.0
+FIRST_RAIL: Final = 14.0
+PAD: Final = 3.0
+
+
+class Box(NamedTuple):
+    """A rectangle on the page [px], y down."""
+
+    x0: float
+    y0: float
+    x1: float
+    y1: float
+
+    def meets(self, other: Box) -> bool:
+        return self.x0 < other.x1 and other.x0 < self.x1 and self.y0 < other.y1 and other.y0 < self.y1
+
+
+class Margins(NamedTuple):
+    left: float
+    top: float
+    right: float
+    bottom: float
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """From scene millimetres to page pixels: one scale, v flipped here and nowhere else."""
+
+    scale: float
+    left: float
+    top: float
+    u0: float
+    v1: float
+
+    def x(self, u: float) -> float:
+        return self.left + (u - self.u0) * self.scale
+
+    def y(self, v: float) -> float:
+        return self.top + (self.v1 - v) * self.scale
+
+    def at(self, p: P) -> tuple[float, float]:
+        return self.x(p.u), self.y(p.v)
+
+
+def fit(scene: Scene, width: float, height: float, margins: Margins) -> Frame:
+    """The frame that shows a scene's window as large as the page allows, in its middle."""
+    u0, v0, u1, v1 = scene.window
+    room_w, room_h = width - margins.left - margins.right, height - margins.top - margins.bottom
+    scale = max(min(room_w / (u1 - u0), room_h / (v1 - v0)), 1e-6)
+    left = margins.left + (room_w - (u1 - u0) * scale) / 2
+    top = margins.top + (room_h - (v1 - v0) * scale) / 2
+    return Frame(scale, left, top, u0, v1)
+
+
+@dataclass(frozen=True, slots=True)
+class PlacedDim:
+    """A dimension on its rail [px]: ends, text's middle, whether upright, and whether its text stands outside."""
+
+    dim: Dim
+    a: tuple[float, float]
+    b: tuple[float, float]
+    text_at: tuple[float, float]
+    upright: bool
+    gap: float
+
+
+@dataclass(frozen=True, slots=True)
+class PlacedLabel:
+    label: Label
+    x: float
+    y: float
+
+
+@dataclass(slots=True)
+class Page:
+    """Hands out room for lettering on one drawing."""
+
+    frame: Frame
+    width: float
+    height: float
+    edges: Box
+    taken: list[Box] = field(default_factory=list)
+
+    def free(self, box: Box) -> bool:
+        inside = box.x0 >= 0 and box.y0 >= 0 and box.x1 <= self.width and box.y1 <= self.height
+        return inside and not any(box.meets(other) for other in self.taken)
+
+    def dims(self, dims: Iterable[Dim]) -> list[PlacedDim]:
+        """Dimensions on the lowest rail of their side where they meet no other, by priority; the rest are left out."""
+        placed = []
+        for dim in sorted(dims, key=lambda d: (d.priority, abs(d.b - d.a))):
+            for rail in range(1 if dim.side == "inside" else 7):
+                found = self._dim(dim, rail)
+                if found:
+                    placed.append(found)
+                    break
+        return placed
+
+    def _dim(self, dim: Dim, rail: int) -> PlacedDim | None:
+        size, text = TEXT["dim"], text_width(dim.text, TEXT["dim"])
+        upright = dim.axis == "v"
+        ends = sorted((self.frame.y(dim.a), self.frame.y(dim.b)) if upright else (self.frame.x(dim.a), self.frame.x(dim.b)))
+        across = self._across(dim, rail)
+        length = ends[1] - ends[0]
+        fits = length >= text + 14
+        middle = (ends[0] + ends[1]) / 2
+        if not fits:
+            middle = ends[0] - text / 2 - 8 if upright else ends[1] + text / 2 + 8
+        lo, hi = middle - text / 2 - PAD, middle + text / 2 + PAD
+        half = size / 2 + 1
+        word = Box(across - half, lo, across + half, hi) if upright else Box(lo, across - half, hi, across + half)
+        line = Box(across - 3, ends[0], across + 3, ends[1]) if upright else Box(ends[0], across - 3, ends[1], across + 3)
+        if not self.free(word) or not self.free(line):
+            return None
+        self.taken += [word, line]
+        a, b = (self.frame.y(dim.a), self.frame.y(dim.b)) if upright else (self.frame.x(dim.a), self.frame.x(dim.b))
+        place = (across, middle) if upright else (middle, across)
+        first, second = ((across, a), (across, b)) if upright else ((a, across), (b, across))
+        return PlacedDim(dim, first, second, place, upright, text + 8 if fits else 0.0)
+
+    def _across(self, dim: Dim, rail: int) -> float:
+        away = FIRST_RAIL + rail * RAIL
+        return {
+            "below": self.edges.y1 + away,
+            "above": self.edges.y0 - away,
+            "left": self.edges.x0 - away,
+            "right": self.edges.x1 + away,
+            "inside": self.frame.x(dim.at) if dim.axis == "v" else self.frame.y(dim.at),
+        }[dim.side]
+
+    def labels(self, labels: Iterable[Label]) -> list[PlacedLabel]:
+        """Labels at the first of their places that is free, by priority; the rest are left out."""
+        placed = []
+        for label in sorted(labels, key=lambda item: item.priority):
+            size = TEXT.get(label.style, TEXT["label"])
+            width = text_width(label.text, size)
+            x, y = self.frame.at(label.at)
+            for dx, dy in label.offsets:
+                box = _label_box(x + dx, y - dy, width, size, label)
+                if self.free(box):
+                    self.taken.append(box)
+                    placed.append(PlacedLabel(label, x + dx, y - dy))
+                    break
+        return placed
+
+
+def _label_box(x: float, y: float, width: float, size: float, label: Label) -> Box:
+    if label.turned:
+        return Box(x - size / 2 - 1, y - width / 2 - PAD, x + size / 2 + 1, y + width / 2 + PAD)
+    left = {"start": x, "middle": x - width / 2, "end": x - width}[label.anchor]
+    return Box(left - PAD, y - size / 2 - 1, left + width + PAD, y + size / 2 + 1)

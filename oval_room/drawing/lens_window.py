@@ -1,0 +1,46 @@
+"""The lens window: what shift the lens has, and the point this picture needs. u is s in image widths, v in heights."""
+
+from __future__ import annotations
+
+import math
+
+from oval_room.core.projection.shift import ShiftWindow
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import Draft, Label, P, Scene
+
+UNIT = 1000.0  # drawn millimetres for one image height or width
+
+
+def window_outline(window: ShiftWindow, hung: bool) -> list[tuple[float, float]]:
+    """Corners (s, v) of what a lens allows as it sits."""
+    turn = -1.0 if hung else 1.0
+    if window.polygon:
+        return [(s * turn, v * turn) for s, v in window.polygon]
+    if window.share == "box":
+        base = [(-window.side, -window.down), (window.side, -window.down), (window.side, window.up), (-window.side, window.up)]
+    elif window.share == "diamond":
+        base = [(-window.side, 0.0), (0.0, -window.down), (window.side, 0.0), (0.0, window.up)]
+    else:
+        steps = [2 * math.pi * i / 48 for i in range(48)]
+        base = [(window.side * math.cos(a), (window.up if math.sin(a) > 0 else window.down) * math.sin(a)) for a in steps]
+    return [(s * turn, (v + window.offset) * turn) for s, v in base]
+
+
+def lens_window(look: Look, projector: str | None) -> Scene | None:
+    """The lens window of a projector; None without one."""
+    throw = look.report.throw.projectors.get(projector or "")
+    if throw is None or projector is None:
+        return None
+    outline = window_outline(throw.window, look.plan.chosen.projectors[projector].hung)
+    reach = max([0.35, abs(throw.need.v), abs(throw.need.s), *(abs(c) for corner in outline for c in corner)]) * 1.15
+    draft = Draft()
+    draft.path([(s * UNIT, v * UNIT) for s, v in outline], "window", "beam", closed=True)
+    draft.line((-reach * UNIT, 0), (reach * UNIT, 0), "guide", "beam")
+    draft.line((0, -reach * UNIT), (0, reach * UNIT), "guide", "beam")
+    need = P(throw.need.s * UNIT, throw.need.v * UNIT)
+    draft.mark(need, "dot", "lens" if throw.need.inside else "need-out", "beam", projector)
+    used = "" if throw.need.use is None else f", {throw.need.use * 100:.0f} % used"
+    text = f"v {throw.need.v:+.2f}, s {throw.need.s:+.2f}{used}".replace("-", "−")
+    draft.add(Label(need, text, "label", "beam", "start", ((9, 0), (9, -14), (9, 14), (-120, -16), (-120, 16)), 0))
+    title = "lens window, shift wanted in image heights and widths"
+    return Scene("window", title, (-reach * UNIT * 1.3, -reach * UNIT, reach * UNIT * 1.3, reach * UNIT), tuple(draft.shapes), f"Wanted {text}.")

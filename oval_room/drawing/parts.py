@@ -1,0 +1,180 @@
+"""Things drawn in more than one view: how a picture, a projector, a seat look from a side, from above, from the front."""
+
+from __future__ import annotations
+
+import math
+from typing import NamedTuple
+
+from oval_room.core.evaluate import Report
+from oval_room.core.plan.document import Picture, Plan, Projector, Seat
+from oval_room.core.plan.gear import GearItem, GearShelf
+from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.gear import Screen
+from oval_room.core.pose import Own, Point, to_room
+from oval_room.core.viewing.sightlines import CROWN
+from oval_room.core.words import Words
+from oval_room.drawing.scene import Draft
+
+WALL = 110.0  # drawn thickness of walls, floor and ceiling [mm]
+
+
+class Look(NamedTuple):
+    """What a view is drawn from: plan, report, gear, the subject's ids, and the plan a ghosted change leads to."""
+
+    plan: Plan
+    report: Report
+    gear: GearShelf
+    picture: str | None
+    seat: str | None
+    scene: str | None = None
+    ghost: Plan | None = None
+
+    @property
+    def words(self) -> Words:
+        return Words(self.plan)
+
+    def show(self, mm: float) -> str:
+        return self.plan.writing.ruler.show(mm)
+
+    def item(self, key: str | None) -> GearItem | None:
+        return self.gear.get(key) if key else None
+
+
+def corners(picture: Picture, *, frame: bool = False) -> list[Point]:
+    """A picture's corners in the room, from the lower left round; with its frame when asked."""
+    half = picture.width.value / 2 + (picture.frame_side if frame else 0.0)
+    down = -picture.height / 2 - (picture.frame_bottom if frame else 0.0)
+    up = picture.height / 2 + (picture.frame_top if frame else 0.0)
+    places = ((-half, down), (half, down), (half, up), (-half, up))
+    return [to_room(picture.pose.point, picture.pose.turn, Own(right, v, 0.0)) for right, v in places]
+
+
+def edge_on(picture: Picture) -> tuple[Point, Point]:
+    """Middle of the lower and of the upper edge."""
+    half = picture.height / 2
+    lower, upper = (to_room(picture.pose.point, picture.pose.turn, Own(0.0, v, 0.0)) for v in (-half, half))
+    return lower, upper
+
+
+def raster(look: Look, key: str, picture: Picture) -> tuple[float, float]:
+    """Width and height of the raster lit on a picture [mm]."""
+    throw = look.report.throw.projectors.get(key)
+    return throw.raster if throw else (picture.width.value, picture.height)
+
+
+def changed(look: Look) -> list[tuple[str, Picture | Projector | Seat]]:
+    """Pictures, projectors and seats that the ghosted change moves or makes."""
+    if look.ghost is None:
+        return []
+    now, then = look.plan, look.ghost
+    pairs = [
+        (now.survey.seats, then.survey.seats),
+        (now.chosen.pictures, then.chosen.pictures),
+        (now.chosen.projectors, then.chosen.projectors),
+    ]
+    out: list[tuple[str, Picture | Projector | Seat]] = []
+    for before, after in pairs:
+        out += [(key, node) for key, node in after.items() if before.get(key) != node]  # type: ignore[attr-defined]
+    return out
+
+
+def side_picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = "") -> None:
+    """A picture edge on, with its frame and roller case."""
+    lower, upper = edge_on(picture)
+    strong = "picture-edge" if key == look.picture else "picture-edge-other"
+    draft.line((lower.y, lower.z), (upper.y, upper.z), style or strong, "picture", key)
+    if style:
+        return
+    item = look.item(picture.gear)
+    if isinstance(item, Screen) and item.way == "drop-down":
+        ceiling = look.plan.survey.room.height.value
+        case = ceiling - item.case_height
+        draft.box(picture.pose.y - 60, case, picture.pose.y + 60, ceiling, "thing", "picture", key)
+        draft.line((picture.pose.y, upper.z), (picture.pose.y, case), "cloth", "picture", key)
+        foot = lower.z - picture.frame_bottom
+        draft.box(picture.pose.y - 25, foot - 30, picture.pose.y + 25, foot, "thing", "picture", key)
+    elif picture.kind == "panel":
+        up, down = picture.top + picture.frame_top, picture.bottom - picture.frame_bottom
+        depth = getattr(item, "depth", 50.0)
+        draft.box(picture.pose.y - depth, down, picture.pose.y, up, "thing", "picture", key)
+
+
+def side_projector(draft: Draft, look: Look, key: str, projector: Projector, style: str = "") -> None:
+    """A projector from the side, with its pole or shelf and the lens as a dot."""
+    item = look.item(projector.gear)
+    pose = projector.pose
+    body = item if isinstance(item, ProjectorGear) else None
+    behind, high = (body.body_behind_lens, body.body_height) if body else (350.0, 150.0)
+    draft.box(pose.y, pose.z - high / 2, pose.y + behind, pose.z + high / 2, style or "projector", "beam", key)
+    if style or body is None:
+        return
+    plate_y = pose.y + body.lens_forward
+    if projector.hung:
+        ceiling = look.plan.survey.room.height.value
+        draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
+        draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
+    else:
+        draft.line((pose.y - 40, pose.z - body.plate_to_axis), (pose.y + behind + 40, pose.z - body.plate_to_axis), "plate", "fixing", key)
+    draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
+
+
+def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> None:
+    """Someone sitting, seen from the side, looking left: head, back, thighs, shins and the chair's outline."""
+    eye, floor = seat.eye_point, seat.floor.value
+    head = (eye.y + 75, eye.z + 10)
+    draft.ellipse(head, (85, CROWN - 5), style or ("head-subject" if key == look.seat else "head"), "people", key)
+    if style:
+        return
+    draft.mark((eye.y, eye.z), "dot", "eye", "people", key)
+    if seat.kind == "bed":
+        draft.path(
+            ((eye.y + 150, eye.z - 120), (eye.y - 350, floor + 620), (eye.y - 1500, floor + 560)), "body", "people", ref=key
+        )
+        draft.box(eye.y - 1600, floor, eye.y + 330, floor + 480, "chair", "people", key)
+        return
+    hip = (eye.y + 120 + (60 if seat.kind == "recliner" else 0), floor + max(eye.z - floor - 660, 250))
+    knee = (hip[0] - 430, hip[1] + 30)
+    draft.path(((head[0] + 10, eye.z - 120), hip, knee, (knee[0] - 40, floor + 60)), "body", "people", ref=key)
+    back = eye.z - 230 if seat.kind == "upright" else eye.z - 120
+    outline = (
+        (hip[0] + 230, floor), (hip[0] + 200, back), (hip[0] + 100, back), (hip[0] + 60, hip[1] - 60),
+        (knee[0] + 60, hip[1] - 60), (knee[0] + 60, floor),
+    )  # fmt: skip
+    draft.path(outline, "chair", "people", ref=key)
+
+
+def beam_side(draft: Draft, look: Look, key: str, projector: Projector) -> None:
+    """The beam from the side: lens to the raster's upper and lower edge."""
+    picture = look.plan.chosen.pictures[projector.shows]
+    _, high = raster(look, key, picture)
+    top, low = (to_room(picture.pose.point, picture.pose.turn, Own(0.0, v, 0.0)) for v in (high / 2, -high / 2))
+    lens = projector.pose
+    draft.path(((lens.y, lens.z), (top.y, top.z), (low.y, low.z)), "beam", "beam", closed=True, ref=key)
+
+
+def beam_above(draft: Draft, look: Look, key: str, projector: Projector) -> None:
+    """The beam from above."""
+    picture = look.plan.chosen.pictures[projector.shows]
+    wide, _ = raster(look, key, picture)
+    left, right = (to_room(picture.pose.point, picture.pose.turn, Own(u, 0.0, 0.0)) for u in (-wide / 2, wide / 2))
+    lens = projector.pose
+    draft.path(((lens.y, lens.x), (left.y, left.x), (right.y, right.x)), "beam", "beam", closed=True, ref=key)
+
+
+def above_projector(draft: Draft, look: Look, key: str, projector: Projector, style: str = "") -> None:
+    item = look.item(projector.gear)
+    body = item if isinstance(item, ProjectorGear) else None
+    pose = projector.pose
+    behind, wide = (body.body_behind_lens, body.body_width) if body else (350.0, 400.0)
+    plates = look.report.fixing.plates.get(key)
+    middle = plates.x if plates and not style else pose.x
+    draft.box(pose.y, middle - wide / 2, pose.y + behind, middle + wide / 2, style or "projector", "beam", key)
+    if style:
+        return
+    draft.mark((pose.y, pose.x), "dot", "lens", "beam", key)
+    if plates:
+        draft.mark((plates.y, plates.x), "cross", "plate", "fixing", key)
+
+
+def degrees(value: float) -> str:
+    return f"{value:.1f}°" if math.isfinite(value) else ""

@@ -1,0 +1,152 @@
+"""The section: the room cut along its depth, seen looking right; u is y (out from the display wall), v is z."""
+
+from __future__ import annotations
+
+from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.plan.document import Picture, Projector, Seat
+from oval_room.drawing.parts import (
+    WALL,
+    Look,
+    beam_side,
+    changed,
+    degrees,
+    edge_on,
+    side_picture,
+    side_projector,
+    side_seat,
+)
+from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
+
+
+def section(look: Look) -> Scene:
+    """The section of the room for a subject."""
+    room = look.plan.survey.room
+    depth, height = room.depth.value, room.height.value
+    draft = Draft()
+    _structure(draft, look, depth, height)
+    for key, thing in look.plan.survey.things.items():
+        draft.box(thing.y_from, thing.z_from, thing.y_to, thing.z_to, f"thing-{thing.kind}", "room", key)
+    for key, picture in look.plan.chosen.pictures.items():
+        side_picture(draft, look, key, picture)
+    for key, projector in look.plan.chosen.projectors.items():
+        if look.picture in (None, projector.shows):
+            beam_side(draft, look, key, projector)
+        side_projector(draft, look, key, projector)
+    for key, seat in look.plan.survey.seats.items():
+        if _front_of_row(look, key, seat):
+            side_seat(draft, look, key, seat)
+    _sights(draft, look)
+    _dims(draft, look)
+    _ghosts(draft, look)
+    title = f"section, looking right, {len(look.plan.survey.seats)} seats"
+    description = f"Room {look.show(depth)} deep, {look.show(height)} high."
+    return Scene("section", title, (-WALL, -WALL, depth + WALL, height + WALL), tuple(draft.shapes), description)
+
+
+def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
+    """Whether a seat is the one drawn for its row: the subject, else the first at its place."""
+    same = [k for k, other in look.plan.survey.seats.items() if (other.y, other.floor, other.eye) == (seat.y, seat.floor, seat.eye)]
+    return key == (look.seat if look.seat in same else same[0])
+
+
+def _structure(draft: Draft, look: Look, depth: float, height: float) -> None:
+    room = look.plan.survey.room
+    assumed = "-assumed" if room.depth.unsure or room.height.unsure else ""
+    wall = f"cut-{room.wall}"
+    draft.box(-WALL, 0, 0, height, wall, "structure")
+    draft.box(depth, 0, depth + WALL, height, "cut-unknown", "structure")
+    draft.box(-WALL, height, depth + WALL, height + WALL, "cut-board", "structure")
+    draft.box(-WALL, -WALL, depth + WALL, 0, "cut-ground", "structure")
+    draft.path(((0, 0), (depth, 0), (depth, height), (0, height)), f"outline{assumed}", "structure", closed=True)
+    rows: dict[float, list[float]] = {}
+    for seat in look.plan.survey.seats.values():
+        if seat.floor.value > 0:
+            rows.setdefault(seat.floor.value, []).append(seat.y.value)
+    ends = sorted(rows)
+    for i, floor in enumerate(ends):
+        start = max(min(rows[floor]) - 650, 0.0)
+        stop = min(rows[ends[i + 1]]) - 650 if i + 1 < len(ends) else depth
+        if start < stop:
+            draft.box(start, 0, stop, floor, "cut-ground", "structure")
+            draft.path(((start, 0), (start, floor), (stop, floor)), "riser", "structure")
+
+
+def _sights(draft: Draft, look: Look) -> None:
+    picture = look.plan.chosen.pictures.get(look.picture or "")
+    if picture is None or look.picture is None:
+        return
+    views = look.report.viewing.pictures[look.picture]
+    seen: set[tuple[float, float]] = set()
+    for key, seat in look.plan.survey.seats.items():
+        eye, view = seat.eye_point, views.seats[key]
+        if not _front_of_row(look, key, seat) or view.angle is None or (eye.y, eye.z) in seen:
+            continue
+        seen.add((eye.y, eye.z))
+        draft.line((eye.y, eye.z), (picture.pose.y, picture.pose.z), "sight", "sight", key)
+        share = 0.62
+        at = P(picture.pose.y + (eye.y - picture.pose.y) * share, picture.pose.z + (eye.z - picture.pose.z) * share)
+        draft.add(Label(at, degrees(view.angle), "strong", "sight", offsets=((0, 12), (0, -13), (30, 14), (-34, 14), (40, -14)), priority=2, ref=key))
+    for back, over in views.over.items():
+        eye = look.plan.survey.seats[back].eye_point
+        if not _front_of_row(look, back, look.plan.survey.seats[back]):
+            continue
+        lower, _ = edge_on(picture)
+        style = "sight-over" if over.sight.enough else "sight-over-short"
+        draft.line((eye.y, eye.z), (lower.y, lower.z), style, "sight", back)
+        front = look.plan.survey.seats[over.front].eye_point
+        text = f"C {look.show(over.sight.clearance)}, wants {look.show(over.wanted)}"
+        line = lower.z + (eye.z - lower.z) * (front.y - lower.y) / (eye.y - lower.y)
+        draft.add(Label(P(front.y, line), text, "over", "sight", offsets=((-60, -16), (-90, -26), (70, 22), (60, -20)), priority=4))
+
+
+def _dims(draft: Draft, look: Look) -> None:
+    room, plan = look.plan.survey.room, look.plan
+    depth, height = room.depth, room.height
+    draft.add(
+        Dim(0, depth.value, "u", look.show(depth.value), "below", style=_known(depth.source), priority=6, key="room.depth", say="depth"),
+        Dim(0, height.value, "v", look.show(height.value), "right", style=_known(height.source), priority=5, key="room.height", say="ceiling"),
+    )
+    rows = sorted({(seat.y.value, seat.row) for seat in plan.survey.seats.values()})
+    for y, row in rows:
+        seat = next(s for s in plan.survey.seats.values() if s.y.value == y and s.row == row)
+        draft.add(Dim(0, y, "u", look.show(y), "below", style=_known(seat.y.source), priority=3, key=f"row.{row}", say=f"row {row}"))
+    picture = plan.chosen.pictures.get(look.picture or "")
+    if picture is not None:
+        at = picture.pose.y + 260
+        draft.add(Dim(0, picture.bottom, "v", look.show(picture.bottom), "inside", at, "brass", 2, "picture.bottom", "bottom"))
+        draft.add(Dim(0, picture.top, "v", look.show(picture.top), "left", 0.0, "plain", 4, "picture.top", "top"))
+    for key, projector in plan.chosen.projectors.items():
+        throw = look.report.throw.projectors.get(key)
+        if throw is None or look.picture not in (None, projector.shows):
+            continue
+        start = plan.chosen.pictures[projector.shows].pose.y
+        draft.add(Dim(start, projector.pose.y, "u", f"throw {look.show(throw.throw)}", "above", 0.0, "brass", 1, "projector.throw", "throw"))
+        draft.add(Dim(0, projector.pose.z, "v", f"lens {look.show(projector.pose.z)}", "inside", projector.pose.y + 620, "brass", 2, "projector.lens_z", "lens up"))
+
+
+def _known(source: str) -> str:
+    return "assumed" if source in ("default", "assumed") else "plain"
+
+
+def _ghosts(draft: Draft, look: Look) -> None:
+    for key, node in changed(look):
+        if isinstance(node, Picture):
+            side_picture(draft, look, key, node, "ghost")
+        elif isinstance(node, Projector):
+            side_projector(draft, look, key, node, "ghost")
+        else:
+            side_seat(draft, look, key, node, "ghost")
+
+
+def school_bands(look: Look) -> list[tuple[str, float, float]]:
+    """Where each school's band lies on the picture's axis: name, nearest and farthest y [mm]."""
+    from oval_room.core.viewing.angles import distance_for_angle
+
+    picture = look.plan.chosen.pictures.get(look.picture or "")
+    if picture is None:
+        return []
+    width, plane = picture.width.value, picture.pose.y
+    return [
+        (name, plane + distance_for_angle(width, band.hi), plane + distance_for_angle(width, band.lo))
+        for name, band in SIZE_SCHOOLS.items()
+    ]

@@ -1,0 +1,91 @@
+"""The sheet: which views a stage shows, which leads, at what size, with which layers."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection
+from typing import Final, NamedTuple
+
+from oval_room.drawing.elevation import elevation, plate_detail
+from oval_room.drawing.floor_plan import floor_plan
+from oval_room.drawing.ladder import ladder
+from oval_room.drawing.layout import Margins
+from oval_room.drawing.lens_window import lens_window
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import LAYERS, Scene
+from oval_room.drawing.section import section
+from oval_room.drawing.svg import write_svg
+from oval_room.drawing.throw_strip import throw_strip
+
+STAGE_VIEWS: Final[dict[str, tuple[str, ...]]] = {
+    "brief": ("plan", "section", "elevation"),
+    "survey": ("plan", "elevation", "section"),
+    "picture": ("section", "elevation", "ladder"),
+    "throw": ("section", "plan", "window", "strip"),
+    "fixing": ("plate", "plan", "section"),
+}
+VIEW_NAMES: Final[dict[str, str]] = {
+    "plan": "plan", "section": "section", "elevation": "display wall", "ladder": "height ladder", "plate": "plate and holes",
+    "window": "lens window", "strip": "throw strip",
+}  # fmt: skip
+LAYER_NAMES: Final[dict[str, str]] = {
+    "room": "things", "people": "people", "sight": "sight lines", "schools": "schools", "beam": "beam", "fixing": "fixings",
+    "dimensions": "dimensions", "labels": "names",
+}  # fmt: skip
+ALWAYS: Final = ("structure", "picture")
+_SMALL: Final = Margins(30, 22, 34, 40)
+_OWN: Final = Margins(12, 14, 12, 14)
+
+
+class Part(NamedTuple):
+    """One view as drawn: its name, title and SVG."""
+
+    name: str
+    title: str
+    svg: str
+    scale: float
+
+
+def views_of(look: Look, stage: str) -> tuple[str, ...]:
+    """The views that a stage can show for this plan, the lead first."""
+    wanted = STAGE_VIEWS[stage]
+    shown = [name for name in wanted if _make(look, name) is not None]
+    if stage == "fixing" and "plate" not in shown:
+        shown.insert(0, "elevation")
+    if stage == "throw" and len(shown) < 3:
+        shown.append("elevation")
+    return tuple(shown)
+
+
+def _projector(look: Look) -> str | None:
+    projectors = look.plan.chosen.projectors
+    return next((k for k, p in projectors.items() if p.shows == look.picture), next(iter(projectors), None))
+
+
+def _make(look: Look, name: str) -> Scene | None:
+    makers: dict[str, Callable[[], Scene | None]] = {
+        "plan": lambda: floor_plan(look),
+        "section": lambda: section(look),
+        "elevation": lambda: elevation(look),
+        "plate": lambda: plate_detail(look),
+        "ladder": lambda: ladder(look),
+        "window": lambda: lens_window(look, _projector(look)),
+        "strip": lambda: throw_strip(look, _projector(look)),
+    }
+    return makers[name]()
+
+
+def scene_of(look: Look, name: str) -> Scene | None:
+    """One view's scene; None where this plan has nothing to show in it."""
+    return _make(look, name)
+
+
+def draw(look: Look, name: str, width: float, height: float, layers: Collection[str], prefix: str = "") -> Part | None:
+    """One view at a size [px]."""
+    scene = _make(look, name)
+    if scene is None:
+        return None
+    own = name in ("ladder", "strip", "window")
+    margins = _OWN if own else _SMALL if height < 260 else Margins(46, 40, 46, 60)
+    shown = LAYERS if own else (*ALWAYS, *layers)
+    svg = write_svg(scene, width, height, layers=shown, margins=margins, prefix=prefix)
+    return Part(name, scene.title, svg, 0.0)

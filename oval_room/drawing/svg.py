@@ -1,0 +1,173 @@
+"""Writes a scene as SVG: a tree with classes and no style attributes, so that it stands under a strict policy."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from typing import Final
+from xml.etree import ElementTree as Tree
+
+from oval_room.drawing.layout import TEXT, Box, Frame, Margins, Page, PlacedDim, PlacedLabel, fit
+from oval_room.drawing.metrics import pieces
+from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Scene, Shape
+
+HATCHES: Final[dict[str, tuple[int, str]]] = {
+    "unknown": (10, "M0 10 L10 0"),
+    "timber": (12, "M0 3 H12 M0 9 H12"),
+    "masonry": (9, "M0 9 L9 0 M-2 2 L2 -2 M7 11 L11 7"),
+    "board": (8, "M4 0 V8"),
+    "ground": (7, "M1 2 h1 M5 5 h1"),
+}
+DEFAULT_MARGINS: Final = Margins(46, 40, 46, 74)
+
+
+def write_svg(
+    scene: Scene,
+    width: float,
+    height: float,
+    *,
+    layers: Collection[str] = LAYERS,
+    margins: Margins = DEFAULT_MARGINS,
+    prefix: str = "",
+) -> str:
+    """The scene as an SVG element of a size [px]; only the layers named are drawn.
+
+    prefix keeps ids of hatches apart when several drawings stand on one page.
+    """
+    frame = fit(scene, width, height, margins)
+    root = Tree.Element(
+        "svg",
+        {
+            "viewBox": f"0 0 {_n(width)} {_n(height)}", "class": f"drawing drawing-{scene.name}", "role": "img",
+            "aria-label": f"{scene.title}. {scene.description}".strip(), "data-view": scene.name,
+            "data-scale": f"{frame.scale:.6f}", "xmlns": "http://www.w3.org/2000/svg",
+        },
+    )  # fmt: skip
+    tag = f"{prefix}{scene.name}"
+    _hatches(root, tag)
+    u0, v0, u1, v1 = scene.window
+    page = Page(frame, width, height, Box(frame.x(u0), frame.y(v1), frame.x(u1), frame.y(v0)))
+    shown = [shape for shape in scene.shapes if shape.layer in layers]
+    for layer in LAYERS:
+        if layer not in layers:
+            continue
+        group = Tree.SubElement(root, "g", {"class": f"layer layer-{layer}"})
+        for shape in shown:
+            if shape.layer == layer and not isinstance(shape, (Label, Dim)):
+                _shape(group, shape, frame, tag)
+    if "dimensions" in layers:
+        group = Tree.SubElement(root, "g", {"class": "layer layer-dimensions"})
+        for placed in page.dims(shape for shape in shown if isinstance(shape, Dim)):
+            _dim(group, placed)
+    group = Tree.SubElement(root, "g", {"class": "layer layer-labels"})
+    for one in page.labels(shape for shape in shown if isinstance(shape, Label)):
+        _label(group, one)
+    return Tree.tostring(root, encoding="unicode")
+
+
+def _n(value: float) -> str:
+    """A coordinate: finite, a tenth of a pixel is enough."""
+    if value != value or abs(value) > 1e7:
+        raise ValueError(f"a coordinate must be finite and on the page (got {value})")
+    return f"{value:.1f}".removesuffix(".0")
+
+
+def _hatches(root: Tree.Element, tag: str) -> None:
+    defs = Tree.SubElement(root, "defs")
+    for name, (size, line) in HATCHES.items():
+        pattern = Tree.SubElement(
+            defs, "pattern",
+            {"id": f"{tag}-{name}", "width": str(size), "height": str(size), "patternUnits": "userSpaceOnUse"},
+        )  # fmt: skip
+        Tree.SubElement(pattern, "path", {"d": line, "class": "hatch"})
+
+
+def _shape(group: Tree.Element, shape: Shape, frame: Frame, tag: str) -> None:
+    more = {"data-ref": shape.ref} if getattr(shape, "ref", "") else {}
+    if isinstance(shape, Path):
+        line = " ".join(f"{'L' if i else 'M'}{_n(frame.x(p.u))} {_n(frame.y(p.v))}" for i, p in enumerate(shape.points))
+        attributes = {"d": line + ("Z" if shape.closed else ""), "class": f"s-{shape.style}", **more}
+        if shape.style.startswith("cut-"):
+            attributes["fill"] = f"url(#{tag}-{shape.style.removeprefix('cut-')})"
+        Tree.SubElement(group, "path", attributes)
+    elif isinstance(shape, Ellipse):
+        x, y = frame.at(shape.centre)
+        radii = {"rx": _n(shape.radii[0] * frame.scale), "ry": _n(shape.radii[1] * frame.scale)}
+        Tree.SubElement(group, "ellipse", {"cx": _n(x), "cy": _n(y), **radii, "class": f"s-{shape.style}", **more})
+    elif isinstance(shape, Mark):
+        _mark(group, shape, *frame.at(shape.at), more)
+
+
+def _mark(group: Tree.Element, mark: Mark, x: float, y: float, more: dict[str, str]) -> None:
+    if mark.sign == "dot":
+        Tree.SubElement(group, "circle", {"cx": _n(x), "cy": _n(y), "r": "3.2", "class": f"s-{mark.style}", **more})
+    elif mark.sign == "hole":
+        Tree.SubElement(group, "circle", {"cx": _n(x), "cy": _n(y), "r": "4", "class": f"s-{mark.style}", **more})
+        cross = f"M{_n(x - 8)} {_n(y)}h16M{_n(x)} {_n(y - 8)}v16"
+        Tree.SubElement(group, "path", {"d": cross, "class": "s-hole-cross"})
+    else:
+        d = f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10" if mark.sign == "cross" else f"M{_n(x - 4)} {_n(y + 4)}l8 -8"
+        Tree.SubElement(group, "path", {"d": d, "class": f"s-{mark.style}", **more})
+
+
+def _dim(group: Tree.Element, placed: PlacedDim) -> None:
+    dim = placed.dim
+    attributes = {"class": f"dim dim-{dim.style}"}
+    for name, value in (("data-key", dim.key), ("data-say", dim.say)):
+        if value:
+            attributes[name] = value
+    one = Tree.SubElement(group, "g", attributes)
+    (ax, ay), (bx, by), (tx, ty) = placed.a, placed.b, placed.text_at
+    half = placed.gap / 2
+    if placed.gap and placed.upright:
+        low, high = sorted((ay, by))
+        line = f"M{_n(ax)} {_n(low)}V{_n(ty - half)}M{_n(ax)} {_n(ty + half)}V{_n(high)}"
+    elif placed.gap:
+        low, high = sorted((ax, bx))
+        line = f"M{_n(low)} {_n(ay)}H{_n(tx - half)}M{_n(tx + half)} {_n(ay)}H{_n(high)}"
+    else:
+        line = f"M{_n(ax)} {_n(ay)}L{_n(bx)} {_n(by)}"
+    Tree.SubElement(one, "path", {"d": line, "class": "dim-line"})
+    moved, held = ((bx, by), (ax, ay)) if dim.moves == "b" else ((ax, ay), (bx, by))
+    bar = f"M{_n(held[0] - 5)} {_n(held[1])}h10" if placed.upright else f"M{_n(held[0])} {_n(held[1] - 5)}v10"
+    Tree.SubElement(one, "path", {"d": bar, "class": "dim-bar"})
+    if dim.say:
+        Tree.SubElement(one, "circle", {"cx": _n(moved[0]), "cy": _n(moved[1]), "r": "3", "class": "dim-dot"})
+    else:
+        end = f"M{_n(moved[0] - 5)} {_n(moved[1])}h10" if placed.upright else f"M{_n(moved[0])} {_n(moved[1] - 5)}v10"
+        Tree.SubElement(one, "path", {"d": end, "class": "dim-bar"})
+    _text(one, dim.text, tx, ty, "dim-text", "middle", placed.upright, TEXT["dim"])
+
+
+def _label(group: Tree.Element, placed: PlacedLabel) -> None:
+    label = placed.label
+    more = {"data-ref": label.ref} if label.ref else {}
+    size = TEXT.get(label.style, TEXT["label"])
+    _text(group, label.text, placed.x, placed.y, f"t-{label.style}", label.anchor, label.turned, size, more)
+
+
+def _text(
+    group: Tree.Element,
+    text: str,
+    x: float,
+    y: float,
+    style: str,
+    anchor: str,
+    turned: bool,
+    size: float,
+    more: dict[str, str] | None = None,
+) -> None:
+    """Text whose middle height is y; fractions are set small above and under a stroke."""
+    attributes = {"x": _n(x), "y": _n(y + size * 0.35), "class": style, "text-anchor": anchor, **(more or {})}
+    if turned:
+        attributes["transform"] = f"rotate(-90 {_n(x)} {_n(y)})"
+    node = Tree.SubElement(group, "text", attributes)
+    parts = pieces(text)
+    if len(parts) == 1:
+        node.text = parts[0].text
+        return
+    shift = 0.0
+    for part in parts:
+        wanted = {"plain": 0.0, "over": -size * 0.32, "stroke": 0.0, "under": size * 0.1}[part.role]
+        span = Tree.SubElement(node, "tspan", {"dy": _n(round(wanted - shift, 1)), "class": f"f-{part.role}"})
+        span.text = part.text
+        shift = wanted

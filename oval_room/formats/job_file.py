@@ -1,0 +1,159 @@
+"""The job file: a zip of `plan.json` (format 1) and `gear.json` (the pinned editions by hash), or plain JSON alone.
+
+Plain JSON is either {"plan": …, "gear": {…}} or the plan itself. Reading is strict: unknown keys, wrong types, a newer
+format, absurd sizes and missing gear are refused with the place and the reason, and nothing is kept.
+"""
+
+from __future__ import annotations
+
+import io
+import json
+import zipfile
+from collections.abc import Callable, Mapping
+from typing import Any, Final
+
+from pydantic import ValidationError
+
+from oval_room.core.commands import refused_by
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import FORMAT, Plan
+from oval_room.core.plan.gear import GEAR, GearItem, GearShelf, gear_hash
+
+MOST_BYTES: Final = 8 * 1024 * 1024
+MOST_UNPACKED: Final = 32 * 1024 * 1024
+MOST_DEPTH: Final = 40
+SUFFIX: Final = ".ovalroom"
+UPGRADES: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {}
+"""Steps from a format to the next, dict to dict, run on reading."""
+_STAMP: Final = (2026, 1, 1, 0, 0, 0)  # equal jobs give equal files
+
+
+def write_job(plan: Plan, gear: GearShelf) -> bytes:
+    """The job file of a plan with the gear it names.
+
+    Raises:
+        RefusedError: gear it names is missing.
+    """
+    used = sorted(plan.gear_used())
+    missing = [key for key in used if key not in gear]
+    if missing:
+        raise RefusedError(f"gear is missing: {', '.join(missing)}", field="gear")
+    parts = {
+        "plan.json": plan.model_dump(mode="json"),
+        "gear.json": {key: gear[key].model_dump(mode="json") for key in used},
+    }
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name, document in parts.items():
+            text = json.dumps(document, ensure_ascii=False, indent=1, allow_nan=False)
+            archive.writestr(zipfile.ZipInfo(name, _STAMP), text, zipfile.ZIP_DEFLATED)
+    return out.getvalue()
+
+
+def read_job(content: bytes) -> tuple[Plan, dict[str, GearItem]]:
+    """Plan and gear of a job file.
+
+    Raises:
+        RefusedError: it can't be used; `field` is the place in it.
+    """
+    if len(content) > MOST_BYTES:
+        raise RefusedError(f"the file is over {MOST_BYTES // 1024 // 1024} MiB; a job file is far smaller", field="file")
+    if content[:2] == b"PK":
+        document, editions = _from_zip(content)
+    else:
+        whole = _json(content, "file")
+        if not isinstance(whole, dict):
+            raise RefusedError("a job file holds a JSON object", field="file")
+        document, editions = (whole["plan"], whole.get("gear", {})) if "plan" in whole else (whole, {})
+        extra = set(whole) - {"plan", "gear"} if "plan" in whole else set()
+        if extra:
+            raise RefusedError("is not a key of a job file", field=min(extra))
+    gear = _read_gear(editions)
+    plan = _read_plan(document)
+    missing = sorted(plan.gear_used() - set(gear))
+    if missing:
+        raise RefusedError(f"the plan names gear that the file does not hold: {', '.join(missing)}", field="gear")
+    return plan, gear
+
+
+def _from_zip(content: bytes) -> tuple[Any, Any]:
+    try:
+        with zipfile.ZipFile(io.BytesIO(content)) as archive:
+            names = archive.namelist()
+            if "plan.json" not in names:
+                raise RefusedError("has no plan.json; it is not a job file", field="file")
+            if sum(info.file_size for info in archive.infolist()) > MOST_UNPACKED:
+                raise RefusedError("unpacks to an absurd size", field="file")
+            plan = _json(archive.read("plan.json"), "plan.json")
+            gear = _json(archive.read("gear.json"), "gear.json") if "gear.json" in names else {}
+    except (zipfile.BadZipFile, EOFError, OSError, NotImplementedError, RuntimeError, ValueError) as error:
+        if isinstance(error, RefusedError):
+            raise
+        raise RefusedError("the file is damaged or cut short; export it again", field="file") from error
+    return plan, gear
+
+
+def _json(content: bytes, where: str) -> Any:
+    def no_constant(word: str) -> Any:
+        raise ValueError(f"{word} is not a number")
+
+    try:
+        value = json.loads(content.decode("utf-8"), parse_constant=no_constant)
+    except RecursionError as error:
+        raise RefusedError("is nested far too deep", field=where) from error
+    except json.JSONDecodeError as error:
+        raise RefusedError(f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where) from error
+    except ValueError as error:
+        raise RefusedError(f"is not JSON text ({error})", field=where) from error
+    if _depth(value) > MOST_DEPTH:
+        raise RefusedError("is nested far too deep", field=where)
+    return value
+
+
+def _depth(value: Any) -> int:
+    deepest, level = 0, [value]
+    while level and deepest <= MOST_DEPTH:
+        deepest += 1
+        level = [
+            child for node in level if isinstance(node, (dict, list)) for child in (node.values() if isinstance(node, dict) else node)
+        ]
+    return deepest
+
+
+def _read_gear(editions: Any) -> dict[str, GearItem]:
+    if not isinstance(editions, Mapping):
+        raise RefusedError("gear must be an object of editions by hash", field="gear")
+    gear: dict[str, GearItem] = {}
+    for key, document in editions.items():
+        try:
+            item = GEAR.validate_python(document, strict=False)
+        except ValidationError as error:
+            refused = refused_by(error)
+            raise RefusedError(refused.text, field=f"gear.{key}.{refused.field}", value=refused.value) from error
+        if gear_hash(item) != key:
+            raise RefusedError("its content does not match its name; it was changed", field=f"gear.{key}")
+        gear[str(key)] = item
+    return gear
+
+
+def _read_plan(document: Any) -> Plan:
+    if not isinstance(document, dict):
+        raise RefusedError("the plan must be a JSON object", field="plan")
+    number = document.get("format")
+    if not isinstance(number, int) or isinstance(number, bool) or number < 1:
+        raise RefusedError(f"has no format number; this is not a job file (got {str(number)[:20]})", field="plan.format")
+    if number > FORMAT:
+        raise RefusedError(f"format {number} is from a newer Oval Room; this one reads up to {FORMAT}", field="plan.format")
+    while number < FORMAT:
+        document = UPGRADES[number](document)
+        number += 1
+    try:
+        return Plan.model_validate(document)
+    except ValidationError as error:
+        refused = refused_by(error)
+        raise RefusedError(refused.text, field=f"plan.{refused.field}", value=refused.value) from error
+
+
+def schema() -> dict[str, Any]:
+    """The JSON Schema of the plan and of one gear edition."""
+    return {"plan": Plan.model_json_schema(), "gear edition": GEAR.json_schema()}

@@ -95,3 +95,11 @@ def bedroom_breast() -> Plan:
     for stage in ("survey", "picture", "fixing"):
         plan = apply(plan, Settle(stage=stage, figures=stage_figures(report, stage)), SHELF, STAMP)
     return apply(plan, PutPicture(id="p1", bottom=1185, label="Bottom edge 1160 → 1185 mm"), SHELF, STAMP)
+
+
+DEMO_AUTHOR = STAMP.by
+
+
+def demo_jobs() -> list[Plan]:
+    """Every demonstration job, the one with the plain mistake last so that it lies on the table."""
+    return [bedroom_breast(), chapel_flat()]

@@ -1,0 +1,183 @@
+"""The command line: serve, demo, evaluate, sum, import, export, backup, check."""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+from typing import Annotated, Any, Final
+
+import typer
+
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import evaluate as evaluate_plan
+from oval_room.core.sums.declare import Refusals
+from oval_room.core.sums.registry import SUMS, find_sum
+from oval_room.demo.gear import SHELF
+from oval_room.demo.jobs import DEMO_AUTHOR, demo_jobs
+from oval_room.formats.job_file import read_job, write_job
+from oval_room.formats.report_json import report_document, report_text
+from oval_room.store.store import Store, StoreError
+from oval_room.web.settings import Settings
+
+app = typer.Typer(no_args_is_help=True, add_completion=False, help="Oval Room: plan screens in rooms.", pretty_exceptions_enable=False)
+BAD: Final = 2
+STOPPED: Final = 3
+DataFile = Annotated[Path | None, typer.Option("--data", help="database file")]
+
+
+def _fail(text: str, code: int = BAD) -> typer.Exit:
+    print(text, file=sys.stderr)
+    return typer.Exit(code)
+
+
+def _store(data: Path | None) -> Store:
+    return Store(data or Settings().data)
+
+
+def _serve(store: Store, settings: Settings, opens: str = "") -> None:
+    import uvicorn
+
+    from oval_room.web.app import create_app
+
+    print(f"Oval Room is at http://{settings.host}:{settings.port}/{opens}   (Ctrl-C ends it)", flush=True)
+    uvicorn.run(create_app(store, settings), host=settings.host, port=settings.port, log_level="warning", access_log=False)
+
+
+@app.command()
+def serve(
+    data: DataFile = None,
+    port: Annotated[int, typer.Option(min=1, max=65535)] = 8321,
+    host: Annotated[str, typer.Option(help="address to listen on")] = "127.0.0.1",
+) -> None:
+    """Serve a database; an empty one starts with the gear shelf."""
+    settings = Settings(host=host, port=port) if data is None else Settings(host=host, port=port, data=data)
+    store = Store(settings.data)
+    if not store.gear():
+        store.add_gear(SHELF, on_shelf=True)
+    _serve(store, settings)
+
+
+@app.command()
+def demo(
+    data: DataFile = None,
+    port: Annotated[int, typer.Option(min=1, max=65535)] = 8321,
+    fresh: Annotated[bool, typer.Option("--fresh", help="start the demonstration anew")] = False,
+) -> None:
+    """Fill a demonstration database, unless it is there already, and serve it."""
+    path = data or Path("var/demo.db")
+    if fresh:
+        for old in (path, Path(f"{path}-wal"), Path(f"{path}-shm")):
+            old.unlink(missing_ok=True)
+    store = Store(path)
+    if not store.list_jobs()[1]:
+        fill(store)
+    _serve(store, Settings(port=port, data=path))
+
+
+def fill(store: Store) -> None:
+    """The demonstration firm's gear and jobs, with what the Desk shows of them."""
+    from oval_room.web.bench import Bench
+
+    store.add_gear(SHELF, on_shelf=True)
+    bench = Bench(store)
+    for plan in demo_jobs():
+        bench.summarise(store.head(store.create(plan, DEMO_AUTHOR, "Demonstration job")))
+
+
+@app.command("evaluate")
+def evaluate_file(
+    file: Annotated[Path, typer.Argument(help="job file, or - for standard input")],
+    text: Annotated[bool, typer.Option("--text", help="to be read, in place of JSON")] = False,
+) -> None:
+    """Figures and findings of a job file. Exit 0 without a stop, 3 with one, 2 for a file that can't be used."""
+    try:
+        plan, gear = read_job(sys.stdin.buffer.read() if str(file) == "-" else file.read_bytes())
+    except OSError as error:
+        raise _fail(f"{file}: can't be read: {error.strerror}") from error
+    except RefusedError as refused:
+        raise _fail(f"{file}: {refused.field}: {refused.text}") from refused
+    report = evaluate_plan(plan, gear)
+    print(report_text(plan, report) if text else json.dumps(report_document(plan, report), ensure_ascii=False, indent=1))
+    raise typer.Exit(STOPPED if report.stops() else 0)
+
+
+@app.command("sum", context_settings={"ignore_unknown_options": True})
+def one_sum(
+    name: Annotated[str, typer.Argument(help="the sum, such as throw.range")],
+    given: Annotated[list[str] | None, typer.Argument(help="key=value …, lengths as people write them")] = None,
+) -> None:
+    """One sum: oval-room sum throw.range width='88 1/2"' lens_range=1.36,1.71"""
+    try:
+        found = find_sum(name)
+        typed = dict(_pair(word) for word in given or [])
+        print(json.dumps(found.work(found.from_typed(typed)), ensure_ascii=False, indent=1))
+    except MissingError as missing:
+        raise _fail(missing.text) from missing
+    except Refusals as refusals:
+        raise _fail("\n".join(f"{key}: {text}" for key, text in refusals.errors)) from refusals
+    except RefusedError as refused:
+        raise _fail(f"{refused.field}: {refused.text}") from refused
+
+
+def _pair(word: str) -> tuple[str, str]:
+    key, sign, value = word.partition("=")
+    if not sign or not key:
+        raise RefusedError(f"give key=value (got {word[:60]})", field=key or "given")
+    return key, value
+
+
+@app.command("import")
+def import_file(file: Path, data: DataFile = None) -> None:
+    """Take a job file into the database; prints the job's id."""
+    try:
+        plan, gear = read_job(file.read_bytes())
+    except OSError as error:
+        raise _fail(f"{file}: can't be read: {error.strerror}") from error
+    except RefusedError as refused:
+        raise _fail(f"{file}: {refused.field}: {refused.text}") from refused
+    store = _store(data)
+    store.add_gear(gear, on_shelf=False)
+    print(store.create(plan, Settings().author, f"Imported {file.name[:80]}"))
+
+
+@app.command("export")
+def export_job(job: str, to: Annotated[Path | None, typer.Option("--to", help="file to write")] = None, data: DataFile = None) -> None:
+    """Write a job of the database to a job file (standard output when no file is named)."""
+    store = _store(data)
+    try:
+        content = write_job(store.head(job).plan, store.gear())
+    except MissingError as missing:
+        raise _fail(missing.text) from missing
+    if to is None:
+        sys.stdout.buffer.write(content)
+    else:
+        to.write_bytes(content)
+
+
+@app.command()
+def backup(to: Path, data: DataFile = None) -> None:
+    """Copy the database while it is in use."""
+    _store(data).backup(to)
+
+
+@app.command()
+def check(data: DataFile = None) -> None:
+    """Look the database over; exit 2 with what is wrong."""
+    wrong = _store(data).check()
+    if wrong:
+        raise _fail("\n".join(wrong))
+    print(f"nothing wrong; {len(SUMS)} sums ready")
+
+
+def main(arguments: list[str] | None = None) -> Any:
+    """Run the command line; what goes wrong is one sentence, never a trace."""
+    try:
+        return app(arguments)
+    except StoreError as error:
+        print(error, file=sys.stderr)
+        return sys.exit(BAD)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,204 @@
+"""The bench: one store, and for each job an evaluator that remembers its last studies. What routes work with."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.delta import Delta, compare
+from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.figures import KINDS, Figure
+from oval_room.core.findings import Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import STAGES, Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.solve.cures import Tried, cures_that_cure
+from oval_room.core.tape.grammar import Subject
+from oval_room.core.words import Words
+from oval_room.drawing.parts import Look
+from oval_room.drawing.sheet import LAYER_NAMES, views_of
+from oval_room.store.store import Head, Store, Summary
+
+KEPT: Final = 32
+STAGE_NAMES: Final = {"brief": "Brief", "survey": "Survey", "picture": "Picture", "throw": "Throw", "fixing": "Fixing"}
+HEADLINES: Final[dict[str, tuple[str, ...]]] = {
+    "brief": ("angle", "contrast"),
+    "survey": ("distance", "angle"),
+    "picture": ("bottom", "angle", "neck", "contrast"),
+    "throw": ("throw", "shift_use", "lens_z", "white"),
+    "fixing": ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
+}
+STAGE_OF: Final = {"survey": "survey", "picture": "picture", "throw": "throw", "fixing": "fixing"}
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """What a person looks at: stage, subject, lead view, layers."""
+
+    stage: str
+    subject: Subject
+    lead: str
+    layers: tuple[str, ...]
+
+    @classmethod
+    def of(cls, plan: Plan, stage: str, query: Mapping[str, str], cookies: Mapping[str, str]) -> Seen:
+        """From an address's query, with what is sensible here for all that is missing or gone."""
+        chosen, survey = plan.chosen, plan.survey
+        stage = stage if stage in STAGES else "survey"
+        picture = _known(query.get("picture"), chosen.pictures, stage, chosen.projectors)
+        seat = query.get("seat") if query.get("seat") in survey.seats else survey.main
+        scene = query.get("scene") if query.get("scene") in survey.scenes else next(iter(survey.scenes), None)
+        projector = next((key for key, p in chosen.projectors.items() if p.shows == picture), None)
+        off = query["off"] if "off" in query else cookies.get(f"off.{stage}", "schools" if stage != "picture" else "")
+        layers = tuple(layer for layer in LAYER_NAMES if layer not in off.split("-"))
+        return cls(stage, Subject(picture, seat, scene, projector), query.get("lead", ""), layers)
+
+
+def _known(wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]) -> str | None:
+    """The picture asked for, else one the stage is about: projected in Throw, a panel in Fixing when there is one."""
+    if wanted in pictures:
+        return wanted
+    fed = [p.shows for p in projectors.values()]  # type: ignore[attr-defined]
+    if stage != "fixing" and fed:
+        return str(fed[0])
+    return next((key for key in pictures if key not in fed), next(iter(pictures), None)) if stage == "fixing" else next(iter(pictures), None)
+
+
+@dataclass(frozen=True, slots=True)
+class Headline:
+    """A large figure: the subject's, and the worst seat's when seats differ."""
+
+    figure: Figure
+    worst: Figure | None
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """A stage's mark on the rail: open, settled or upset, its stops and minds, and why it is upset."""
+
+    stage: str
+    name: str
+    state: str
+    stops: int
+    minds: int
+    why: str
+
+
+class Bench:
+    """What every route shares."""
+
+    def __init__(self, store: Store) -> None:
+        self.store = store
+        self._evaluators: dict[str, Evaluator] = {}
+        self._reports: dict[tuple[str, int, str], Report] = {}
+        self._lock = threading.Lock()
+
+    def report(self, head: Head) -> Report:
+        """The report of a job's newest revision, worked out once."""
+        key = (head.job, head.revision, head.plan.scheme)
+        with self._lock:
+            if key in self._reports:
+                return self._reports[key]
+            evaluator = self._evaluators.setdefault(head.job, Evaluator())
+            report = evaluator(head.plan, self.store.gear())
+            self._reports[key] = report
+            for kept in (self._reports, self._evaluators):
+                while len(kept) > KEPT:
+                    kept.pop(next(iter(kept)))  # type: ignore[call-overload]
+        return report
+
+    def try_out(self, job: str, plan: Plan) -> Report:
+        """The report of a plan that is not stored, quick where little differs from the last one."""
+        with self._lock:
+            evaluator = self._evaluators.setdefault(f"{job}?", Evaluator())
+            return evaluator(plan, self.store.gear())
+
+    def look(self, plan: Plan, report: Report, seen: Seen, ghost: Plan | None = None) -> Look:
+        s = seen.subject
+        return Look(plan, report, self.store.gear(), s.picture, s.seat, s.scene, ghost)
+
+    def summarise(self, head: Head) -> Report:
+        """Work out a report and keep what the Desk shows of it."""
+        report = self.report(head)
+        words = Words(head.plan)
+        worst = next((f for f in report.findings if f.level in (Level.STOP, Level.MIND)), None)
+        upset = ", ".join(STAGE_NAMES[stage] for stage in report.upset)
+        summary = Summary(worst.level.value if worst else "", words.finding(worst) if worst else "", upset)
+        self.store.put_summary(head.job, head.revision, summary)
+        return report
+
+    def delta(self, before: Report, after: Report, plan: Plan, subject: Subject) -> Delta:
+        return compare(before, after, plan.writing.ruler, subject.ids())
+
+    def cures(self, plan: Plan, report: Report, finding: Finding) -> list[Tried]:
+        gear: GearShelf = self.store.gear()
+        return cures_that_cure(plan, gear, report, finding)
+
+
+def headlines(report: Report, stage: str, subject: Subject) -> list[Headline]:
+    """The few figures that matter at a stage, for the subject; the worst seat's beside."""
+    out = []
+    for name in HEADLINES[stage]:
+        kind = KINDS[name]
+        ids = {"picture": subject.picture, "seat": subject.seat, "scene": subject.scene, "projector": subject.projector, "n": 1}
+        figure = report.figures.get(kind.pattern.format(**ids))
+        if figure is None:
+            continue
+        worst = None
+        if "{seat}" in kind.pattern:
+            stem = kind.pattern.split("{seat}")[0].format(**ids)
+            same = [f for key, f in report.figures.items() if key.startswith(stem) and f.value is not None]
+            worst = _worst(name, same)
+        out.append(Headline(figure, worst if worst is not None and worst.key != figure.key else None))
+    return out[:4]
+
+
+def _worst(name: str, figures: list[Figure]) -> Figure | None:
+    if not figures:
+        return None
+    by = {"angle": min, "distance": max, "sharpness": min, "sightline": min}.get(name)
+    if by is not None:
+        return by(figures, key=lambda figure: figure.value or 0.0)
+    return max(figures, key=lambda figure: abs(figure.value or 0.0))
+
+
+def marks(plan: Plan, report: Report) -> list[Mark]:
+    """The rail: every stage with its mark and words."""
+    words = Words(plan)
+    out = []
+    for stage in STAGES:
+        found = [finding for finding in report.findings if finding.code.stage == stage]
+        stops = sum(1 for finding in found if finding.level is Level.STOP)
+        minds = sum(1 for finding in found if finding.level is Level.MIND)
+        upset = report.upset.get(stage)
+        state = "upset" if upset else "settled" if stage in plan.choices.settled else "open"
+        why = ""
+        if upset:
+            first = upset[0]
+            figure = report.figures.get(first.figure)
+            label = figure.kind.label if figure else first.figure
+            unit = figure.kind.unit if figure else "mm"
+            from oval_room.core.figures import show_value
+
+            was, is_now = show_value(first.was, unit, words.ruler), show_value(first.now, unit, words.ruler)
+            why = f"{label} {was} → {is_now}"
+        out.append(Mark(stage, STAGE_NAMES[stage], state, stops, minds, why))
+    return out
+
+
+def can_settle(report: Report, stage: str, plan: Plan) -> str:
+    """Why a stage can't be settled now; empty when it can. A projected picture waits for Throw."""
+    stages = {stage, "throw"} if stage == "picture" and plan.chosen.projectors else {stage}
+    if any(f.level is Level.STOP and f.code.stage in stages for f in report.findings):
+        return "clear its stops first" if len(stages) == 1 else "clear the stops of Picture and Throw first"
+    return ""
+
+
+def shown_views(look: Look, seen: Seen) -> tuple[str, ...]:
+    """Views with the promoted one in front."""
+    names = views_of(look, seen.stage)
+    if seen.lead in names:
+        return (seen.lead, *(name for name in names if name != seen.lead))
+    return names

@@ -1,0 +1,83 @@
+"""Rendering: the Jinja environment, its filters, and what every page is given."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+from typing import Any, Final
+
+from fastapi import Request
+from fastapi.responses import HTMLResponse
+from fastapi.templating import Jinja2Templates
+from markupsafe import Markup, escape
+
+from oval_room import __version__
+from oval_room.drawing.metrics import FRACTION, primes
+from oval_room.web.guard import COOKIE, token_of
+
+HERE: Final = Path(__file__).parent
+TEMPLATES: Final = Jinja2Templates(directory=str(HERE / "templates"))
+THEMES: Final = ("paper", "dim")
+
+
+def lengths(text: object) -> Markup:
+    """Text with real primes, and fractions set one figure over the other (read aloud as written)."""
+    out, at = Markup(), 0
+    plain = str(text)
+    for found in FRACTION.finditer(plain):
+        lead = plain[at : found.start()]
+        joined = lead[:-1] if lead.endswith(" ") and lead[-2:-1].isdigit() or lead.endswith("' ") else lead
+        out += escape(primes(joined))
+        out += Markup(
+            '<span class="fr"><span class="fr-n" aria-hidden="true">{0}</span><span class="fr-d" aria-hidden="true">{1}</span>'
+            '<span class="visually-hidden"> {0}/{1}</span></span>'
+        ).format(found[1], found[2])
+        at = found.end()
+    return out + escape(primes(plain[at:]))
+
+
+def moment(text: str) -> str:
+    """A stored time as 14 Sep, 16:20."""
+    found = re.fullmatch(r"(\d{4})-(\d{2})-(\d{2})T(\d{2}:\d{2}).*", text)
+    if not found:
+        return text
+    months = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
+    return f"{int(found[3])} {months[int(found[2]) - 1]}, {found[4]}"
+
+
+def cap(text: object) -> str:
+    plain = str(text)
+    return plain[:1].upper() + plain[1:]
+
+
+TEMPLATES.env.filters.update(lengths=lengths, moment=moment, cap=cap)
+TEMPLATES.env.trim_blocks = TEMPLATES.env.lstrip_blocks = True
+
+
+def theme_of(request: Request) -> str:
+    theme = request.cookies.get("theme", "paper")
+    return theme if theme in THEMES else "paper"
+
+
+def author_of(request: Request) -> str:
+    """Who is at this browser."""
+    from urllib.parse import unquote
+
+    said = unquote(request.cookies.get("author", "")).strip()[:60]
+    return said or str(request.app.state.settings.author)
+
+
+def page(request: Request, name: str, context: dict[str, Any], status: int = 200) -> HTMLResponse:
+    """A whole page, with the token this browser's changes must carry."""
+    token = token_of(request)
+    shared = {"token": token, "theme": theme_of(request), "author": author_of(request), "version": __version__}
+    answer = TEMPLATES.TemplateResponse(request, name, shared | context, status_code=status)
+    if request.cookies.get(COOKIE) != token:
+        answer.set_cookie(COOKIE, token, httponly=True, samesite="strict", path="/")
+    answer.headers["cache-control"] = "no-store"
+    return answer
+
+
+def fragment(name: str, context: dict[str, Any]) -> str:
+    """A partial on its own, to be put into a page that is there already."""
+    return TEMPLATES.env.get_template(name).render(context)

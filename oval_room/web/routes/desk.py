@@ -1,0 +1,119 @@
+"""The Desk: every job, the newest one on the table; new, copy, archive, import, export."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Form, Request, UploadFile
+from fastapi.responses import HTMLResponse, RedirectResponse, Response
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Writing, new_plan
+from oval_room.core.words import Words
+from oval_room.drawing.sheet import ALWAYS, draw
+from oval_room.formats.job_file import SUFFIX, read_job, write_job
+from oval_room.store.store import Store
+from oval_room.web.bench import Bench, Seen
+from oval_room.web.guard import FromForm
+from oval_room.web.pages import author_of, page
+
+router = APIRouter()
+PAGE = 40
+WRITINGS = {"feet": ("in", "feet"), "mm": ("mm", "mm"), "inches": ("in", "inches"), "m": ("m", "m")}
+
+
+def _store(request: Request) -> Store:
+    store: Store = request.app.state.store
+    return store
+
+
+def _desk(request: Request, q: str = "", archived: bool = False, at: int = 0, status: int = 200, **more: Any) -> HTMLResponse:
+    rows, total = _store(request).list_jobs(q, archived=archived, limit=PAGE, offset=at)
+    context = {"rows": rows, "total": total, "q": q, "archived": archived, "at": at, "page_size": PAGE, "table": None}
+    if rows and not q and not archived and at == 0:
+        context["table"] = _on_the_table(request, rows)
+    return page(request, "desk.html", context | {"typed": {}, "wrong": {}} | more, status)
+
+
+def _on_the_table(request: Request, rows: list[Any]) -> dict[str, Any]:
+    """The job that needs somebody most: the first with a stop, else the last changed; drawn, with its worst finding."""
+    bench: Bench = request.app.state.bench
+    row = next((one for one in rows if one.worst_level == "stop"), rows[0])
+    head = bench.store.head(row.id)
+    report = bench.report(head)
+    worst = next((f for f in report.findings if f.level in (Level.STOP, Level.MIND)), None)
+    stage = worst.code.stage if worst else "picture"
+    seen = Seen.of(head.plan, stage, {}, {})
+    look = bench.look(head.plan, report, seen)
+    part = draw(look, "section", 560, 300, (*ALWAYS, "room", "people", "sight", "beam", "fixing", "dimensions"), "desk-")
+    return {"row": row, "stage": stage, "worst": worst, "text": Words(head.plan).finding(worst) if worst else "", "part": part}
+
+
+@router.get("/", name="desk")
+def desk(request: Request, q: str = "", archived: bool = False, at: int = 0) -> HTMLResponse:
+    return _desk(request, q[:80], archived, min(max(at, 0), 1_000_000))
+
+
+@router.post("/jobs", name="new_job", dependencies=[FromForm])
+def new_job(
+    request: Request,
+    name: Annotated[str, Form()] = "",
+    client: Annotated[str, Form()] = "",
+    units: Annotated[str, Form()] = "feet",
+) -> Response:
+    wrong = {}
+    if not name.strip():
+        wrong["name"] = "Type a name for the job, such as the room or the client."
+    if len(name) > 80:
+        wrong["name"] = f"Keep the name under 80 characters (it has {len(name)})."
+    if len(client) > 200:
+        wrong["client"] = "Keep the client under 200 characters."
+    if units not in WRITINGS:
+        wrong["units"] = f"Choose one of {', '.join(WRITINGS)}."
+    if wrong:
+        return _desk(request, status=422, typed={"name": name, "client": client, "units": units}, wrong=wrong)
+    unit, style = WRITINGS[units]
+    writing = Writing.model_validate({"unit": unit, "style": style, "instrument": "tape" if unit == "in" else "laser"})
+    plan = new_plan(name.strip(), client=client.strip(), writing=writing)
+    job = _store(request).create(plan, author_of(request))
+    return RedirectResponse(f"/jobs/{job}/survey", status_code=303)
+
+
+@router.post("/jobs/{job}/copy", name="copy_job", dependencies=[FromForm])
+def copy_job(request: Request, job: str) -> Response:
+    copied = _store(request).copy(job, author_of(request))
+    bench: Bench = request.app.state.bench
+    bench.summarise(bench.store.head(copied))
+    return RedirectResponse(f"/jobs/{copied}/picture", status_code=303)
+
+
+@router.post("/jobs/{job}/archive", name="archive_job", dependencies=[FromForm])
+def archive_job(request: Request, job: str, back: Annotated[bool, Form()] = False) -> Response:
+    _store(request).archive(job, not back)
+    return RedirectResponse("/", status_code=303)
+
+
+@router.get("/jobs/{job}/export", name="export_job")
+def export_job(request: Request, job: str) -> Response:
+    head = _store(request).head(job)
+    named = "".join(c if c.isascii() and c.isalnum() else "-" for c in head.plan.name).strip("-")[:60] or "job"
+    disposition = {"content-disposition": f'attachment; filename="{named}{SUFFIX}"'}
+    return Response(write_job(head.plan, _store(request).gear()), media_type="application/zip", headers=disposition)
+
+
+@router.post("/import", name="import_job", dependencies=[FromForm])
+def import_job(request: Request, file: UploadFile | None = None) -> Response:
+    if file is None or not file.filename:
+        return _desk(request, status=422, wrong={"file": "Choose a job file first."})
+    store = _store(request)
+    try:
+        plan, gear = read_job(file.file.read())
+    except RefusedError as refused:
+        said = f"{file.filename[:60]} was not taken in. {refused.field}: {refused.text}"
+        return _desk(request, status=422, wrong={"file": said})
+    store.add_gear(gear, on_shelf=False)
+    job = store.create(plan, author_of(request), f"Imported {file.filename[:80]}")
+    bench: Bench = request.app.state.bench
+    bench.summarise(store.head(job))
+    return RedirectResponse(f"/jobs/{job}/picture", status_code=303)

@@ -1,0 +1,249 @@
+"""The sheet of one job: the page, its parts, what is said to it, cures, undo, workings."""
+
+from __future__ import annotations
+
+import re
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from oval_room.core.commands import Command, Settle, apply
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import stage_figures
+from oval_room.core.figures import put_in, show_figure, show_value
+from oval_room.core.plan.document import STAGES, Stage
+from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
+from oval_room.store.store import ClashError, Committed, Head
+from oval_room.web.bench import Bench, can_settle
+from oval_room.web.guard import FromScript
+from oval_room.web.pages import author_of, fragment, page
+from oval_room.web.sheet_parts import SheetParts
+
+router = APIRouter()
+Key = Annotated[str | None, Field(max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
+
+
+class _Body(BaseModel):
+    """What every change carries: the revision it was made on, and what the person looks at."""
+
+    model_config = ConfigDict(extra="forbid")
+    base: int = Field(ge=1, le=10**9)
+    stage: str = "survey"
+    view: dict[str, str] = {}
+    key: Key = None
+
+
+class Said(_Body):
+    line: str = Field(max_length=1000)
+
+
+class Cured(_Body):
+    finding: str = Field(max_length=120)
+    number: int = Field(ge=0, le=9)
+
+
+class Settling(_Body):
+    settle: Stage
+    open: bool = False
+
+
+class Committing(_Body):
+    command: Command
+
+
+class Stepping(_Body):
+    redo: bool = False
+
+
+def _bench(request: Request) -> Bench:
+    bench: Bench = request.app.state.bench
+    return bench
+
+
+def _refused(text: str, field: str = "line", status: int = 422, options: tuple[str, ...] = ()) -> JSONResponse:
+    return JSONResponse({"kind": "refused", "say": text, "field": field, "options": list(options)}, status)
+
+
+@router.get("/jobs/{job}", name="job")
+def job_page(request: Request, job: str) -> Response:
+    """A job opens on the stage of its worst finding."""
+    head = _bench(request).store.head(job)
+    report = _bench(request).report(head)
+    stage = next((f.code.stage for f in report.findings if f.level.rank < 2), "survey")
+    return RedirectResponse(f"/jobs/{job}/{stage}", status_code=303)
+
+
+@router.get("/jobs/{job}/history", name="history")
+def history(request: Request, job: str) -> HTMLResponse:
+    store = _bench(request).store
+    head = store.head(job)
+    return page(request, "history.html", {"head": head, "rows": store.history(job, 300)})
+
+
+@router.get("/jobs/{job}/working", name="working")
+def working(request: Request, job: str, figure: str) -> Response:
+    """The working of one figure: formula, numbers put in, where each came from, the rule."""
+    bench = _bench(request)
+    head = bench.store.head(job)
+    found = bench.report(head).figures.get(figure)
+    if found is None:
+        raise MissingError(f"there is no figure {figure[:60]} here", value=figure)
+    ruler = head.plan.writing.ruler
+    context = {
+        "figure": found, "shown": show_figure(found, ruler), "put_in": put_in(found, ruler),
+        "inputs": [(item, show_value(item.value, item.unit, ruler)) for item in found.inputs],
+    }  # fmt: skip
+    return HTMLResponse(fragment("sheet/_working.html", context))
+
+
+@router.get("/jobs/{job}/{stage}", name="sheet")
+def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
+    if stage not in STAGES:
+        raise MissingError(f"there is no stage “{stage[:30]}”; the stages are {', '.join(STAGES)}", value=stage)
+    parts = SheetParts(_bench(request), request, _bench(request).store.head(job), stage, dict(request.query_params))
+    return page(request, "sheet.html", parts.context())
+
+
+@router.get("/jobs/{job}/{stage}/parts", name="sheet_parts")
+def sheet_parts(request: Request, job: str, stage: str) -> JSONResponse:
+    """The regions of the page for what a person looks at now."""
+    parts = SheetParts(_bench(request), request, _bench(request).store.head(job), stage, dict(request.query_params))
+    return JSONResponse({"revision": parts.head.revision, "regions": parts.swap(), "address": parts.link()})
+
+
+@router.post("/jobs/{job}/heard", name="heard", dependencies=[FromScript])
+def heard(request: Request, job: str, body: Said) -> JSONResponse:
+    """What a line would mean: read-back, ghost on the lead view, delta line. Writes nothing."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    answer = hear(parts.plan, bench.store.gear(), body.line, parts.seen.subject)
+    if isinstance(answer, Heard):
+        return _ghost(parts, answer.command, answer.say)
+    options = answer.options or complete(body.line, body.stage)
+    return JSONResponse({"kind": "asked" if isinstance(answer, Asked) else "refused", "say": answer.say, "options": list(options)})
+
+
+def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
+    bench = parts.bench
+    after = apply(parts.plan, command, bench.store.gear())
+    delta = bench.delta(parts.report, bench.try_out(parts.head.job, after), after, parts.seen.subject)
+    drawn = parts.drawings(ghost=after, only_lead=True)
+    lead = drawn[0].svg if drawn else ""
+    return JSONResponse({"kind": "heard", "say": say, "delta": delta.text, "lead": lead, "options": []})
+
+
+@router.post("/jobs/{job}/say", name="say", dependencies=[FromScript])
+def say(request: Request, job: str, body: Said) -> JSONResponse:
+    """Do what a line says."""
+    bench = _bench(request)
+    head = bench.store.head(job)
+    parts = SheetParts(bench, request, head, body.stage, body.view)
+    line = body.line.strip().lower()
+    if line in ("undo", "redo"):
+        return _answer(request, parts, lambda: _step(bench, job, author_of(request), line == "redo"))
+    answer = hear(parts.plan, bench.store.gear(), body.line, parts.seen.subject)
+    if isinstance(answer, (Asked, NotHeard)):
+        return _refused(answer.say, options=answer.options)
+    return _answer(request, parts, lambda: bench.store.commit(job, body.base, answer.command, author_of(request), body.key))
+
+
+@router.post("/jobs/{job}/commits", name="commit", dependencies=[FromScript])
+def commit(request: Request, job: str, body: Committing) -> JSONResponse:
+    """Apply a typed command."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    return _answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key))
+
+
+@router.post("/jobs/{job}/cure", name="cure", dependencies=[FromScript])
+def cure(request: Request, job: str, body: Cured, try_only: bool = False) -> JSONResponse:
+    """Take a finding's cure, or only show it as a ghost."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    finding = parts.report.find(body.finding)
+    tried = bench.cures(parts.plan, parts.report, finding) if finding else []
+    if body.number >= len(tried):
+        return _refused("That cure is no longer needed here; the sheet has changed.", "cure", 409)
+    shown = next(one for one in parts.findings() if one.finding.key == body.finding)
+    label = shown.cures[body.number]
+    command = tried[body.number].cure.command.model_copy(update={"label": label})
+    if try_only:
+        return _ghost(parts, command, label)
+    return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+
+
+@router.post("/jobs/{job}/settle", name="settle", dependencies=[FromScript])
+def settle(request: Request, job: str, body: Settling) -> JSONResponse:
+    """Call a stage settled, or open it again."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    why = can_settle(parts.report, body.settle, parts.plan)
+    if why and not body.open:
+        return _refused(f"{body.settle.capitalize()} can't be settled yet: {why}.", "settle")
+    figures = None if body.open else stage_figures(parts.report, body.settle)
+    command = Settle(stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}")
+    return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+
+
+@router.post("/jobs/{job}/step", name="step", dependencies=[FromScript])
+def step(request: Request, job: str, body: Stepping) -> JSONResponse:
+    """Undo or redo."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    return _answer(request, parts, lambda: _step(bench, job, author_of(request), body.redo))
+
+
+def _step(bench: Bench, job: str, author: str, redo: bool) -> Committed:
+    return bench.store.redo(job, author) if redo else bench.store.undo(job, author)
+
+
+def _answer(request: Request, before: SheetParts, act: Any) -> JSONResponse:
+    """Do something to a job and answer with the page's new regions, or say why not."""
+    try:
+        done: Committed = act()
+    except ClashError as clash:
+        return _clash(before, clash)
+    except (RefusedError, MissingError) as refused:
+        return _refused(refused.text[:1].upper() + refused.text[1:])
+    bench, head = before.bench, done.head
+    newest = bench.store.head(head.job)
+    after = SheetParts(bench, request, newest, before.seen.stage, _follow(before, newest))
+    bench.summarise(newest)
+    delta = bench.delta(before.report, after.report, newest.plan, after.seen.subject)
+    text = ": ".join(filter(None, (done.label, delta.text)))
+    return JSONResponse(
+        {
+            "kind": "done", "revision": newest.revision, "label": done.label, "delta": text, "meanwhile": list(done.meanwhile),
+            "regions": after.swap(text, delta.new), "address": after.link(),
+        }
+    )  # fmt: skip
+
+
+def _follow(before: SheetParts, head: Head) -> dict[str, str]:
+    """The view after a change: a picture or seat just made becomes the subject."""
+    view = dict(before.query)
+    for kind, old, now in (
+        ("picture", before.plan.chosen.pictures, head.plan.chosen.pictures),
+        ("seat", before.plan.survey.seats, head.plan.survey.seats),
+    ):
+        made = [key for key in now if key not in old]
+        if len(made) == 1:
+            view[kind] = made[0]
+    return view
+
+
+def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
+    ruler = parts.plan.writing.ruler
+
+    def show(value: Any) -> str:
+        if isinstance(value, dict) and "value" in value:
+            value = value["value"]
+        if value is None:
+            return "nothing"
+        return ruler.show(value) if isinstance(value, float) else re.sub(r"\s+", " ", str(value))[:80]
+
+    clashes = [{"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)} for path, was, theirs, mine in clash.clashes]
+    text = f"{clash.by} changed this meanwhile: theirs {clashes[0]['theirs']}, yours {clashes[0]['mine']}. Nothing of either is lost."
+    return JSONResponse({"kind": "clash", "say": text, "head": clash.head, "clashes": clashes}, 409)

@@ -1,0 +1,52 @@
+"""The gear shelf, the words of the tape line, the reference of the endpoints, and every component once."""
+
+from __future__ import annotations
+
+from itertools import groupby
+
+from fastapi import APIRouter, Request, Response
+from fastapi.responses import HTMLResponse, RedirectResponse
+
+from oval_room.core.plan.document import STAGES
+from oval_room.core.sums.registry import SUMS
+from oval_room.core.tape.phrases import PHRASES
+from oval_room.store.store import Store
+from oval_room.web.bench import STAGE_NAMES
+from oval_room.web.guard import FromForm
+from oval_room.web.pages import THEMES, page
+
+router = APIRouter()
+
+
+@router.get("/gear", name="gear")
+def gear(request: Request) -> HTMLResponse:
+    store: Store = request.app.state.store
+    groups = [(kind, list(items)) for kind, items in groupby(store.shelf().items(), key=lambda pair: pair[1].kind)]
+    return page(request, "gear.html", {"groups": groups})
+
+
+@router.get("/words", name="words")
+def words(request: Request) -> HTMLResponse:
+    by_stage = [(STAGE_NAMES[stage], [p for p in PHRASES if p.stage == stage]) for stage in STAGES]
+    return page(request, "words.html", {"by_stage": by_stage})
+
+
+@router.get("/api", name="api")
+def api(request: Request) -> HTMLResponse:
+    return page(request, "api.html", {"sums": SUMS})
+
+
+@router.get("/patterns", name="patterns")
+def patterns(request: Request) -> HTMLResponse:
+    return page(request, "patterns.html", {})
+
+
+@router.post("/theme", name="theme", dependencies=[FromForm])
+def theme(request: Request) -> Response:
+    """Paper or dim, for this browser; back to where it was asked from."""
+    now = request.cookies.get("theme", THEMES[0])
+    back = request.headers.get("referer", "/")
+    path = "/" + back.split("://", 1)[-1].partition("/")[2]
+    answer = RedirectResponse(path if "//" not in path else "/", status_code=303)
+    answer.set_cookie("theme", THEMES[1] if now == THEMES[0] else THEMES[0], samesite="strict", max_age=31_536_000)
+    return answer

@@ -1,0 +1,123 @@
+"""What the sheet page is made of, worked out once for the whole page and for the parts swapped after a change."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, Final
+from urllib.parse import urlencode
+
+from fastapi import Request
+
+from oval_room.core.evaluate import Report
+from oval_room.core.figures import show_figure
+from oval_room.core.findings import Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.words import Words
+from oval_room.drawing.sheet import LAYER_NAMES, VIEW_NAMES, Part, draw
+from oval_room.store.store import Head
+from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
+from oval_room.web.entries import entries_of
+from oval_room.web.pages import author_of, fragment
+
+LEAD: Final = (690.0, 394.0)
+COMPANION: Final = (344.0, 188.0)
+REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning")
+
+
+@dataclass(frozen=True, slots=True)
+class ShownFinding:
+    """A finding as the reckoning shows it: text and the cures that cure."""
+
+    finding: Finding
+    text: str
+    cures: list[str]
+
+
+def _sizes(query: dict[str, str]) -> tuple[tuple[float, float], tuple[float, float]]:
+    """Sizes of lead and companions for the room the browser has."""
+    try:
+        width, height = float(query.get("w", 0)), float(query.get("h", 0))
+    except ValueError:
+        width = height = 0.0
+    if not (200 <= width <= 4000 and 200 <= height <= 3000):
+        return LEAD, COMPANION
+    if width < 520:
+        return (width, min(height, 320.0)), (width, 220.0)
+    lead = round(height * 0.665)
+    return (width, lead), ((width - 1) / 2, height - lead - 1)
+
+
+class SheetParts:
+    """One job as one person sees it."""
+
+    def __init__(self, bench: Bench, request: Request, head: Head, stage: str, query: dict[str, str]) -> None:
+        self.bench, self.request, self.head, self.query = bench, request, head, query
+        self.plan: Plan = head.plan
+        self.seen = Seen.of(head.plan, stage, query, request.cookies)
+        self.report: Report = bench.report(head)
+
+    def drawings(self, ghost: Plan | None = None, only_lead: bool = False) -> list[Part]:
+        """The stage's views as drawn; the lead first."""
+        look = self.bench.look(self.plan, self.report, self.seen, ghost)
+        names = shown_views(look, self.seen)
+        lead, companion = _sizes(self.query)
+        parts = []
+        extra = len(names) - 1
+        for i, name in enumerate(names[:1] if only_lead else names):
+            small = (companion[0] / 2, companion[1]) if extra == 3 and name in ("window", "strip") else companion
+            part = draw(look, name, *(lead if i == 0 else small), self.seen.layers, "lead-" if i == 0 else "c-")
+            if part:
+                parts.append(part)
+        return parts
+
+    def findings(self) -> list[ShownFinding]:
+        """Worst first; of equal ones this stage's first."""
+        words = Words(self.plan)
+        found = sorted(
+            self.report.findings, key=lambda f: (f.level.rank, f.code.stage != self.seen.stage, f.key)
+        )
+        shown = []
+        for finding in found:
+            live = finding.level is not Level.GOOD and finding.cures
+            cures = [words.cure(t.cure) for t in self.bench.cures(self.plan, self.report, finding)] if live else []
+            shown.append(ShownFinding(finding, words.finding(finding), cures))
+        return shown
+
+    def link(self, **changes: str | None) -> str:
+        """This page's address with some of what is seen changed."""
+        s = self.seen.subject
+        now = {"picture": s.picture, "seat": s.seat, "scene": s.scene, "lead": self.seen.lead or None}
+        stage = changes.pop("stage", None) or self.seen.stage
+        query = {key: value for key, value in (now | changes).items() if value}
+        return f"/jobs/{self.head.job}/{stage}" + (f"?{urlencode(query)}" if query else "")
+
+    def context(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, Any]:
+        plan, seen, ruler = self.plan, self.seen, self.plan.writing.ruler
+        undo, redo = self.bench.store.undoable(self.head.job, author_of(self.request))
+        parts = self.drawings()
+        return {
+            "head": self.head, "plan": plan, "seen": seen, "stage": seen.stage, "subject": seen.subject,
+            "scheme": plan.chosen, "marks": marks(plan, self.report), "lead": parts[0] if parts else None, "companions": parts[1:],
+            "view_names": VIEW_NAMES, "layer_names": LAYER_NAMES, "headlines": headlines(self.report, seen.stage, seen.subject),
+            "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
+            "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject), "undo": undo, "redo": redo,
+            "link": self.link, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
+            "other_figures": self._others(),
+        }  # fmt: skip
+
+    def _others(self) -> list[Any]:
+        """Every figure of this stage that names the subject, or no seat or scene at all."""
+        s, stage = self.seen.subject, self.seen.stage
+        mine = set(s.ids())
+        out = []
+        for key, figure in self.report.figures.items():
+            ids = [part for part in key.split(".") if part[:1] in "pskj" and part[1:].isdigit()]
+            if figure.kind.stage == stage and all(part in mine for part in ids):
+                out.append(figure)
+        return out
+
+    def swap(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, str]:
+        """The page's regions as HTML, to be put in place of the old ones."""
+        context = self.context(delta, new)
+        return {region: fragment(f"sheet/_{region}.html", context) for region in REGIONS}

@@ -20,7 +20,9 @@ from oval_room.formats.report_json import report_document, report_text
 from oval_room.store.store import Store, StoreError
 from oval_room.web.settings import Settings
 
-app = typer.Typer(no_args_is_help=True, add_completion=False, help="Oval Room: plan screens in rooms.", pretty_exceptions_enable=False)
+app = typer.Typer(
+    no_args_is_help=True, add_completion=False, help="Oval Room: plan screens in rooms.", pretty_exceptions_enable=False
+)
 BAD: Final = 2
 STOPPED: Final = 3
 DataFile = Annotated[Path | None, typer.Option("--data", help="database file")]
@@ -41,7 +43,9 @@ def _serve(store: Store, settings: Settings, opens: str = "") -> None:
     from oval_room.web.app import create_app
 
     print(f"Oval Room is at http://{settings.host}:{settings.port}/{opens}   (Ctrl-C ends it)", flush=True)
-    uvicorn.run(create_app(store, settings), host=settings.host, port=settings.port, log_level="warning", access_log=False)
+    uvicorn.run(
+        create_app(store, settings), host=settings.host, port=settings.port, log_level="warning", access_log=False
+    )
 
 
 @app.command()
@@ -98,7 +102,9 @@ def evaluate_file(
     except RefusedError as refused:
         raise _fail(f"{file}: {refused.field}: {refused.text}") from refused
     report = evaluate_plan(plan, gear)
-    print(report_text(plan, report) if text else json.dumps(report_document(plan, report), ensure_ascii=False, indent=1))
+    print(
+        report_text(plan, report) if text else json.dumps(report_document(plan, report), ensure_ascii=False, indent=1)
+    )
     raise typer.Exit(STOPPED if report.stops() else 0)
 
 
@@ -142,7 +148,9 @@ def import_file(file: Path, data: DataFile = None) -> None:
 
 
 @app.command("export")
-def export_job(job: str, to: Annotated[Path | None, typer.Option("--to", help="file to write")] = None, data: DataFile = None) -> None:
+def export_job(
+    job: str, to: Annotated[Path | None, typer.Option("--to", help="file to write")] = None, data: DataFile = None
+) -> None:
     """Write a job of the database to a job file (standard output when no file is named)."""
     store = _store(data)
     try:

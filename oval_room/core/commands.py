@@ -24,7 +24,6 @@ from oval_room.core.plan.document import (
     Settled,
     Stage,
     Thing,
-    Writing,
     next_id,
 )
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
@@ -258,9 +257,10 @@ def apply(plan: Plan, command: Command, gear: GearShelf, stamp: Stamp = Stamp())
         MissingError: the command names something that is not there.
     """
     try:
-        return _APPLY[type(command)](plan, command, gear, stamp)
+        after: Plan = _APPLY[type(command)](plan, command, gear, stamp)
     except ValidationError as error:
         raise refused_by(error) from error
+    return after
 
 
 def refused_by(error: ValidationError) -> RefusedError:
@@ -290,7 +290,9 @@ def _measured(plan: Plan, path: str, values: dict[str, Any], stamp: Stamp) -> tu
         rests_on: tuple[str, ...] = ()
         if value.source in ("read", "as-built"):
             key = next_id("r", set(plan.readings))
-            reading = Reading(of=f"{path}.{name}", value=value.value, instrument=value.instrument, by=stamp.by, at=stamp.at)
+            reading = Reading(
+                of=f"{path}.{name}", value=value.value, instrument=value.instrument, by=stamp.by, at=stamp.at
+            )
             plan = plan.model_copy(update={"readings": {**plan.readings, key: reading}})
             rests_on = (key,)
         out[name] = Measure(value=value.value, half_width=value.half_width, source=value.source, readings=rests_on)
@@ -391,7 +393,9 @@ def _put_picture(plan: Plan, command: PutPicture, gear: GearShelf, stamp: Stamp)
         picture = _with(old, values)
         if values.keys() & {"width", "aspect"} and old.gear and not (values.keys() & {"frame_side"}):
             picture = _with(picture, {"gear": None})
-    pose = {axis: getattr(command, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(command, axis) is not None}
+    pose = {
+        axis: getattr(command, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(command, axis) is not None
+    }
     if command.bottom is not None:
         pose["z"] = command.bottom + picture.height / 2
     elif old is not None and "z" not in pose and picture.height != old.height:
@@ -481,7 +485,9 @@ def _drop(plan: Plan, command: Drop, gear: GearShelf, stamp: Stamp) -> Plan:
         left = {key: scheme for key, scheme in plan.schemes.items() if key != gone}
         if not left:
             raise RefusedError("the last scheme stays: a job has at least one", field="id", value=gone)
-        return plan.model_copy(update={"schemes": left, "scheme": plan.scheme if plan.scheme in left else next(iter(left))})
+        return plan.model_copy(
+            update={"schemes": left, "scheme": plan.scheme if plan.scheme in left else next(iter(left))}
+        )
     key = _scheme_id(plan, command)
     scheme = plan.schemes[key]
     if gone not in scheme.pictures and gone not in scheme.projectors:

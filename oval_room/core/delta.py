@@ -49,18 +49,30 @@ def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...
             ours = sum(1 for part in subject if part in key.split("."))
             changed.append((-ours, place, figure, old.value))
     changed.sort(key=lambda item: item[:2])
-    parts, seen = [], set()
+    parts: list[str] = []
+    seen: set[str] = set()
     for _, _, figure, was in changed:
         if figure.kind.pattern in seen or len(parts) == MOST_FIGURES or figure.value is None:
             continue
         seen.add(figure.kind.pattern)
         side = figure.kind.side
-        one, other = show_value(was, figure.kind.unit, ruler, side), show_value(figure.value, figure.kind.unit, ruler, side)
+        one, other = (
+            show_value(was, figure.kind.unit, ruler, side),
+            show_value(figure.value, figure.kind.unit, ruler, side),
+        )
         parts.append(f"{short[figure.kind.pattern]} {one} → {other}")
     levels_before = {finding.key: finding.level for finding in before.findings}
     levels_after = {finding.key: finding.level for finding in after.findings}
-    new = tuple(key for key, level in levels_after.items() if level.rank < 2 and levels_before.get(key, Level.GOOD).rank > level.rank)
-    gone = tuple(key for key, level in levels_before.items() if level.rank < 2 and levels_after.get(key, Level.GOOD).rank > level.rank)
+    new = tuple(
+        key
+        for key, level in levels_after.items()
+        if level.rank < 2 and levels_before.get(key, Level.GOOD).rank > level.rank
+    )
+    gone = tuple(
+        key
+        for key, level in levels_before.items()
+        if level.rank < 2 and levels_after.get(key, Level.GOOD).rank > level.rank
+    )
     for keys, levels, word in ((new, levels_after, "new"), (gone, levels_before, "cleared")):
         for level in (Level.STOP, Level.MIND):
             count = sum(1 for key in keys if levels[key] is level)

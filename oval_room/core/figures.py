@@ -6,13 +6,16 @@ formula with the figure's inputs put in for the symbols.
 
 from __future__ import annotations
 
+import math
 import re
 from dataclasses import dataclass
 from typing import Final, Literal
 
 from oval_room.core.units import Ruler, Side
 
-FigureUnit = Literal["mm", "deg", "ratio", "heights", "widths", "lm", "cd_m2", "lux", "px_deg", "pct", "lines", "kg"]
+FigureUnit = Literal[
+    "mm", "deg", "ratio", "to_one", "heights", "widths", "lm", "cd_m2", "lux", "px_deg", "pct", "lines", "kg"
+]
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,9 +60,12 @@ class Figure:
 
 
 _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
-    "deg": ("°", 1), "ratio": ("", 2), "heights": (" h", 2), "widths": (" w", 2), "lm": (" lm", 0),
+    "deg": ("°", 1), "ratio": ("", 2), "to_one": (":1", 0), "heights": (" h", 2), "widths": (" w", 2), "lm": (" lm", 0),
     "cd_m2": (" cd/m²", 0), "lux": (" lux", 1), "px_deg": (" px/°", 0), "pct": (" %", 0), "lines": ("", 0), "kg": (" kg", 1),
 }  # fmt: skip
+
+
+_FINER_WHEN_SMALL: Final = ("cd_m2", "lux", "px_deg")
 
 
 def show_value(value: float | None, unit: str, ruler: Ruler, side: Side = "nearest") -> str:
@@ -69,8 +75,12 @@ def show_value(value: float | None, unit: str, ruler: Ruler, side: Side = "neare
     if unit == "mm":
         return ruler.show(value, side)
     words, places = _UNIT_WORDS[unit]
+    if math.isinf(value):
+        return "∞"
+    if unit in _FINER_WHEN_SMALL and abs(value) < 10:
+        places += 1
     shown = f"{value:.{places}f}"
-    return ("0" if float(shown) == 0 and places == 0 else shown.replace("-0.0", "0.0") if float(shown) == 0 else shown) + words
+    return (shown.lstrip("-") if float(shown) == 0 else shown.replace("-", "−")) + words
 
 
 def show_figure(figure: Figure, ruler: Ruler) -> str:
@@ -80,14 +90,21 @@ def show_figure(figure: Figure, ruler: Ruler) -> str:
 def put_in(figure: Figure, ruler: Ruler) -> str:
     """The formula with the numbers in the place of its symbols."""
     text = figure.kind.formula
-    shown = {item.symbol: show_value(item.value, item.unit, ruler) for item in figure.inputs}
+    shown = {item.symbol: _bracketed(show_value(item.value, item.unit, ruler)) for item in figure.inputs}
     if not shown:
         return text
     symbols = "|".join(re.escape(symbol) for symbol in sorted(shown, key=len, reverse=True))
     return re.sub(rf"(?<![A-Za-z_₀-₉])({symbols})(?![A-Za-z_₀-₉(])", lambda found: shown[found.group()], text)
 
 
-def _k(pattern: str, unit: FigureUnit, label: str, rule: str, formula: str, stage: str, side: Side = "nearest") -> FigureKind:
+def _bracketed(text: str) -> str:
+    """A negative value in brackets, so that it can stand after a sign."""
+    return f"(−{text[1:]})" if text[:1] in "-−" else text
+
+
+def _k(
+    pattern: str, unit: FigureUnit, label: str, rule: str, formula: str, stage: str, side: Side = "nearest"
+) -> FigureKind:
     return FigureKind(pattern, unit, label, rule, formula, stage, side)
 
 
@@ -119,7 +136,7 @@ KINDS: Final[dict[str, FigureKind]] = {
     "white": _k("picture.{picture}.white", "cd_m2", "picture white", "5.2", "L = Φ·g/(π·A)", "picture"),
     "stray": _k("picture.{picture}.stray.scene.{scene}", "cd_m2", "stray light on the picture", "5.3", "ΣE·ρ/π", "picture"),
     "wash": _k("picture.{picture}.wash", "lux", "the room's own wash", "5.7", "E = APL·Φ·ρ/(S·(1 − ρ))", "picture"),
-    "contrast": _k("picture.{picture}.contrast.scene.{scene}", "ratio", "contrast in this light", "5.4", "(L + L_a)/(L/N + L_a)", "picture"),
+    "contrast": _k("picture.{picture}.contrast.scene.{scene}", "to_one", "contrast in this light", "5.4", "(L + L_a)/(L/N + L_a)", "picture"),
     "throw": _k("projector.{projector}.throw", "mm", "throw, lens to screen", "6.1", "d = y_l − y_p", "throw"),
     "throw_ratio": _k("projector.{projector}.ratio", "ratio", "throw ratio", "6.1", "TR = d/w", "throw"),
     "nearest": _k("projector.{projector}.nearest", "mm", "nearest throw for this width", "6.1", "w × TR_wide", "throw", "least"),

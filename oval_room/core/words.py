@@ -20,7 +20,7 @@ def names_of(plan: Plan) -> dict[str, str]:
     chosen = plan.chosen
     nodes: dict[str, str] = {}
     for group in (plan.survey.seats, plan.survey.things, plan.survey.scenes, chosen.pictures, chosen.projectors):
-        nodes.update({key: node.name for key, node in group.items()})  # type: ignore[attr-defined]
+        nodes.update({key: node.name for key, node in group.items()})
     return nodes
 
 
@@ -34,6 +34,10 @@ class Words:
     def name(self, about: Mapping[str, str], kind: str) -> str:
         return self.names.get(about.get(kind, ""), about.get(kind, ""))
 
+    def named(self, about: Mapping[str, str], kind: str) -> str:
+        """The name as a sentence starts with it."""
+        return _cap(self.name(about, kind))
+
     def length(self, mm: float | None, side: Side = "nearest") -> str:
         return show_value(mm, "mm", self.ruler, side)
 
@@ -44,6 +48,10 @@ class Words:
     def cure(self, cure: Cure) -> str:
         """What a cure does, as a short order."""
         return _CURES[cure.kind](cure, self)
+
+
+def _cap(text: str) -> str:
+    return text[:1].upper() + text[1:]
 
 
 def _deg(value: float | None) -> str:
@@ -57,18 +65,18 @@ def _seats_assumed(f: Finding, w: Words) -> str:
 
 
 def _outside(f: Finding, w: Words) -> str:
-    return f"{w.name(f.about, 'seat').capitalize()} is outside the room: {w.length(f.value)} of {w.length(f.limit)}."
+    return f"{w.named(f.about, 'seat')} is outside the room: {w.length(f.value)} of {w.length(f.limit)}."
 
 
 def _angle(f: Finding, w: Words) -> str:
     m, seat = f.more, w.name(f.about, "seat")
     band = f"{m['lo']:g}–{m['hi']:g}°"
     if f.level is Level.GOOD:
-        who = "Every seat" if m["count"] > 1 else seat.capitalize()
+        who = "Every seat" if m["count"] > 1 else _cap(seat)
         return f"{who} is inside {m['school']}, {band}; worst {_deg(f.value)} from {seat}."
     more = f" and {m['others']} more" if m["others"] else ""
     words = "small" if m["side"] == "under" else "large"
-    return f"{w.name(f.about, 'picture').capitalize()} is {words} from {seat}{more}: {_deg(f.value)}, {m['school']} is {band}."
+    return f"{w.named(f.about, 'picture')} is {words} from {seat}{more}: {_deg(f.value)}, {m['school']} is {band}."
 
 
 def _neck(f: Finding, w: Words) -> str:
@@ -77,7 +85,7 @@ def _neck(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"Necks are easy: at most {abs(value):.0f}° {way}, from {seat}."
     hard = "too far for long viewing" if f.level is Level.STOP else "tiring in time"
-    return f"{seat.capitalize()} looks {abs(value):.0f}° {way} from its ease: {hard}."
+    return f"{_cap(seat)} looks {abs(value):.0f}° {way} from its ease: {hard}."
 
 
 def _ladder_conflict(f: Finding, w: Words) -> str:
@@ -103,18 +111,22 @@ def _on_ladder(f: Finding, w: Words) -> str:
 def _rows(f: Finding, w: Words) -> str:
     back, front = w.name(f.about, "seat"), w.names.get(f.more["front"], f.more["front"])
     if f.level is Level.GOOD:
-        return f"{back.capitalize()} sees over {front} by {w.length(f.value)}."
+        return f"{_cap(back)} sees over {front} by {w.length(f.value)}."
     clear = f.value or 0.0
     gets = f"clears {front}'s eyes by {w.length(clear)}" if clear > 0 else f"looks through {front}'s head"
-    return f"{back.capitalize()} {gets}; {w.length(f.limit)} is wanted over the eyes."
+    return f"{_cap(back)} {gets}; {w.length(f.limit)} is wanted over the eyes."
 
 
 def _tilt(f: Finding, w: Words) -> str:
-    text = f"{w.name(f.about, 'picture').capitalize()} squares up to {w.name(f.about, 'seat')} tilted {_deg(abs(f.value or 0))} {'down' if (f.value or 0) > 0 else 'up'}"
+    text = f"{w.named(f.about, 'picture')} squares up to {w.name(f.about, 'seat')} tilted {_deg(abs(f.value or 0))} {'down' if (f.value or 0) > 0 else 'up'}"
     if f.more["mount"] is None:
         return text + "; no mount is chosen yet."
     lo, hi = f.more["range"]
-    return text + (f"; {f.more['mount']} reaches it." if f.more["covered"] else f"; {f.more['mount']} only tilts {lo:g} to {hi:g}°.")
+    return text + (
+        f"; {f.more['mount']} reaches it."
+        if f.more["covered"]
+        else f"; {f.more['mount']} only tilts {lo:g} to {hi:g}°."
+    )
 
 
 def _dim(f: Finding, w: Words) -> str:
@@ -129,9 +141,9 @@ def _contrast(f: Finding, w: Words) -> str:
     got = "beyond measure" if f.value is None else f"{f.value:.0f}:1"
     klass = f.more["class"]
     if f.level is Level.GOOD:
-        return f"{name.capitalize()} in {scene}: contrast {got}, good for {klass}."
+        return f"{_cap(name)} in {scene}: contrast {got}, good for {klass}."
     fit = "washed out" if klass == "washed out" else f"only {klass}"
-    return f"{name.capitalize()} in {scene}: contrast {got}, {fit}; {f.limit:.0f}:1 is wanted. Less light on it, or a brighter picture."
+    return f"{_cap(name)} in {scene}: contrast {got}, {fit}; {f.limit:.0f}:1 is wanted. Less light on it, or a brighter picture."
 
 
 def _throw(f: Finding, w: Words) -> str:
@@ -168,10 +180,12 @@ def _shift(f: Finding, w: Words) -> str:
     ways = []
     if m["up"]:
         way = "down" if m["up"] < 0 else "up"
-        ways.append(f"lens {w.length(abs(m['up']), 'least')} {way}, or the picture {w.length(abs(m['up']), 'least')} {'up' if way == 'down' else 'down'}")
+        ways.append(
+            f"lens {w.length(abs(m['up']), 'least')} {way}, or the picture {w.length(abs(m['up']), 'least')} {'up' if way == 'down' else 'down'}"
+        )
     if m["right"]:
         ways.append(f"lens {w.length(abs(m['right']), 'least')} to the {'right' if m['right'] > 0 else 'left'}")
-    tail = "; ".join(ways).capitalize() if ways else "No single move cures it: bring the lens to the centre line first"
+    tail = _cap("; ".join(ways)) if ways else "No single move cures it: bring the lens to the centre line first"
     used = "" if m["use"] is None else f" The lens is at {m['use'] * 100:.0f} % of what it has."
     return f"Lens shift runs out.{used} {tail}."
 
@@ -183,7 +197,12 @@ def _pole(f: Finding, w: Words) -> str:
 
 
 def _holes(f: Finding, w: Words) -> str:
-    wall = {"unknown": "What the wall is made of is not known", "timber": "Into studs", "masonry": "Into masonry", "board": "Board alone carries nothing"}
+    wall = {
+        "unknown": "What the wall is made of is not known",
+        "timber": "Into studs",
+        "masonry": "Into masonry",
+        "board": "Board alone carries nothing",
+    }
     return (
         f"Upper hole row at {w.length(f.value)}. {wall[f.more['wall']]}: find sockets, switches and pipes above, below "
         "and beside, scan for live wires, drill a pilot first."
@@ -200,7 +219,9 @@ def _no_holes(f: Finding, w: Words) -> str:
 
 def _plate(f: Finding, w: Words) -> str:
     off = f.more["off"]
-    where = f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
+    where = (
+        f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
+    )
     hang = f"pole {w.length(f.more['pole'])}" if f.more["pole"] is not None else f"shelf at {w.length(f.more['shelf'])}"
     return f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. Centre the lens, not the body."
 
@@ -208,16 +229,16 @@ def _plate(f: Finding, w: Words) -> str:
 _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.NO_SEATS: lambda f, w: "No seats yet, so nothing can be judged from one. Type: seat 11'2",
     Code.SEAT_OUTSIDE: _outside,
-    Code.HEAD_AT_CEILING: lambda f, w: f"{w.name(f.about, 'seat').capitalize()}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}.",
-    Code.THING_OUTSIDE: lambda f, w: f"{w.name(f.about, 'thing').capitalize()} reaches past the room: {w.length(f.value)} of {w.length(f.limit)}.",
+    Code.HEAD_AT_CEILING: lambda f, w: f"{w.named(f.about, 'seat')}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}.",
+    Code.THING_OUTSIDE: lambda f, w: f"{w.named(f.about, 'thing')} reaches past the room: {w.length(f.value)} of {w.length(f.limit)}.",
     Code.ROOM_ASSUMED: _seats_assumed,
     Code.NO_PICTURE: lambda f, w: "Nothing to look at yet. Type: tv 65, or screen 110",
-    Code.TOO_WIDE: lambda f, w: f"{w.name(f.about, 'picture').capitalize()}, {w.length(f.value)} over all, does not fit on a wall of {w.length(f.limit)}.",
-    Code.SEAT_BEHIND: lambda f, w: f"{w.name(f.about, 'seat').capitalize()} is behind {w.name(f.about, 'picture')}.",
+    Code.TOO_WIDE: lambda f, w: f"{w.named(f.about, 'picture')}, {w.length(f.value)} over all, does not fit on a wall of {w.length(f.limit)}.",
+    Code.SEAT_BEHIND: lambda f, w: f"{w.named(f.about, 'seat')} is behind {w.name(f.about, 'picture')}.",
     Code.ANGLE: _angle,
-    Code.COARSE: lambda f, w: f"{w.name(f.about, 'seat').capitalize()} sees the pixels: {f.value:.0f} a degree, under {f.limit:.0f} is coarse.",
+    Code.COARSE: lambda f, w: f"{w.named(f.about, 'seat')} sees the pixels: {f.value:.0f} a degree, under {f.limit:.0f} is coarse.",
     Code.NECK: _neck,
-    Code.TOP_EDGE: lambda f, w: f"{w.name(f.about, 'seat').capitalize()} looks {_deg(f.value)} up to the top edge; {f.limit:.0f}° is the most from that seat.",
+    Code.TOP_EDGE: lambda f, w: f"{w.named(f.about, 'seat')} looks {_deg(f.value)} up to the top edge; {f.limit:.0f}° is the most from that seat.",
     Code.LADDER_CONFLICT: _ladder_conflict,
     Code.OFF_LADDER: _off_ladder,
     Code.ON_LADDER: _on_ladder,
@@ -225,7 +246,7 @@ _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.TILT: _tilt,
     Code.DIM: _dim,
     Code.CONTRAST: _contrast,
-    Code.NO_PROJECTOR: lambda f, w: f"{w.name(f.about, 'picture').capitalize()} has no projector yet; choose one in Throw.",
+    Code.NO_PROJECTOR: lambda f, w: f"{w.named(f.about, 'picture')} has no projector yet; choose one in Throw.",
     Code.THROW: _throw,
     Code.BODY: _body,
     Code.SHIFT: _shift,
@@ -241,7 +262,8 @@ _CURES: Final[dict[str, Callable[[Cure, Words], str]]] = {
     "seat inside": lambda c, w: f"Seat to {w.length(c.value)}",
     "picture along": lambda c, w: f"Picture's middle to {w.length(c.value)}",
     "picture width": lambda c, w: f"Picture {w.length(c.value)} wide",
-    "row out": lambda c, w: f"{c.name.capitalize()} to {w.length(c.value)}",
+    "picture width, moved": lambda c, w: f"Picture {w.length(c.value)} wide, kept under the lens",
+    "row out": lambda c, w: f"{_cap(c.name)} to {w.length(c.value)}",
     "bottom at": lambda c, w: f"Bottom edge to {w.length(c.value)}",
     "riser": lambda c, w: f"Riser {w.length(c.value)} under {c.name}",
     "tilt": lambda c, w: f"Tilt {c.value:.1f}° down",

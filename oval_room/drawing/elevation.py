@@ -22,25 +22,27 @@ def elevation(look: Look) -> Scene:
             _holes(draft, look, key, picture, holes, near=False)
     _projectors(draft, look)
     _eyes(draft, look, width)
-    picture = look.plan.chosen.pictures.get(look.picture or "")
-    if picture is not None:
+    subject = look.plan.chosen.pictures.get(look.picture or "")
+    if subject is not None:
         draft.add(
-            Dim(0, picture.bottom, "v", look.show(picture.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
-            Dim(0, picture.top, "v", look.show(picture.top), "left", 0, "plain", 4, "picture.top", "top"),
-            Dim(picture.pose.x - picture.width.value / 2, picture.pose.x + picture.width.value / 2, "u",
-                look.show(picture.width.value), "above", 0, "brass", 3, "picture.width", "wide"),
+            Dim(0, subject.bottom, "v", look.show(subject.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
+            Dim(0, subject.top, "v", look.show(subject.top), "left", 0, "plain", 4, "picture.top", "top"),
+            Dim(subject.pose.x - subject.width.value / 2, subject.pose.x + subject.width.value / 2, "u",
+                look.show(subject.width.value), "above", 0, "brass", 3, "picture.width", "wide"),
         )  # fmt: skip
     draft.add(
         Dim(0, width, "u", look.show(width), "below", 0, "assumed" if room.width.unsure else "plain", 5, "room.width", "wall"),
         Dim(0, height, "v", look.show(height), "right", 0, "assumed" if room.height.unsure else "plain", 5, "room.height", "ceiling"),
-    )
+    )  # fmt: skip
     for key, node in changed(look):
         if isinstance(node, Picture):
             draft.path([(c.x, c.z) for c in corners(node)], "ghost", "picture", closed=True, ref=key)
         elif isinstance(node, Projector):
             draft.ellipse((node.pose.x, node.pose.z), (60, 60), "ghost", "beam", key)
     description = f"Wall {look.show(width)} wide, {look.show(height)} high."
-    return Scene("elevation", "display wall", (-WALL, -WALL, width + WALL, height + WALL), tuple(draft.shapes), description)
+    return Scene(
+        "elevation", "display wall", (-WALL, -WALL, width + WALL, height + WALL), tuple(draft.shapes), description
+    )
 
 
 def plate_detail(look: Look) -> Scene | None:
@@ -55,22 +57,76 @@ def plate_detail(look: Look) -> Scene | None:
     _holes(draft, look, key, picture, holes, near=True)
     item = look.item(picture.gear)
     assert isinstance(item, Panel)
-    left, right = picture.pose.x - picture.width.value / 2 - picture.frame_side, picture.pose.x + picture.width.value / 2 + picture.frame_side
+    left, right = (
+        picture.pose.x - picture.width.value / 2 - picture.frame_side,
+        picture.pose.x + picture.width.value / 2 + picture.frame_side,
+    )
     window = (left - 60, holes.bottom - 60, right + 60, holes.top + 60)
     draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
     for i, (row, name) in enumerate(zip(holes.rows, ("upper row", "lower row"), strict=False)):
-        draft.add(Dim(window[1], row, "v", f"{name} {look.show(row)} up", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}"))
-    draft.add(Dim(window[1], holes.top, "v", f"panel top {look.show(holes.top)} up", "right", 0, "plain", 3, "panel_top", "panel top"))
+        draft.add(
+            Dim(
+                window[1],
+                row,
+                "v",
+                f"{name} {look.show(row)} up",
+                "left",
+                0,
+                "brass" if i == 0 else "plain",
+                1 + i,
+                f"holes.row.{i + 1}",
+                broken=True,
+            )
+        )  # fmt: skip
+    draft.add(
+        Dim(
+            window[1],
+            holes.top,
+            "v",
+            f"panel top {look.show(holes.top)} up",
+            "right",
+            0,
+            "plain",
+            3,
+            "panel_top",
+            "panel top",
+            broken=True,
+        )
+    )  # fmt: skip
     for n, x in enumerate(holes.columns, 1):
-        draft.add(Dim(window[0], x, "u", f"hole {n} from left wall {look.show(x)}", "below", 0, "brass" if n == 1 else "plain", 2, f"holes.x.{n}"))
+        draft.add(
+            Dim(
+                window[0],
+                x,
+                "u",
+                f"hole {n} from left wall {look.show(x)}",
+                "below",
+                0,
+                "brass" if n == 1 else "plain",
+                2,
+                f"holes.x.{n}",
+                broken=True,
+            )
+        )  # fmt: skip
     if len(holes.columns) > 1:
         across = holes.columns[-1] - holes.columns[0]
-        draft.add(Dim(holes.columns[0], holes.columns[-1], "u", look.show(across), "inside", holes.rows[0] + 90, "plain", 4))
+        draft.add(
+            Dim(holes.columns[0], holes.columns[-1], "u", look.show(across), "inside", holes.rows[0] + 90, "plain", 4)
+        )  # fmt: skip
     if holes.check_diagonal is not None:
         first, last = (holes.columns[0], holes.rows[0]), (holes.columns[-1], holes.rows[-1])
         draft.line(first, last, "check", "fixing")
         middle = P((first[0] + last[0]) / 2, (first[1] + last[1]) / 2)
-        draft.add(Label(middle, f"check {look.show(holes.check_diagonal)}", "label", "fixing", offsets=((0, 14), (0, -16), (80, 18)), priority=3))
+        draft.add(
+            Label(
+                middle,
+                f"check {look.show(holes.check_diagonal)}",
+                "label",
+                "fixing",
+                offsets=((0, 14), (0, -16), (80, 18)),
+                priority=3,
+            )
+        )  # fmt: skip
     title = f"{picture.name}, plate and holes, seen from the room"
     return Scene("plate", title, window, tuple(draft.shapes), f"Room {look.show(room.width.value)} wide.")
 
@@ -78,8 +134,8 @@ def plate_detail(look: Look) -> Scene | None:
 def _wall(draft: Draft, look: Look, width: float, height: float) -> None:
     room = look.plan.survey.room
     assumed = "-assumed" if room.width.unsure or room.height.unsure else ""
-    for box in ((-WALL, 0, 0, height), (width, 0, width + WALL, height)):
-        draft.box(*box, "cut-unknown", "structure")
+    draft.box(-WALL, 0, 0, height, "cut-unknown", "structure")
+    draft.box(width, 0, width + WALL, height, "cut-unknown", "structure")
     draft.box(-WALL, height, width + WALL, height + WALL, "cut-board", "structure")
     draft.box(-WALL, -WALL, width + WALL, 0, "cut-ground", "structure")
     draft.box(0, 0, width, height, f"outline{assumed}", "structure")
@@ -105,7 +161,17 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
         for side in (-inner, inner):
             draft.line((picture.pose.x + side, picture.top), (picture.pose.x + side, case), "cloth", "picture", key)
     at = P(picture.pose.x, picture.top)
-    draft.add(Label(at, picture.name, "label", "labels", offsets=((0, -12), (0, -28)), priority=4 if key == look.picture else 6, ref=key))
+    draft.add(
+        Label(
+            at,
+            picture.name,
+            "label",
+            "labels",
+            offsets=((0, -12), (0, -28)),
+            priority=4 if key == look.picture else 6,
+            ref=key,
+        )
+    )  # fmt: skip
 
 
 def _projectors(draft: Draft, look: Look) -> None:
@@ -116,7 +182,9 @@ def _projectors(draft: Draft, look: Look) -> None:
             pose = picture.pose
             draft.box(pose.x - wide / 2, pose.z - high / 2, pose.x + wide / 2, pose.z + high / 2, "raster", "beam", key)
             draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
-            draft.add(Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6))
+            draft.add(
+                Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
+            )  # fmt: skip
 
 
 def _eyes(draft: Draft, look: Look, width: float) -> None:
@@ -133,12 +201,24 @@ def _holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap,
     if near and isinstance(mount, Mount):
         middle = (holes.rows[0] + holes.rows[-1]) / 2
         half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
-        draft.box(picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key)
+        draft.box(
+            picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key
+        )
     if near and isinstance(panel, Panel) and panel.vesa:
         for u in (-panel.vesa[0] / 2, panel.vesa[0] / 2):
             for v in (holes.vesa_upper, holes.vesa_lower):
                 draft.mark((picture.pose.x + u, v), "cross", "vesa", "fixing", key)
-        draft.add(Label(P(picture.pose.x + panel.vesa[0] / 2, holes.vesa_lower), f"VESA {panel.vesa[0]:.0f} × {panel.vesa[1]:.0f}", "small", "fixing", "start", ((10, 0), (10, 12), (-90, -14)), 6))
+        draft.add(
+            Label(
+                P(picture.pose.x + panel.vesa[0] / 2, holes.vesa_lower),
+                f"VESA {panel.vesa[0]:.0f} × {panel.vesa[1]:.0f}",
+                "small",
+                "fixing",
+                "start",
+                ((10, 0), (10, 12), (-90, -14)),
+                6,
+            )
+        )  # fmt: skip
     for row in holes.rows:
         for x in holes.columns:
             draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", key)

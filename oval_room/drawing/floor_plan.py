@@ -69,12 +69,16 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = 
 
 def _seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> None:
     eye = seat.eye_point
-    draft.ellipse((eye.y + 75, eye.x), (95, 78), style or ("head-subject" if key == look.seat else "head"), "people", key)
+    draft.ellipse(
+        (eye.y + 75, eye.x), (95, 78), style or ("head-subject" if key == look.seat else "head"), "people", key
+    )
     if style:
         return
     draft.mark((eye.y, eye.x), "dot", "eye", "people", key)
     draft.box(eye.y - 200, eye.x - 270, eye.y + 380, eye.x + 270, "chair", "people", key)
-    draft.add(Label(P(eye.y + 380, eye.x), seat.name, "small", "labels", "start", ((5, 0), (5, 13), (5, -13)), 7, ref=key))
+    draft.add(
+        Label(P(eye.y + 380, eye.x), seat.name, "small", "labels", "start", ((5, 0), (5, 13), (5, -13)), 7, ref=key)
+    )  # fmt: skip
 
 
 def _sight(draft: Draft, look: Look) -> None:
@@ -97,11 +101,15 @@ def _dims(draft: Draft, look: Look) -> None:
     draft.add(
         Dim(0, room.depth.value, "u", look.show(room.depth.value), "below", 0, _known(room.depth.source), 4, "room.depth", "depth"),
         Dim(0, room.width.value, "v", look.show(room.width.value), "right", 0, _known(room.width.source), 3, "room.width", "wall"),
-    )
+    )  # fmt: skip
     seat = look.plan.survey.seats.get(look.seat or "")
     if seat is not None:
-        draft.add(Dim(0, seat.y.value, "u", look.show(seat.y.value), "below", 0, _known(seat.y.source), 2, "seat.y", "seat"))
-        draft.add(Dim(0, seat.x.value, "v", look.show(seat.x.value), "right", 0, _known(seat.x.source), 6, "seat.x", "across"))
+        draft.add(
+            Dim(0, seat.y.value, "u", look.show(seat.y.value), "below", 0, _known(seat.y.source), 2, "seat.y", "seat")
+        )  # fmt: skip
+        draft.add(
+            Dim(0, seat.x.value, "v", look.show(seat.x.value), "right", 0, _known(seat.x.source), 6, "seat.x", "across")
+        )  # fmt: skip
     for key, projector in look.plan.chosen.projectors.items():
         plate = look.report.fixing.plates.get(key)
         if plate and look.picture in (None, projector.shows):

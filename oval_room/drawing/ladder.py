@@ -19,7 +19,8 @@ def ladder(look: Look) -> Scene | None:
     heights = [bound.lo for bound in low if bound.lo is not None] + [bound.hi for bound in high if bound.hi is not None]
     bottom = picture.bottom
     v0 = min(0.0, *(h for h in (*heights, bottom) if h > -200)) if heights else 0.0
-    v1 = max(*heights, bottom, v0 + 600) + 100
+    reach = [h for h in heights if h <= look.plan.survey.room.height.value]
+    v1 = max([*reach, bottom, v0 + 600]) + 100
     draft = Draft()
     _range(draft, views.rungs, v0, v1)
     for u in (-RAIL_AT, RAIL_AT):
@@ -28,9 +29,27 @@ def ladder(look: Look) -> Scene | None:
     _side(draft, look, high, "hi", v0, v1)
     if views.school_bottom is not None and v0 <= views.school_bottom <= v1:
         draft.line((-RAIL_AT, views.school_bottom), (RAIL_AT, views.school_bottom), "guide", "picture")
-        draft.add(Label(P(0, views.school_bottom), look.plan.choices.height_school, "small", "picture", offsets=((0, 9), (0, -9)), priority=4))
+        draft.add(
+            Label(
+                P(0, views.school_bottom),
+                look.plan.choices.height_school,
+                "small",
+                "picture",
+                offsets=((0, 9), (0, -9)),
+                priority=4,
+            )
+        )  # fmt: skip
     draft.line((-RAIL_AT - 120, bottom), (RAIL_AT + 120, bottom), "now", "picture", look.picture)
-    draft.add(Label(P(0, bottom), look.show(bottom), "strong", "picture", offsets=((0, 10), (0, -11), (0, 24), (0, -25)), priority=0))
+    draft.add(
+        Label(
+            P(0, bottom),
+            look.show(bottom),
+            "strong",
+            "picture",
+            offsets=((0, 10), (0, -11), (0, 24), (0, -25)),
+            priority=0,
+        )
+    )  # fmt: skip
     title = f"height ladder, bottom edge of {picture.name}"
     hard = views.rungs.hard
     if hard.feasible and hard.lo is not None and hard.hi is not None:
@@ -70,17 +89,23 @@ def _side(draft: Draft, look: Look, bounds: list[Bound], which: str, v0: float, 
     """One side's rungs with their reasons; names spread so that none stands on another."""
     left = which == "lo"
     u, out = (-RAIL_AT, -170.0) if left else (RAIL_AT, 170.0)
-    values = sorted((getattr(bound, which), bound) for bound in bounds)
+    values = sorted(((getattr(b, which), b) for b in bounds if v0 <= getattr(b, which) <= v1), key=lambda pair: pair[0])
     spread = _spread([value for value, _ in values], (v1 - v0) / 15, v0, v1)
     for (value, bound), at in zip(values, spread, strict=True):
-        if not v0 <= value <= v1:
-            continue
         style = "rung" if bound.hard else "rung-soft"
         draft.path(((u, value), (u + out * 0.5, value), (u + out, at)), style, "picture")
         text = f"{bound.name} {look.words.length(value, 'least' if left else 'greatest')}"
         draft.add(
-            Label(P(u + out, at), text, "small", "picture", "end" if left else "start", ((-4 if left else 4, 0),), 1 if bound.hard else 3)
-        )
+            Label(
+                P(u + out, at),
+                text,
+                "small",
+                "picture",
+                "end" if left else "start",
+                ((-4 if left else 4, 0),),
+                1 if bound.hard else 3,
+            )
+        )  # fmt: skip
 
 
 def _spread(values: list[float], gap: float, lo: float, hi: float) -> list[float]:

@@ -17,12 +17,19 @@ def window_outline(window: ShiftWindow, hung: bool) -> list[tuple[float, float]]
     if window.polygon:
         return [(s * turn, v * turn) for s, v in window.polygon]
     if window.share == "box":
-        base = [(-window.side, -window.down), (window.side, -window.down), (window.side, window.up), (-window.side, window.up)]
+        base = [
+            (-window.side, -window.down),
+            (window.side, -window.down),
+            (window.side, window.up),
+            (-window.side, window.up),
+        ]
     elif window.share == "diamond":
         base = [(-window.side, 0.0), (0.0, -window.down), (window.side, 0.0), (0.0, window.up)]
     else:
         steps = [2 * math.pi * i / 48 for i in range(48)]
-        base = [(window.side * math.cos(a), (window.up if math.sin(a) > 0 else window.down) * math.sin(a)) for a in steps]
+        base = [
+            (window.side * math.cos(a), (window.up if math.sin(a) > 0 else window.down) * math.sin(a)) for a in steps
+        ]
     return [(s * turn, (v + window.offset) * turn) for s, v in base]
 
 
@@ -41,6 +48,13 @@ def lens_window(look: Look, projector: str | None) -> Scene | None:
     draft.mark(need, "dot", "lens" if throw.need.inside else "need-out", "beam", projector)
     used = "" if throw.need.use is None else f", {throw.need.use * 100:.0f} % used"
     text = f"v {throw.need.v:+.2f}, s {throw.need.s:+.2f}{used}".replace("-", "−")
-    draft.add(Label(need, text, "label", "beam", "start", ((9, 0), (9, -14), (9, 14), (-120, -16), (-120, 16)), 0))
+    top = max(v for _, v in outline) * UNIT
+    draft.add(Label(P(0, max(top, need.v)), text, "label", "beam", "middle", ((0, 14), (0, 28)), 0))
     title = "lens window, shift wanted in image heights and widths"
-    return Scene("window", title, (-reach * UNIT * 1.3, -reach * UNIT, reach * UNIT * 1.3, reach * UNIT), tuple(draft.shapes), f"Wanted {text}.")
+    return Scene(
+        "window",
+        title,
+        (-reach * UNIT * 1.3, -reach * UNIT, reach * UNIT * 1.3, reach * UNIT * 1.3),
+        tuple(draft.shapes),
+        f"Wanted {text}.",
+    )

@@ -14,8 +14,9 @@ _GROUPS: Final = {
     47: "3569+<=>ack±−", 48: "28Zegu", 49: "$Fbdhno~L", 50: "4pqπρ", 51: "0EJSTY", 53: "ACGRVX", 54: "BDKO", 56: "HU",
     59: "N", 62: "&M", 66: "w", 74: "m½", 75: "¼¾⅛⅜⅝⅞", 76: "W", 79: "@", 81: "%", 100: "→",
 }  # fmt: skip
-_WIDTHS: Final = {char: width for width, chars in _GROUPS.items() for char in chars}
+_WIDTHS: Final = {"\u200a": 6} | {char: width for width, chars in _GROUPS.items() for char in chars}
 FRACTION: Final = re.compile(r"(?<![0-9/.])([0-9]{1,2})/([0-9]{1,2})(?![0-9/])")
+HAIR: Final = "\u200a"  # a prime brings its own room: no full blank after it
 SMALL: Final = 0.68  # size of a fraction's figures
 
 
@@ -41,7 +42,8 @@ def pieces(text: str) -> list[Piece]:
 
 def primes(text: str) -> str:
     """Foot and inch marks after a figure as primes."""
-    return re.sub(r"(?<=[0-9])'", "′", re.sub(r'(?<=[0-9 ])"|^"', "″", text))
+    marked = re.sub(r"(?<=[0-9])'", "′", re.sub(r'(?<=[0-9 ])"|^"', "″", text))
+    return marked.replace("′ ", f"′{HAIR}")
 
 
 def text_width(text: str, size: float) -> float:

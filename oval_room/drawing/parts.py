@@ -7,9 +7,8 @@ from typing import NamedTuple
 
 from oval_room.core.evaluate import Report
 from oval_room.core.plan.document import Picture, Plan, Projector, Seat
-from oval_room.core.plan.gear import GearItem, GearShelf
+from oval_room.core.plan.gear import GearItem, GearShelf, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
-from oval_room.core.plan.gear import Screen
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.viewing.sightlines import CROWN
 from oval_room.core.words import Words
@@ -106,6 +105,9 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     body = item if isinstance(item, ProjectorGear) else None
     behind, high = (body.body_behind_lens, body.body_height) if body else (350.0, 150.0)
     draft.box(pose.y, pose.z - high / 2, pose.y + behind, pose.z + high / 2, style or "projector", "beam", key)
+    if style and look.ghost is not None and projector.shows in look.ghost.chosen.pictures:
+        lower, upper = edge_on(look.ghost.chosen.pictures[projector.shows])
+        draft.path(((lower.y, lower.z), (pose.y, pose.z), (upper.y, upper.z)), "ghost-line", "beam")
     if style or body is None:
         return
     plate_y = pose.y + body.lens_forward
@@ -114,7 +116,13 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
         draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
         draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
     else:
-        draft.line((pose.y - 40, pose.z - body.plate_to_axis), (pose.y + behind + 40, pose.z - body.plate_to_axis), "plate", "fixing", key)
+        draft.line(
+            (pose.y - 40, pose.z - body.plate_to_axis),
+            (pose.y + behind + 40, pose.z - body.plate_to_axis),
+            "plate",
+            "fixing",
+            key,
+        )
     draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
 
 
@@ -128,7 +136,10 @@ def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -
     draft.mark((eye.y, eye.z), "dot", "eye", "people", key)
     if seat.kind == "bed":
         draft.path(
-            ((eye.y + 150, eye.z - 120), (eye.y - 350, floor + 620), (eye.y - 1500, floor + 560)), "body", "people", ref=key
+            ((eye.y + 150, eye.z - 120), (eye.y - 350, floor + 620), (eye.y - 1500, floor + 560)),
+            "body",
+            "people",
+            ref=key,
         )
         draft.box(eye.y - 1600, floor, eye.y + 330, floor + 480, "chair", "people", key)
         return
@@ -168,7 +179,7 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
     behind, wide = (body.body_behind_lens, body.body_width) if body else (350.0, 400.0)
     plates = look.report.fixing.plates.get(key)
     middle = plates.x if plates and not style else pose.x
-    draft.box(pose.y, middle - wide / 2, pose.y + behind, middle + wide / 2, style or "projector", "beam", key)
+    draft.box(pose.y, middle - wide / 2, pose.y + behind, middle + wide / 2, style or "overhead", "beam", key)
     if style:
         return
     draft.mark((pose.y, pose.x), "dot", "lens", "beam", key)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.plan.document import Picture, Projector, Seat
+from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.drawing.parts import (
     WALL,
     Look,
@@ -45,7 +45,11 @@ def section(look: Look) -> Scene:
 
 def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
     """Whether a seat is the one drawn for its row: the subject, else the first at its place."""
-    same = [k for k, other in look.plan.survey.seats.items() if (other.y, other.floor, other.eye) == (seat.y, seat.floor, seat.eye)]
+    same = [
+        k
+        for k, other in look.plan.survey.seats.items()
+        if (other.y, other.floor, other.eye) == (seat.y, seat.floor, seat.eye)
+    ]
     return key == (look.seat if look.seat in same else same[0])
 
 
@@ -85,7 +89,17 @@ def _sights(draft: Draft, look: Look) -> None:
         draft.line((eye.y, eye.z), (picture.pose.y, picture.pose.z), "sight", "sight", key)
         share = 0.62
         at = P(picture.pose.y + (eye.y - picture.pose.y) * share, picture.pose.z + (eye.z - picture.pose.z) * share)
-        draft.add(Label(at, degrees(view.angle), "strong", "sight", offsets=((0, 12), (0, -13), (30, 14), (-34, 14), (40, -14)), priority=2, ref=key))
+        draft.add(
+            Label(
+                at,
+                degrees(view.angle),
+                "strong",
+                "sight",
+                offsets=((0, 12), (0, -13), (30, 14), (-34, 14), (40, -14)),
+                priority=2,
+                ref=key,
+            )
+        )  # fmt: skip
     for back, over in views.over.items():
         eye = look.plan.survey.seats[back].eye_point
         if not _front_of_row(look, back, look.plan.survey.seats[back]):
@@ -96,7 +110,16 @@ def _sights(draft: Draft, look: Look) -> None:
         front = look.plan.survey.seats[over.front].eye_point
         text = f"C {look.show(over.sight.clearance)}, wants {look.show(over.wanted)}"
         line = lower.z + (eye.z - lower.z) * (front.y - lower.y) / (eye.y - lower.y)
-        draft.add(Label(P(front.y, line), text, "over", "sight", offsets=((-60, -16), (-90, -26), (70, 22), (60, -20)), priority=4))
+        draft.add(
+            Label(
+                P(front.y, line),
+                text,
+                "over-enough" if over.sight.enough else "over",
+                "sight",
+                offsets=((-60, -16), (-90, -26), (70, 22), (60, -20)),
+                priority=4,
+            )
+        )  # fmt: skip
 
 
 def _dims(draft: Draft, look: Look) -> None:
@@ -105,23 +128,63 @@ def _dims(draft: Draft, look: Look) -> None:
     draft.add(
         Dim(0, depth.value, "u", look.show(depth.value), "below", style=_known(depth.source), priority=6, key="room.depth", say="depth"),
         Dim(0, height.value, "v", look.show(height.value), "right", style=_known(height.source), priority=5, key="room.height", say="ceiling"),
-    )
+    )  # fmt: skip
     rows = sorted({(seat.y.value, seat.row) for seat in plan.survey.seats.values()})
     for y, row in rows:
         seat = next(s for s in plan.survey.seats.values() if s.y.value == y and s.row == row)
-        draft.add(Dim(0, y, "u", look.show(y), "below", style=_known(seat.y.source), priority=3, key=f"row.{row}", say=f"row {row}"))
+        draft.add(
+            Dim(
+                0,
+                y,
+                "u",
+                look.show(y),
+                "below",
+                style=_known(seat.y.source),
+                priority=3,
+                key=f"row.{row}",
+                say=f"row {row}",
+            )
+        )  # fmt: skip
     picture = plan.chosen.pictures.get(look.picture or "")
     if picture is not None:
         at = picture.pose.y + 260
-        draft.add(Dim(0, picture.bottom, "v", look.show(picture.bottom), "inside", at, "brass", 2, "picture.bottom", "bottom"))
+        draft.add(
+            Dim(0, picture.bottom, "v", look.show(picture.bottom), "inside", at, "brass", 2, "picture.bottom", "bottom")
+        )  # fmt: skip
         draft.add(Dim(0, picture.top, "v", look.show(picture.top), "left", 0.0, "plain", 4, "picture.top", "top"))
     for key, projector in plan.chosen.projectors.items():
         throw = look.report.throw.projectors.get(key)
         if throw is None or look.picture not in (None, projector.shows):
             continue
         start = plan.chosen.pictures[projector.shows].pose.y
-        draft.add(Dim(start, projector.pose.y, "u", f"throw {look.show(throw.throw)}", "above", 0.0, "brass", 1, "projector.throw", "throw"))
-        draft.add(Dim(0, projector.pose.z, "v", f"lens {look.show(projector.pose.z)}", "inside", projector.pose.y + 620, "brass", 2, "projector.lens_z", "lens up"))
+        draft.add(
+            Dim(
+                start,
+                projector.pose.y,
+                "u",
+                f"throw {look.show(throw.throw)}",
+                "above",
+                0.0,
+                "brass",
+                1,
+                "projector.throw",
+                "throw",
+            )
+        )  # fmt: skip
+        draft.add(
+            Dim(
+                0,
+                projector.pose.z,
+                "v",
+                f"lens {look.show(projector.pose.z)}",
+                "inside",
+                projector.pose.y + 620,
+                "brass",
+                2,
+                "projector.lens_z",
+                "lens up",
+            )
+        )  # fmt: skip
 
 
 def _known(source: str) -> str:

@@ -11,7 +11,7 @@ from oval_room.drawing.ladder import ladder
 from oval_room.drawing.layout import Margins
 from oval_room.drawing.lens_window import lens_window
 from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import LAYERS, Scene
+from oval_room.drawing.scene import LAYERS, Label, Scene
 from oval_room.drawing.section import section
 from oval_room.drawing.svg import write_svg
 from oval_room.drawing.throw_strip import throw_strip
@@ -32,6 +32,7 @@ LAYER_NAMES: Final[dict[str, str]] = {
     "dimensions": "dimensions", "labels": "names",
 }  # fmt: skip
 ALWAYS: Final = ("structure", "picture")
+FINE_PRINT: Final = 7
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 
@@ -85,7 +86,11 @@ def draw(look: Look, name: str, width: float, height: float, layers: Collection[
     if scene is None:
         return None
     own = name in ("ladder", "strip", "window")
-    margins = _OWN if own else _SMALL if height < 260 else Margins(46, 40, 46, 60)
+    small = height < 260 and not own
+    margins = _OWN if own else _SMALL if small else Margins(46, 54, 46, 58)
+    if small:  # a companion is for the shape of things: no names but the main ones
+        kept = tuple(shape for shape in scene.shapes if not (isinstance(shape, Label) and shape.priority >= FINE_PRINT))
+        scene = Scene(scene.name, scene.title, scene.window, kept, scene.description)
     shown = LAYERS if own else (*ALWAYS, *layers)
     svg = write_svg(scene, width, height, layers=shown, margins=margins, prefix=prefix)
     return Part(name, scene.title, svg, 0.0)

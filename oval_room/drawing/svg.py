@@ -8,7 +8,7 @@ from xml.etree import ElementTree as Tree
 
 from oval_room.drawing.layout import TEXT, Box, Frame, Margins, Page, PlacedDim, PlacedLabel, fit
 from oval_room.drawing.metrics import pieces
-from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Scene, Shape
+from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Scene
 
 HATCHES: Final[dict[str, tuple[int, str]]] = {
     "unknown": (10, "M0 10 L10 0"),
@@ -50,15 +50,15 @@ def write_svg(
     for layer in LAYERS:
         if layer not in layers:
             continue
-        group = Tree.SubElement(root, "g", {"class": f"layer layer-{layer}"})
+        group = Tree.SubElement(root, "g", {"class": f"ink ink-{layer}"})
         for shape in shown:
             if shape.layer == layer and not isinstance(shape, (Label, Dim)):
                 _shape(group, shape, frame, tag)
     if "dimensions" in layers:
-        group = Tree.SubElement(root, "g", {"class": "layer layer-dimensions"})
+        group = Tree.SubElement(root, "g", {"class": "ink ink-dimensions"})
         for placed in page.dims(shape for shape in shown if isinstance(shape, Dim)):
             _dim(group, placed)
-    group = Tree.SubElement(root, "g", {"class": "layer layer-labels"})
+    group = Tree.SubElement(root, "g", {"class": "ink ink-labels"})
     for one in page.labels(shape for shape in shown if isinstance(shape, Label)):
         _label(group, one)
     return Tree.tostring(root, encoding="unicode")
@@ -81,8 +81,8 @@ def _hatches(root: Tree.Element, tag: str) -> None:
         Tree.SubElement(pattern, "path", {"d": line, "class": "hatch"})
 
 
-def _shape(group: Tree.Element, shape: Shape, frame: Frame, tag: str) -> None:
-    more = {"data-ref": shape.ref} if getattr(shape, "ref", "") else {}
+def _shape(group: Tree.Element, shape: Path | Ellipse | Mark, frame: Frame, tag: str) -> None:
+    more = {"data-ref": shape.ref} if shape.ref else {}
     if isinstance(shape, Path):
         line = " ".join(f"{'L' if i else 'M'}{_n(frame.x(p.u))} {_n(frame.y(p.v))}" for i, p in enumerate(shape.points))
         attributes = {"d": line + ("Z" if shape.closed else ""), "class": f"s-{shape.style}", **more}
@@ -93,7 +93,7 @@ def _shape(group: Tree.Element, shape: Shape, frame: Frame, tag: str) -> None:
         x, y = frame.at(shape.centre)
         radii = {"rx": _n(shape.radii[0] * frame.scale), "ry": _n(shape.radii[1] * frame.scale)}
         Tree.SubElement(group, "ellipse", {"cx": _n(x), "cy": _n(y), **radii, "class": f"s-{shape.style}", **more})
-    elif isinstance(shape, Mark):
+    else:
         _mark(group, shape, *frame.at(shape.at), more)
 
 
@@ -105,7 +105,11 @@ def _mark(group: Tree.Element, mark: Mark, x: float, y: float, more: dict[str, s
         cross = f"M{_n(x - 8)} {_n(y)}h16M{_n(x)} {_n(y - 8)}v16"
         Tree.SubElement(group, "path", {"d": cross, "class": "s-hole-cross"})
     else:
-        d = f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10" if mark.sign == "cross" else f"M{_n(x - 4)} {_n(y + 4)}l8 -8"
+        d = (
+            f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10"
+            if mark.sign == "cross"
+            else f"M{_n(x - 4)} {_n(y + 4)}l8 -8"
+        )
         Tree.SubElement(group, "path", {"d": d, "class": f"s-{mark.style}", **more})
 
 
@@ -128,6 +132,14 @@ def _dim(group: Tree.Element, placed: PlacedDim) -> None:
         line = f"M{_n(ax)} {_n(ay)}L{_n(bx)} {_n(by)}"
     Tree.SubElement(one, "path", {"d": line, "class": "dim-line"})
     moved, held = ((bx, by), (ax, ay)) if dim.moves == "b" else ((ax, ay), (bx, by))
+    if dim.broken:
+        (x, y), s = held, 4
+        zig = (
+            f"M{_n(x - s)} {_n(y - 9)}l{2 * s} -3M{_n(x - s)} {_n(y - 5)}l{2 * s} -3"
+            if placed.upright
+            else f"M{_n(x + 5)} {_n(y + s)}l3 -{2 * s}M{_n(x + 9)} {_n(y + s)}l3 -{2 * s}"
+        )
+        Tree.SubElement(one, "path", {"d": zig, "class": "dim-bar"})
     bar = f"M{_n(held[0] - 5)} {_n(held[1])}h10" if placed.upright else f"M{_n(held[0])} {_n(held[1] - 5)}v10"
     Tree.SubElement(one, "path", {"d": bar, "class": "dim-bar"})
     if dim.say:

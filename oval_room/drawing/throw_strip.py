@@ -32,14 +32,34 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
     if last < u1:
         draft.box(max(last, u0), 0, u1, tall * 0.42, "strip-wall", "beam")
         draft.line((max(last, u0), 0), (max(last, u0), tall * 0.55), "wall-end", "beam")
-        draft.add(Label(P(max(last, u0), tall * 0.55), "no room behind", "small", "beam", "middle", ((0, 9), (-36, 9), (0, 22)), 4))
+        draft.add(
+            Label(
+                P(max(last, u0), tall * 0.55),
+                "no room behind",
+                "small",
+                "beam",
+                "middle",
+                ((0, 9), (-36, 9), (0, 22)),
+                4,
+            )
+        )  # fmt: skip
     for value, side in ((near, "least"), (far, "greatest")):
         draft.line((value, -tall * 0.05), (value, tall * 0.05), "now", "beam")
         text = look.words.length(value, "least" if side == "least" else "greatest")
         draft.add(Label(P(value, 0), text, "label", "beam", "middle", ((0, -15), (-26, -15), (26, -15)), 1))
     draft.line((throw.throw, -tall * 0.12), (throw.throw, tall * 0.55), "now-brass", "beam", projector)
     draft.mark((throw.throw, 0), "dot", "lens", "beam", projector)
-    draft.add(Label(P(throw.throw, tall * 0.55), look.show(throw.throw), "strong", "beam", "middle", ((0, 10), (0, 24), (30, 10), (-30, 10)), 0))
+    draft.add(
+        Label(
+            P(throw.throw, tall * 0.55),
+            look.show(throw.throw),
+            "strong",
+            "beam",
+            "middle",
+            ((0, 10), (0, 24), (30, 10), (-30, 10)),
+            0,
+        )
+    )  # fmt: skip
     title = f"throw strip, {placed.name}"
     told = f"Throw {look.show(throw.throw)}; the lens allows {look.words.length(near, 'least')} to {look.words.length(far, 'greatest')}."
     return Scene("strip", title, (u0, -tall * 0.3, u1, tall * 0.75), tuple(draft.shapes), told)

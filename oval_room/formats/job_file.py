@@ -57,7 +57,9 @@ def read_job(content: bytes) -> tuple[Plan, dict[str, GearItem]]:
         RefusedError: it can't be used; `field` is the place in it.
     """
     if len(content) > MOST_BYTES:
-        raise RefusedError(f"the file is over {MOST_BYTES // 1024 // 1024} MiB; a job file is far smaller", field="file")
+        raise RefusedError(
+            f"the file is over {MOST_BYTES // 1024 // 1024} MiB; a job file is far smaller", field="file"
+        )
     if content[:2] == b"PK":
         document, editions = _from_zip(content)
     else:
@@ -102,7 +104,9 @@ def _json(content: bytes, where: str) -> Any:
     except RecursionError as error:
         raise RefusedError("is nested far too deep", field=where) from error
     except json.JSONDecodeError as error:
-        raise RefusedError(f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where) from error
+        raise RefusedError(
+            f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where
+        ) from error
     except ValueError as error:
         raise RefusedError(f"is not JSON text ({error})", field=where) from error
     if _depth(value) > MOST_DEPTH:
@@ -115,7 +119,10 @@ def _depth(value: Any) -> int:
     while level and deepest <= MOST_DEPTH:
         deepest += 1
         level = [
-            child for node in level if isinstance(node, (dict, list)) for child in (node.values() if isinstance(node, dict) else node)
+            child
+            for node in level
+            if isinstance(node, (dict, list))
+            for child in (node.values() if isinstance(node, dict) else node)
         ]
     return deepest
 
@@ -141,9 +148,13 @@ def _read_plan(document: Any) -> Plan:
         raise RefusedError("the plan must be a JSON object", field="plan")
     number = document.get("format")
     if not isinstance(number, int) or isinstance(number, bool) or number < 1:
-        raise RefusedError(f"has no format number; this is not a job file (got {str(number)[:20]})", field="plan.format")
+        raise RefusedError(
+            f"has no format number; this is not a job file (got {str(number)[:20]})", field="plan.format"
+        )
     if number > FORMAT:
-        raise RefusedError(f"format {number} is from a newer Oval Room; this one reads up to {FORMAT}", field="plan.format")
+        raise RefusedError(
+            f"format {number} is from a newer Oval Room; this one reads up to {FORMAT}", field="plan.format"
+        )
     while number < FORMAT:
         document = UPGRADES[number](document)
         number += 1

@@ -197,7 +197,9 @@ class Store:
         self._keep(job, 1, plan)
         return job
 
-    def list_jobs(self, search: str = "", *, archived: bool = False, limit: int = 40, offset: int = 0) -> tuple[list[JobRow], int]:
+    def list_jobs(
+        self, search: str = "", *, archived: bool = False, limit: int = 40, offset: int = 0
+    ) -> tuple[list[JobRow], int]:
         """Jobs last changed first, and how many there are."""
         table = self._t["job"]
         wanted = table.archived == archived
@@ -269,11 +271,15 @@ class Store:
             if again is not None:
                 return again
             if not 1 <= base <= row.head:
-                raise RefusedError(f"revision {base} is not one of this job's (1 to {row.head})", field="base", value=base)
+                raise RefusedError(
+                    f"revision {base} is not one of this job's (1 to {row.head})", field="base", value=base
+                )
             head_plan = self._plan(job, row.head)
             meanwhile: tuple[str, ...] = ()
             if base < row.head:
-                meanwhile = self._check_apart(job, base, row.head, head_plan, apply(self._plan(job, base), command, gear, stamp))
+                meanwhile = self._check_apart(
+                    job, base, row.head, head_plan, apply(self._plan(job, base), command, gear, stamp)
+                )
             after = apply(head_plan, command, gear, stamp)
             touched = changes(head_plan, after)
             if not touched:
@@ -322,7 +328,8 @@ class Store:
         """What is wrong with the database; empty when nothing is."""
         wrong = []
         with self._connected():
-            told = self._db.execute_sql("PRAGMA integrity_check").fetchone()[0]
+            rows = self._db.execute_sql("PRAGMA integrity_check")  # type: ignore[no-untyped-call]
+            told = rows.fetchone()[0]
             if told != "ok":
                 wrong.append(f"SQLite says: {told}")
             gear = self.gear()
@@ -455,7 +462,15 @@ class Store:
             self._advance(row, after)
             done = changes(plan, after)
             self._add_revision(
-                job, row.head, after, command.model_dump_json(), label, author, done, "redo" if redo else "undo", undoes=number
+                job,
+                row.head,
+                after,
+                command.model_dump_json(),
+                label,
+                author,
+                done,
+                "redo" if redo else "undo",
+                undoes=number,
             )
         self._keep(job, row.head, after)
         return Committed(Head(job, row.head, after), label, tuple(change.path for change in done))

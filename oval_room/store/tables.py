@@ -10,7 +10,7 @@ import peewee
 def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
     """Model classes bound to a database: job, revision, gear."""
 
-    class Table(peewee.Model):  # type: ignore[misc]
+    class Table(peewee.Model):
         class Meta:
             pass
 

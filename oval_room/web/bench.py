@@ -56,14 +56,20 @@ class Seen:
         return cls(stage, Subject(picture, seat, scene, projector), query.get("lead", ""), layers)
 
 
-def _known(wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]) -> str | None:
+def _known(
+    wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]
+) -> str | None:
     """The picture asked for, else one the stage is about: projected in Throw, a panel in Fixing when there is one."""
     if wanted in pictures:
         return wanted
     fed = [p.shows for p in projectors.values()]  # type: ignore[attr-defined]
     if stage != "fixing" and fed:
         return str(fed[0])
-    return next((key for key in pictures if key not in fed), next(iter(pictures), None)) if stage == "fixing" else next(iter(pictures), None)
+    return (
+        next((key for key in pictures if key not in fed), next(iter(pictures), None))
+        if stage == "fixing"
+        else next(iter(pictures), None)
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +78,7 @@ class Headline:
 
     figure: Figure
     worst: Figure | None
+    note: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,12 +144,32 @@ class Bench:
         return cures_that_cure(plan, gear, report, finding)
 
 
-def headlines(report: Report, stage: str, subject: Subject) -> list[Headline]:
+def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
+    """What a headline is measured against, in a few words."""
+    figures = report.figures
+    if name == "throw" and f"projector.{subject.projector}.nearest" in figures:
+        near, far = (figures[f"projector.{subject.projector}.{end}"].value for end in ("nearest", "farthest"))
+        return f"lens wants {words.length(near, 'least')} to {words.length(far, 'greatest')}"
+    if name == "bottom" and f"picture.{subject.picture}.ladder.lo" in figures:
+        lo, hi = (figures[f"picture.{subject.picture}.ladder.{end}"].value for end in ("lo", "hi"))
+        return f"ladder allows {words.length(lo, 'least')} to {words.length(hi, 'greatest')}"
+    if name == "contrast" and subject.picture in report.light.pictures and subject.scene:
+        return f"in {words.names.get(subject.scene, '')}: {report.light.pictures[subject.picture].scenes[subject.scene][2]}"
+    return ""
+
+
+def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[Headline]:
     """The few figures that matter at a stage, for the subject; the worst seat's beside."""
-    out = []
+    out, words = [], Words(plan)
     for name in HEADLINES[stage]:
         kind = KINDS[name]
-        ids = {"picture": subject.picture, "seat": subject.seat, "scene": subject.scene, "projector": subject.projector, "n": 1}
+        ids = {
+            "picture": subject.picture,
+            "seat": subject.seat,
+            "scene": subject.scene,
+            "projector": subject.projector,
+            "n": 1,
+        }
         figure = report.figures.get(kind.pattern.format(**ids))
         if figure is None:
             continue
@@ -151,7 +178,8 @@ def headlines(report: Report, stage: str, subject: Subject) -> list[Headline]:
             stem = kind.pattern.split("{seat}")[0].format(**ids)
             same = [f for key, f in report.figures.items() if key.startswith(stem) and f.value is not None]
             worst = _worst(name, same)
-        out.append(Headline(figure, worst if worst is not None and worst.key != figure.key else None))
+        note = _note(report, name, subject, words)
+        out.append(Headline(figure, worst if worst is not None and worst.key != figure.key else None, note))
     return out[:4]
 
 

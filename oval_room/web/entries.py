@@ -26,6 +26,19 @@ class Entry:
     def id(self) -> str:
         return "e-" + self.say.replace(" ", "-")
 
+    @property
+    def wide(self) -> bool:
+        """Whether its choices are too long to stand beside its label."""
+        return any(len(option) > 12 for option in self.options) or self.say in (
+            "name",
+            "client",
+            "place",
+            "who",
+            "keep",
+            "landlord",
+            "cables",
+        )
+
 
 def entries_of(plan: Plan, gear: GearShelf, stage: str, subject: Subject) -> list[Entry]:
     """The entries of a stage for a subject."""
@@ -61,7 +74,13 @@ def _survey(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         measured("along display wall", "wall", room.width),
         measured("depth", "depth", room.depth),
         measured("ceiling", "ceiling", room.height),
-        Entry("display wall is", "made of", room.wall, "read" if room.wall != "unknown" else "default", ("unknown", "timber", "masonry", "board")),
+        Entry(
+            "display wall is",
+            "made of",
+            room.wall,
+            "read" if room.wall != "unknown" else "default",
+            ("unknown", "timber", "masonry", "board"),
+        ),
         Entry("surfaces are", "finish", room.finish, options=("white", "furnished", "dark")),
     ]
     seat = plan.survey.seats.get(subject.seat or "")
@@ -74,17 +93,31 @@ def _survey(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
             measured("eye above its floor", "eye", seat.eye),
             measured("floor raised by", "riser", seat.floor),
             Entry("sits on", "seating", seat.kind, options=("upright", "sofa", "recliner", "bed")),
-            Entry("seats in the row", "seats", str(sum(1 for s in plan.survey.seats.values() if s.row == seat.row)), "read"),
+            Entry(
+                "seats in the row",
+                "seats",
+                str(sum(1 for s in plan.survey.seats.values() if s.row == seat.row)),
+                "read",
+            ),
         ]
     tops = {thing.kind: thing for thing in plan.survey.things.values()}
     for kind in ("furniture", "soundbar"):
-        thing = tops.get(kind)  # type: ignore[call-overload]
-        out.append(Entry(f"{kind} top", kind, ruler.show(thing.z_to) if thing else "", thing.source if thing else "chosen"))
+        thing = tops.get(kind)
+        out.append(
+            Entry(f"{kind} top", kind, ruler.show(thing.z_to) if thing else "", thing.source if thing else "chosen")
+        )
     scene = plan.survey.scenes.get(subject.scene or "")
     if scene is not None:
         for origin in ("ceiling", "side"):
             measure = getattr(scene, origin)
-            out.append(Entry(f"{scene.name}: lux from {origin}", f"light {scene.name} {origin}", f"{measure.value:g}", measure.source))
+            out.append(
+                Entry(
+                    f"{scene.name}: lux from {origin}",
+                    f"light {scene.name} {origin}",
+                    f"{measure.value:g}",
+                    measure.source,
+                )
+            )
     return out
 
 
@@ -144,7 +177,10 @@ def _fixing(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
     ruler = plan.writing.ruler
     picture = plan.chosen.pictures.get(subject.picture or "")
     projector = plan.chosen.projectors.get(subject.projector or "")
-    mounts = {holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds) for holds in ("panel", "projector")}
+    mounts = {
+        holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds)
+        for holds in ("panel", "projector")
+    }
     out = []
     if picture is not None and picture.kind == "panel":
         mount, item = gear.get(picture.mount or ""), gear.get(picture.gear or "")

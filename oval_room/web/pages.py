@@ -20,20 +20,37 @@ TEMPLATES: Final = Jinja2Templates(directory=str(HERE / "templates"))
 THEMES: Final = ("paper", "dim")
 
 
+LENGTH: Final = re.compile(r"""(?:[0-9]+'\ ?)?(?:[0-9]+\ )?[0-9]{1,2}/[0-9]{1,2}(?:"|\b)|[0-9]+'\ [0-9]+(?:"|\b)""")
+
+
 def lengths(text: object) -> Markup:
-    """Text with real primes, and fractions set one figure over the other (read aloud as written)."""
+    """Text with real primes, and fractions set one figure over the other (read aloud as written); a length never breaks."""
     out, at = Markup(), 0
     plain = str(text)
-    for found in FRACTION.finditer(plain):
-        lead = plain[at : found.start()]
-        joined = lead[:-1] if lead.endswith(" ") and lead[-2:-1].isdigit() or lead.endswith("' ") else lead
-        out += escape(primes(joined))
-        out += Markup(
-            '<span class="fr"><span class="fr-n" aria-hidden="true">{0}</span><span class="fr-d" aria-hidden="true">{1}</span>'
-            '<span class="visually-hidden"> {0}/{1}</span></span>'
-        ).format(found[1], found[2])
+    for found in LENGTH.finditer(plain):
+        out += escape(primes(plain[at : found.start()])) + Markup('<span class="len">{}</span>').format(
+            _one(found.group())
+        )
         at = found.end()
     return out + escape(primes(plain[at:]))
+
+
+def _one(length: str) -> Markup:
+    found = FRACTION.search(length)
+    if not found:
+        return escape(primes(length))
+    lead = length[: found.start()]
+    lead = lead[:-1] if lead.endswith(" ") else lead
+    stacked = Markup(
+        '<span class="fr"><span class="fr-n" aria-hidden="true">{0}</span><span class="fr-d" aria-hidden="true">{1}</span></span>'
+        '<span class="visually-hidden"> {0}/{1}</span>'
+    ).format(found[1], found[2])
+    return escape(primes(lead)) + stacked + escape(length[found.end() :].replace('"', "″"))
+
+
+def symbols(text: object) -> Markup:
+    """A formula with its indices set low: z_c, TR_wide."""
+    return Markup(re.sub(r"(?<=[A-Za-z])_([a-z]+)", r"<sub>\1</sub>", str(lengths(text))))
 
 
 def moment(text: str) -> str:
@@ -50,7 +67,7 @@ def cap(text: object) -> str:
     return plain[:1].upper() + plain[1:]
 
 
-TEMPLATES.env.filters.update(lengths=lengths, moment=moment, cap=cap)
+TEMPLATES.env.filters.update(lengths=lengths, symbols=symbols, moment=moment, cap=cap)
 TEMPLATES.env.trim_blocks = TEMPLATES.env.lstrip_blocks = True
 
 

@@ -74,9 +74,7 @@ class SheetParts:
     def findings(self) -> list[ShownFinding]:
         """Worst first; of equal ones this stage's first."""
         words = Words(self.plan)
-        found = sorted(
-            self.report.findings, key=lambda f: (f.level.rank, f.code.stage != self.seen.stage, f.key)
-        )
+        found = sorted(self.report.findings, key=lambda f: (f.level.rank, f.code.stage != self.seen.stage, f.key))
         shown = []
         for finding in found:
             live = finding.level is not Level.GOOD and finding.cures
@@ -99,7 +97,7 @@ class SheetParts:
         return {
             "head": self.head, "plan": plan, "seen": seen, "stage": seen.stage, "subject": seen.subject,
             "scheme": plan.chosen, "marks": marks(plan, self.report), "lead": parts[0] if parts else None, "companions": parts[1:],
-            "view_names": VIEW_NAMES, "layer_names": LAYER_NAMES, "headlines": headlines(self.report, seen.stage, seen.subject),
+            "view_names": VIEW_NAMES, "layer_names": LAYER_NAMES, "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject), "undo": undo, "redo": redo,
             "link": self.link, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),

@@ -1,10 +1,10 @@
 """The hole map of a wall mount (rules 7.3).
 
-      top of panel ──┬──────────
-                     t
-      upper VESA ────┼── ○    ○
-                     r          upper hole row: z_top − t − r
-      hole row ──────┴── ⌀    ⌀
+top of panel ──┬──────────
+               t
+upper VESA ────┼── ○    ○
+               r          upper hole row: z_top − t − r
+hole row ──────┴── ⌀    ⌀
 """
 
 from __future__ import annotations

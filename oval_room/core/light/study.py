@@ -17,7 +17,15 @@ from oval_room.core.light.brightness import (
     tele_factor,
     zoom_factor,
 )
-from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
+from oval_room.core.light.contrast import (
+    APL_CLASS,
+    NATIVE,
+    ROOMS,
+    contrast_class,
+    room_contrast,
+    room_wash,
+    stray_luminance,
+)
 from oval_room.core.plan.document import LightScene, Picture, Projector, Scheme, Survey
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import Typed
@@ -53,7 +61,9 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
         if key in feeding:
             projector = feeding[key]
             screen = item if isinstance(item, Screen) else None
-            one = _projected(book, key, picture, screen, scheme.projectors[projector], projector, throws.projectors[projector])
+            one = _projected(
+                book, key, picture, screen, scheme.projectors[projector], projector, throws.projectors[projector]
+            )
             findings += _dim(key, picture, one, ruler)
         elif picture.kind == "panel" and isinstance(item, Panel) and item.white_cd_m2:
             one = _panel(book, key, picture, item)
@@ -82,7 +92,13 @@ class _Lit:
 
 
 def _projected(
-    book: FigureBook, key: str, picture: Picture, screen: Screen | None, projector: Projector, name: str, throw: ProjectorThrow
+    book: FigureBook,
+    key: str,
+    picture: Picture,
+    screen: Screen | None,
+    projector: Projector,
+    name: str,
+    throw: ProjectorThrow,
 ) -> _Lit:
     item = throw.item
     ratio = min(max(throw.ratio, item.lens[0]), item.lens[1])
@@ -120,13 +136,24 @@ def _scene(
         parts = [(scene.ceiling.value + scene.side.value + scene.front.value + wash, back)]
     else:
         surface = SURFACES[picture.surface]
-        parts = [(scene.ceiling.value, surface.ceiling), (scene.side.value + wash, surface.side), (scene.front.value, surface.front)]
+        parts = [
+            (scene.ceiling.value, surface.ceiling),
+            (scene.side.value + wash, surface.side),
+            (scene.front.value, surface.front),
+        ]
     stray = stray_luminance(parts)
     contrast = room_contrast(lit.white, lit.native, stray)
     lux = scene.ceiling.value + scene.side.value + scene.front.value
-    source = "default" if any(m.unsure for m in (scene.ceiling, scene.side, scene.front)) else "read"
-    book.add("stray", stray, Input("ΣE", f"light in {scene.name} and wash", lux + wash, "lux", source), subject=scene.name, picture=key, scene=name)
-    native = () if math.isinf(lit.native) else (Input("N", "contrast within a frame", lit.native, "ratio", "rule"),)
+    source = "default" if all(m.unsure for m in (scene.ceiling, scene.side, scene.front)) else "read"
+    book.add(
+        "stray",
+        stray,
+        Input("ΣE", f"light in {scene.name} and wash", lux + wash, "lux", source),
+        subject=scene.name,
+        picture=key,
+        scene=name,
+    )
+    native = (Input("N", "contrast within a frame", lit.native, "to_one", "rule"),)
     book.add(
         "contrast", contrast, Input("L", "picture white", lit.white, "cd_m2"),
         Input("L_a", "stray light on it", stray, "cd_m2", source), *native, subject=scene.name, picture=key, scene=name,
@@ -139,7 +166,9 @@ def _contrast_finding(key: str, name: str, scene: LightScene, worked: tuple[floa
     enough = contrast is None or contrast >= scene.wants
     more = {"class": klass, "stray": stray}
     about = {"picture": key, "scene": name}
-    return Finding(Code.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "ratio", more=more)
+    return Finding(
+        Code.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "ratio", more=more
+    )
 
 
 def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
@@ -150,4 +179,15 @@ def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
     width = math.sqrt(largest_area(lit.lumens, lit.gain, least) * raster_aspect) * 1000 * lit.raster_share
     width = ruler.safe(width, "greatest")
     put = PutPicture(id=key, width=Typed(value=width, source="chosen"))
-    return [Finding(Code.DIM, Level.MIND, "5.2", {"picture": key}, lit.white, least, "cd_m2", (Cure("picture width", width, put),))]
+    return [
+        Finding(
+            Code.DIM,
+            Level.MIND,
+            "5.2",
+            {"picture": key},
+            lit.white,
+            least,
+            "cd_m2",
+            (Cure("picture width", width, put),),
+        )
+    ]

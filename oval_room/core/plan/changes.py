@@ -87,7 +87,8 @@ def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
         restored = Plan.model_validate(document)
     except ValueError as error:
         raise RefusedError("can't be put back: later changes stand on it") from error
-    return graft(plan, restored)
+    grafted: Plan = graft(plan, restored)
+    return grafted
 
 
 def _is_keyed(path: str) -> bool:

@@ -89,7 +89,7 @@ class Seat(Frozen):
     row: Annotated[int, Field(ge=1, le=20)] = 1
     x: Measure
     y: Measure
-    floor: Measure = default(0.0)
+    floor: Measure = Measure(value=0.0, source="chosen")
     eye: Measure = default(1080.0)
     kind: SeatKind = "sofa"
 
@@ -273,8 +273,10 @@ class Plan(Frozen):
         """Hashes of every gear edition any scheme names."""
         used: set[str] = set()
         for scheme in self.schemes.values():
-            for part in (*scheme.pictures.values(), *scheme.projectors.values()):
-                used.update(key for key in (part.gear, part.mount) if key)
+            for picture in scheme.pictures.values():
+                used.update(key for key in (picture.gear, picture.mount) if key)
+            for projector in scheme.projectors.values():
+                used.update(key for key in (projector.gear, projector.mount) if key)
         return used
 
 
@@ -302,5 +304,3 @@ def new_plan(name: str, *, client: str = "", place: str = "", writing: Writing |
 def next_id(prefix: str, taken: dict[str, object] | set[str]) -> str:
     """The first free id of a kind: s1, s2 …"""
     return prefix + str(next(n for n in range(1, len(taken) + 2) if f"{prefix}{n}" not in taken))
-
-

@@ -62,7 +62,9 @@ def study_throw(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, i
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear):
-            one = _OneThrow(key, projector, scheme.pictures[projector.shows], item, survey, ruler, HALF_WIDTH[instrument])
+            one = _OneThrow(
+                key, projector, scheme.pictures[projector.shows], item, survey, ruler, HALF_WIDTH[instrument]
+            )
             findings += one.findings()
             if one.result:
                 found[key] = one.result
@@ -115,7 +117,10 @@ class _OneThrow:
         w = Input("w", "raster width", result.raster[0], "mm", picture.width.source)
         h = Input("h", "raster height", result.raster[1], "mm", picture.width.source)
         d = Input("d", "throw", result.throw, "mm", "chosen")
-        wide, tele = (Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker") for n, v in zip(("wide", "tele"), item.lens, strict=True))
+        wide, tele = (
+            Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker")
+            for n, v in zip(("wide", "tele"), item.lens, strict=True)
+        )
         y_l, z_l, x_l = (Input(f"{a}_l", f"lens, {n}", getattr(pose, a), "mm", "chosen") for a, n in
                          (("y", "from the wall"), ("z", "above the floor"), ("x", "from the left wall")))  # fmt: skip
         y_p = Input("y_p", "screen surface from the wall", picture.pose.y, "mm", "chosen")
@@ -162,21 +167,38 @@ class _OneThrow:
         span = result.span.safe(self.ruler.step)
         near = result.throw < (result.span.least + result.span.greatest) / 2
         end = result.span.least if near else result.span.greatest
-        more = {"near": near, "least": result.span.least, "greatest": result.span.greatest, "fixed": self.item.lens[0] == self.item.lens[1]}
+        more = {
+            "near": near,
+            "least": result.span.least,
+            "greatest": result.span.greatest,
+            "fixed": self.item.lens[0] == self.item.lens[1],
+        }
         cures: tuple[Cure, ...] = ()
         if result.level is Level.STOP:
             throw = span.least if near else span.greatest
             y = self.picture.pose.y + throw
             share = self.picture.width.value / result.raster[0]
             width_span = widths(result.throw, self.item.lens)
-            width = self.ruler.safe((width_span.greatest if near else width_span.least) * share, "greatest" if near else "least")
+            width = self.ruler.safe(
+                (width_span.greatest if near else width_span.least) * share, "greatest" if near else "least"
+            )
             put = PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
             cures = (
                 Cure("lens out", y, PutProjector(id=self.key, y=y)),
                 Cure("picture width", width, put),
+                self._width_in_shift(width, share),
                 *self._lens_and_width(result, share),
             )
         return Finding(Code.THROW, result.level, "6.1", about, result.throw, end, "mm", cures, more)
+
+    def _width_in_shift(self, width: float, share: float) -> Cure:
+        """The same width with the picture moved so that its needed shift stays as it is."""
+        height, raster_height = width / self.picture.aspect, width / share / self.item.own_aspect
+        assert self.result is not None
+        centre = self.projector.pose.z + self.result.need.v * raster_height
+        bottom = self.ruler.safe(centre - height / 2, "nearest")
+        put = PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"), bottom=bottom)
+        return Cure("picture width, moved", width, put)
 
     def _lens_and_width(self, result: ProjectorThrow, share: float) -> tuple[Cure, ...]:
         """As far back as the room allows, and the widest picture from there: for short rooms."""
@@ -186,7 +208,8 @@ class _OneThrow:
             return ()
         width = self.ruler.safe(throw / self.item.lens[0] * share, "greatest")
         step = several(
-            PutProjector(id=self.key, y=y), PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
+            PutProjector(id=self.key, y=y),
+            PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen")),
         )
         return (Cure("lens back and width", width, step),)
 

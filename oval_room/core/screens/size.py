@@ -45,17 +45,25 @@ def picture_size(
     Raises:
         RefusedError: too little, too much, or a value not over 0.
     """
-    given = {name: value for name, value in (("diagonal", diagonal), ("width", width), ("height", height)) if value is not None}
+    given = {
+        name: value
+        for name, value in (("diagonal", diagonal), ("width", width), ("height", height))
+        if value is not None
+    }
     for name, value in given.items():
         positive(value, name)
     if aspect is None:
         if set(given) != {"width", "height"}:
-            raise RefusedError("give one of diagonal, width or height with an aspect, or width and height", field="aspect")
+            raise RefusedError(
+                "give one of diagonal, width or height with an aspect, or width and height", field="aspect"
+            )
         return PictureSize(given["width"], given["height"])
     if not 1 / WIDEST_ASPECT <= aspect <= WIDEST_ASPECT:
         raise RefusedError(f"give an aspect such as 16:9 or 2.4 (got {aspect:g})", field="aspect", value=aspect)
     if len(given) != 1:
-        raise RefusedError("with an aspect give just one of diagonal, width or height", field=next(iter(given), "width"))
+        raise RefusedError(
+            "with an aspect give just one of diagonal, width or height", field=next(iter(given), "width")
+        )
     if diagonal is not None:
         root = math.sqrt(aspect * aspect + 1)
         return PictureSize(diagonal * aspect / root, diagonal / root)
@@ -78,7 +86,9 @@ def parse_aspect(text: str) -> float:
         if len(numbers) > 2 or not 1 / WIDEST_ASPECT <= value <= WIDEST_ASPECT:
             raise ValueError
     except (ValueError, ZeroDivisionError):
-        raise RefusedError(f"give an aspect such as 16:9 or 2.4 (got {text.strip() or 'nothing'})", value=text) from None
+        raise RefusedError(
+            f"give an aspect such as 16:9 or 2.4 (got {text.strip() or 'nothing'})", value=text
+        ) from None
     return value
 
 

@@ -30,7 +30,9 @@ def try_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure
     except (RefusedError, MissingError):
         return None
     now = outcome.find(finding.key)
-    better = now is None or now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP)
+    better = now is None or (
+        now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP)
+    )
     if finding.level in (Level.NOTE, Level.GOOD):
         better = now is None
     return Tried(cure, after, outcome) if better and outcome.stops() <= report.stops() - {finding.key} else None
@@ -40,6 +42,8 @@ def cures_that_cure(plan: Plan, gear: GearShelf, report: Report, finding: Findin
     """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop."""
     out: list[Tried] = []
     for cure in finding.cures:
+        if any(cure.kind.startswith(taken.cure.kind) for taken in out):
+            continue  # a fuller form of a cure that is offered already
         tried = try_cure(plan, gear, report, finding, cure)
         if tried and all(tried.plan != other.plan for other in out):
             out.append(tried)

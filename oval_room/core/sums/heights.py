@@ -159,7 +159,9 @@ def _tilt(centre_z: float, eye_z: float, distance: float, mount_tilt_down_deg: t
 
 _EYE: Final = Length("eye_z", "eye above the floor", "1080 mm", sign="any")
 _DISTANCE: Final = Length("distance", "eye to the picture, square on", "3300 mm")
-_PITCH: Final = Number("gaze_pitch_deg", "where the seat looks: upright 0, sofa 10, recliner 20, bed 30", "10", lo=-45, hi=60)
+_PITCH: Final = Number(
+    "gaze_pitch_deg", "where the seat looks: upright 0, sofa 10, recliner 20, bed 30", "10", lo=-45, hi=60
+)
 _SIDE: Final = Length("eye_to_the_side", "eye to the side of the picture's middle", "", "0", 0.0, sign="any")
 _HEIGHT: Final = Length("height", "the picture's height", "1245 mm")
 _FAN: Final = "with the other three: is the front head inside the fan"

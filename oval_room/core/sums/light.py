@@ -30,7 +30,12 @@ from oval_room.core.sums.given import Aspect, Length, Number, Pair, Word
 
 
 def _lumens(
-    rated_lm: float, throw_ratio: float, lens_range: tuple[float, float], age: str, mode: float, tele_factor: float | None
+    rated_lm: float,
+    throw_ratio: float,
+    lens_range: tuple[float, float],
+    age: str,
+    mode: float,
+    tele_factor: float | None,
 ) -> Result:
     zoom = zoom_factor(throw_ratio, lens_range, tele_factor)
     return {"zoom_factor": zoom, "effective_lm": effective_lumens(rated_lm, mode=mode, zoom=zoom, age=age)}

@@ -29,12 +29,16 @@ def show_result(found: Sum, result: Result, style: str) -> list[ShownResult]:
     ruler = _RULERS[style]
     out = []
     for shown in found.shows:
+        if shown.key.removesuffix("_mm") + "_safe_mm" in result:
+            continue  # the safe one is what a tape can show
         value = result.get(shown.key)
         text = _show(shown.key, value, ruler)
         if value is None and shown.key == "contrast":
             text = "beyond measure"
         if text:
-            out.append(ShownResult(shown.key, shown.label, text, shown.key.endswith("level") and isinstance(value, str)))
+            out.append(
+                ShownResult(shown.key, shown.label, text, shown.key.endswith("level") and isinstance(value, str))
+            )
     return out
 
 

@@ -137,7 +137,9 @@ def _shift(
     }
 
 
-def _fixed(image_centre_z: float, height: float, offset_heights: float, hung_inverted: bool, lens_is_at: float | None) -> Result:
+def _fixed(
+    image_centre_z: float, height: float, offset_heights: float, hung_inverted: bool, lens_is_at: float | None
+) -> Result:
     wanted = fixed_lens_height(image_centre_z, height, offset_heights, hung=hung_inverted)
     level = None
     if lens_is_at is not None:
@@ -275,4 +277,3 @@ SUMS: Final = (
         _mount,
     ),
 )  # fmt: skip
-

@@ -1,12 +1,12 @@
 """The height ladder: every rule that bounds the picture's bottom edge, and where all agree (rules 4.2, 4.3).
 
-      ceiling ───────────┐ hi = ceiling − 25 − upper frame − h
-      neck, top edge ──┐ │
-                       ▼ ▼
-                   │ feasible │   bottom edge
-                       ▲ ▲
-      soundbar + 25 ───┘ │
-      furniture + 50 ────┘
+ceiling ───────────┐ hi = ceiling − 25 − upper frame − h
+neck, top edge ──┐ │
+                 ▼ ▼
+             │ feasible │   bottom edge
+                 ▲ ▲
+soundbar + 25 ───┘ │
+furniture + 50 ────┘
 """
 
 from __future__ import annotations

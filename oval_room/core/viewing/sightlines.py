@@ -1,10 +1,10 @@
 """Seeing the picture's bottom edge over the row in front (rules 4.4).
 
-      z_s ┤ bottom edge
-          │ ╲___  C over the front eye
-          │     ╲___
-          │   front ● ╲___ back ●
-         y_p       y_f        y_b
+z_s ┤ bottom edge
+    │ ╲___  C over the front eye
+    │     ╲___
+    │   front ● ╲___ back ●
+   y_p       y_f        y_b
 """
 
 from __future__ import annotations

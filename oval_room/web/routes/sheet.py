@@ -18,7 +18,7 @@ from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
 from oval_room.store.store import ClashError, Committed, Head
 from oval_room.web.bench import Bench, can_settle
 from oval_room.web.guard import FromScript
-from oval_room.web.pages import author_of, fragment, page
+from oval_room.web.pages import author_of, fragment, lengths, page
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter()
@@ -63,7 +63,9 @@ def _bench(request: Request) -> Bench:
 
 
 def _refused(text: str, field: str = "line", status: int = 422, options: tuple[str, ...] = ()) -> JSONResponse:
-    return JSONResponse({"kind": "refused", "say": text, "field": field, "options": list(options)}, status)
+    return JSONResponse(
+        {"kind": "refused", "say": text, "html": str(lengths(text)), "field": field, "options": list(options)}, status
+    )
 
 
 @router.get("/jobs/{job}", name="job")
@@ -122,7 +124,14 @@ def heard(request: Request, job: str, body: Said) -> JSONResponse:
     if isinstance(answer, Heard):
         return _ghost(parts, answer.command, answer.say)
     options = answer.options or complete(body.line, body.stage)
-    return JSONResponse({"kind": "asked" if isinstance(answer, Asked) else "refused", "say": answer.say, "options": list(options)})
+    return JSONResponse(
+        {
+            "kind": "asked" if isinstance(answer, Asked) else "refused",
+            "say": answer.say,
+            "html": str(lengths(answer.say)),
+            "options": list(options),
+        }
+    )
 
 
 def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
@@ -131,7 +140,16 @@ def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
     delta = bench.delta(parts.report, bench.try_out(parts.head.job, after), after, parts.seen.subject)
     drawn = parts.drawings(ghost=after, only_lead=True)
     lead = drawn[0].svg if drawn else ""
-    return JSONResponse({"kind": "heard", "say": say, "delta": delta.text, "lead": lead, "options": []})
+    return JSONResponse(
+        {
+            "kind": "heard",
+            "say": say,
+            "html": str(lengths(say)),
+            "delta": str(lengths(delta.text)),
+            "lead": lead,
+            "options": [],
+        }
+    )
 
 
 @router.post("/jobs/{job}/say", name="say", dependencies=[FromScript])
@@ -146,7 +164,9 @@ def say(request: Request, job: str, body: Said) -> JSONResponse:
     answer = hear(parts.plan, bench.store.gear(), body.line, parts.seen.subject)
     if isinstance(answer, (Asked, NotHeard)):
         return _refused(answer.say, options=answer.options)
-    return _answer(request, parts, lambda: bench.store.commit(job, body.base, answer.command, author_of(request), body.key))
+    return _answer(
+        request, parts, lambda: bench.store.commit(job, body.base, answer.command, author_of(request), body.key)
+    )
 
 
 @router.post("/jobs/{job}/commits", name="commit", dependencies=[FromScript])
@@ -154,7 +174,9 @@ def commit(request: Request, job: str, body: Committing) -> JSONResponse:
     """Apply a typed command."""
     bench = _bench(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return _answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key))
+    return _answer(
+        request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key)
+    )
 
 
 @router.post("/jobs/{job}/cure", name="cure", dependencies=[FromScript])
@@ -183,7 +205,9 @@ def settle(request: Request, job: str, body: Settling) -> JSONResponse:
     if why and not body.open:
         return _refused(f"{body.settle.capitalize()} can't be settled yet: {why}.", "settle")
     figures = None if body.open else stage_figures(parts.report, body.settle)
-    command = Settle(stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}")
+    command = Settle(
+        stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}"
+    )
     return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
 
 
@@ -215,7 +239,7 @@ def _answer(request: Request, before: SheetParts, act: Any) -> JSONResponse:
     text = ": ".join(filter(None, (done.label, delta.text)))
     return JSONResponse(
         {
-            "kind": "done", "revision": newest.revision, "label": done.label, "delta": text, "meanwhile": list(done.meanwhile),
+            "kind": "done", "revision": newest.revision, "label": done.label, "delta": text, "html": str(lengths(done.label)), "meanwhile": list(done.meanwhile),
             "regions": after.swap(text, delta.new), "address": after.link(),
         }
     )  # fmt: skip
@@ -244,6 +268,9 @@ def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
             return "nothing"
         return ruler.show(value) if isinstance(value, float) else re.sub(r"\s+", " ", str(value))[:80]
 
-    clashes = [{"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)} for path, was, theirs, mine in clash.clashes]
+    clashes = [
+        {"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)}
+        for path, was, theirs, mine in clash.clashes
+    ]
     text = f"{clash.by} changed this meanwhile: theirs {clashes[0]['theirs']}, yours {clashes[0]['mine']}. Nothing of either is lost."
     return JSONResponse({"kind": "clash", "say": text, "head": clash.head, "clashes": clashes}, 409)

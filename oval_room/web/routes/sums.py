@@ -53,7 +53,15 @@ def _worked(found: Sum, typed: dict[str, str], units: str) -> dict[str, Any]:
     except RefusedError as refused:
         wrong[refused.field or found.given[0].key] = refused.text
     kinds = {given.key: _field(given) for given in found.given}
-    return {"sum": found, "typed": typed, "wrong": wrong, "results": results, "units": units, "kinds": kinds, "takes_unit": takes_unit}
+    return {
+        "sum": found,
+        "typed": typed,
+        "wrong": wrong,
+        "results": results,
+        "units": units,
+        "kinds": kinds,
+        "takes_unit": takes_unit,
+    }
 
 
 def _field(given: Any) -> tuple[str, tuple[str, ...]]:
@@ -89,5 +97,3 @@ async def api_sum(request: Request, name: str) -> JSONResponse:
 
 def _errors(errors: list[tuple[str, str]]) -> JSONResponse:
     return JSONResponse({"errors": [{"key": key, "message": text} for key, text in errors]}, 422)
-
-

@@ -54,7 +54,7 @@ document.addEventListener("alpine:init", () => {
       this.readAddress(answer.address);
       const others = answer.meanwhile && answer.meanwhile.length ? ` Meanwhile ${answer.meanwhile.join("; ")}.` : "";
       document.getElementById("announce").textContent = (answer.delta || "") + others;
-      if (others) this.sayBack(others, "heard");
+      if (others) this.sayBack(this.plain(others), "heard");
     },
     regions(regions) {
       const focus = document.activeElement && document.activeElement.id;
@@ -98,15 +98,23 @@ document.addEventListener("alpine:init", () => {
       if (!line.trim()) return this.unghost();
       const answer = await ovalPost(`/jobs/${this.job}/heard`, this.body({ line }));
       if (mine !== this.asked) return;
-      this.sayBack(answer.say, answer.kind === "heard" ? "heard" : "");
+      this.sayBack(this.words(answer), answer.kind === "heard" ? "heard" : "");
       this.offer(answer.options || []);
       if (answer.kind === "heard") this.ghost(answer);
       else this.unghost(true);
     },
     sayBack(text, kind) {
       const say = document.getElementById("tape-say");
-      say.textContent = text;
+      say.innerHTML = text; // escaped by the server
       say.className = `tape-say${kind ? ` tape-${kind}` : ""}`;
+    },
+    words(answer) {
+      return answer.html || this.plain(answer.say || "");
+    },
+    plain(text) {
+      const span = document.createElement("span");
+      span.textContent = text;
+      return span.innerHTML;
     },
     offer(options) {
       this.options = options;
@@ -125,7 +133,7 @@ document.addEventListener("alpine:init", () => {
       lead.innerHTML = answer.lead;
       const delta = document.getElementById("delta");
       if (delta.dataset.was === undefined) delta.dataset.was = delta.innerHTML;
-      delta.textContent = answer.delta ? `would be: ${answer.delta}` : "";
+      delta.innerHTML = answer.delta ? `would be: ${answer.delta}` : ""; // escaped by the server
     },
     unghost(keepWords) {
       if (this.leadWas !== null) document.getElementById("lead-svg").innerHTML = this.leadWas;
@@ -147,18 +155,18 @@ document.addEventListener("alpine:init", () => {
           this.past.push(line);
           this.pastAt = this.past.length;
           this.tape.value = "";
-          this.sayBack(answer.label, "heard");
+          this.sayBack(this.words(answer), "heard");
           this.offer([]);
         }
-      } else if (field) this.wrong(field, answer.say);
+      } else if (field) this.wrong(field, this.words(answer));
       else {
-        this.sayBack(answer.say, "wrong");
+        this.sayBack(this.words(answer), "wrong");
         this.offer(answer.options || []);
       }
     },
     wrong(field, text) {
       const place = field.closest(".entry").querySelector(".wrong");
-      place.textContent = text;
+      place.innerHTML = text; // escaped by the server
       place.hidden = false;
       field.setAttribute("aria-invalid", "true");
     },
@@ -217,7 +225,7 @@ document.addEventListener("alpine:init", () => {
     },
     async step(redo) {
       const answer = await this.send("step", { redo });
-      if (answer && answer.kind === "refused") this.sayBack(answer.say, "wrong");
+      if (answer && answer.kind === "refused") this.sayBack(this.words(answer), "wrong");
     },
     async working(figure) {
       const box = document.getElementById("working");

@@ -69,26 +69,15 @@ class Evaluator:
         items = tuple(pinned.values())
         surveyed = self._run("survey", study_survey, (survey,), survey, ruler)
         views = self._run(
-            "viewing",
-            study_viewing,
-            (survey, chosen, plan.choices, *items),
-            survey,
-            chosen,
-            plan.choices,
-            pinned,
-            ruler,
+            "viewing", study_viewing, (survey, chosen, plan.choices, *items), survey, chosen, plan.choices, pinned, ruler
         )
-        throws = self._run(
-            "throw", study_throw, (survey, chosen, *items), survey, chosen, pinned, ruler, plan.writing.instrument
-        )
+        throws = self._run("throw", study_throw, (survey, chosen, *items), survey, chosen, pinned, ruler, plan.writing.instrument)
         light = self._run("light", study_light, (survey, chosen, throws, *items), survey, chosen, throws, pinned, ruler)
         fixing = self._run("fixing", study_fixing, (survey, chosen, *items), survey, chosen, pinned, ruler)
         figures = {**views.figures, **throws.figures, **light.figures, **fixing.figures}
         findings = [*surveyed.findings, *views.findings, *throws.findings, *light.findings, *fixing.findings]
         findings.sort(key=lambda finding: finding.weight)
-        return Report(
-            key, figures, tuple(findings), surveyed, views, throws, light, fixing, _upset(plan, figures, ruler)
-        )
+        return Report(key, figures, tuple(findings), surveyed, views, throws, light, fixing, _upset(plan, figures, ruler))
 
     def _run(self, name: str, study: Callable[..., _T], reads: tuple[Any, ...], *args: Any) -> _T:
         ruler = next((arg for arg in args if isinstance(arg, Ruler)), None)
@@ -113,9 +102,7 @@ def evaluate(plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
 def stage_figures(report: Report, stage: str) -> dict[str, float]:
     """The figures a stage rests on, as settling it keeps them."""
     return {
-        key: figure.value
-        for key, figure in report.figures.items()
-        if figure.kind.stage == stage and figure.value is not None
+        key: figure.value for key, figure in report.figures.items() if figure.kind.stage == stage and figure.value is not None
     }
 
 

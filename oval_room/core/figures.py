@@ -13,9 +13,7 @@ from typing import Final, Literal
 
 from oval_room.core.units import Ruler, Side
 
-FigureUnit = Literal[
-    "mm", "deg", "ratio", "to_one", "heights", "widths", "lm", "cd_m2", "lux", "px_deg", "pct", "lines", "kg"
-]
+FigureUnit = Literal["mm", "deg", "ratio", "to_one", "heights", "widths", "lm", "cd_m2", "lux", "px_deg", "pct", "lines", "kg"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,9 +100,7 @@ def _bracketed(text: str) -> str:
     return f"(−{text[1:]})" if text[:1] in "-−" else text
 
 
-def _k(
-    pattern: str, unit: FigureUnit, label: str, rule: str, formula: str, stage: str, side: Side = "nearest"
-) -> FigureKind:
+def _k(pattern: str, unit: FigureUnit, label: str, rule: str, formula: str, stage: str, side: Side = "nearest") -> FigureKind:
     return FigureKind(pattern, unit, label, rule, formula, stage, side)
 
 

@@ -155,9 +155,7 @@ def _whole(pieces: list[_Piece], text: str, job_unit: str) -> float:
         if pieces[0].fraction or feet != math.floor(feet):
             raise RefusedError(f"only whole feet take inches after them (got {text.strip()})", value=text)
         if inches >= 12 - 1e-9:
-            raise RefusedError(
-                f"12 inches or more after feet (got {text.strip()}); carry them into the feet", value=text
-            )
+            raise RefusedError(f"12 inches or more after feet (got {text.strip()}); carry them into the feet", value=text)
         return feet * MM_IN["ft"] + inches * MM_IN["in"]
     raise RefusedError(f"{text.strip()} does not add up; only feet and then inches do, as in 13' 4 7/8\"", value=text)
 
@@ -183,9 +181,7 @@ def _without_comma(digits: str, unit: str, text: str) -> str:
         if unit == "mm":
             return digits.replace(",", "")
         plain, point = digits.replace(",", ""), digits.replace(",", ".")
-        raise RefusedError(
-            f"does {digits} mean {plain} {unit} or {point} {unit}? Type it without the comma", value=text
-        )
+        raise RefusedError(f"does {digits} mean {plain} {unit} or {point} {unit}? Type it without the comma", value=text)
     if re.fullmatch(r"[0-9]+,[0-9]{1,2}", digits):
         return digits.replace(",", ".")
     raise RefusedError(f"the comma in {digits} is unclear; type the length without it", value=text)

@@ -123,9 +123,7 @@ def _tilt(f: Finding, w: Words) -> str:
         return text + "; no mount is chosen yet."
     lo, hi = f.more["range"]
     return text + (
-        f"; {f.more['mount']} reaches it."
-        if f.more["covered"]
-        else f"; {f.more['mount']} only tilts {lo:g} to {hi:g}°."
+        f"; {f.more['mount']} reaches it." if f.more["covered"] else f"; {f.more['mount']} only tilts {lo:g} to {hi:g}°."
     )
 
 
@@ -219,9 +217,7 @@ def _no_holes(f: Finding, w: Words) -> str:
 
 def _plate(f: Finding, w: Words) -> str:
     off = f.more["off"]
-    where = (
-        f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
-    )
+    where = f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
     hang = f"pole {w.length(f.more['pole'])}" if f.more["pole"] is not None else f"shelf at {w.length(f.more['shelf'])}"
     return f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. Centre the lens, not the body."
 

@@ -7,9 +7,7 @@ from typing import Final
 from oval_room.core.plan.gear import GearItem, Mount, Panel, Projector, Screen, gear_hash
 
 
-def _panel(
-    model: str, inches: float, technology: str, white: float, mass: float, price: float, **more: object
-) -> Panel:
+def _panel(model: str, inches: float, technology: str, white: float, mass: float, price: float, **more: object) -> Panel:
     width = inches * 25.4 * 16 / (16**2 + 9**2) ** 0.5
     vesa = (200.0, 200.0) if inches < 50 else (400.0, 300.0) if inches < 70 else (600.0, 400.0)
     return Panel.model_validate(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from oval_room.core.apply import apply
 from oval_room.core.commands import (
     Choose,
     Command,
@@ -17,7 +18,6 @@ from oval_room.core.commands import (
     Settle,
     Stamp,
     TakeGear,
-    apply,
 )
 from oval_room.core.evaluate import evaluate, stage_figures
 from oval_room.core.plan.document import Plan, Writing, new_plan

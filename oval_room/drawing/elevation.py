@@ -40,9 +40,7 @@ def elevation(look: Look) -> Scene:
         elif isinstance(node, Projector):
             draft.ellipse((node.pose.x, node.pose.z), (60, 60), "ghost", "beam", key)
     description = f"Wall {look.show(width)} wide, {look.show(height)} high."
-    return Scene(
-        "elevation", "display wall", (-WALL, -WALL, width + WALL, height + WALL), tuple(draft.shapes), description
-    )
+    return Scene("elevation", "display wall", (-WALL, -WALL, width + WALL, height + WALL), tuple(draft.shapes), description)
 
 
 def plate_detail(look: Look) -> Scene | None:
@@ -201,9 +199,7 @@ def _holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap,
     if near and isinstance(mount, Mount):
         middle = (holes.rows[0] + holes.rows[-1]) / 2
         half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
-        draft.box(
-            picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key
-        )
+        draft.box(picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key)
     if near and isinstance(panel, Panel) and panel.vesa:
         for u in (-panel.vesa[0] / 2, panel.vesa[0] / 2):
             for v in (holes.vesa_upper, holes.vesa_lower):

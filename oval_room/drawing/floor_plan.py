@@ -69,9 +69,7 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = 
 
 def _seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> None:
     eye = seat.eye_point
-    draft.ellipse(
-        (eye.y + 75, eye.x), (95, 78), style or ("head-subject" if key == look.seat else "head"), "people", key
-    )
+    draft.ellipse((eye.y + 75, eye.x), (95, 78), style or ("head-subject" if key == look.seat else "head"), "people", key)
     if style:
         return
     draft.mark((eye.y, eye.x), "dot", "eye", "people", key)

@@ -136,10 +136,7 @@ def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -
     draft.mark((eye.y, eye.z), "dot", "eye", "people", key)
     if seat.kind == "bed":
         draft.path(
-            ((eye.y + 150, eye.z - 120), (eye.y - 350, floor + 620), (eye.y - 1500, floor + 560)),
-            "body",
-            "people",
-            ref=key,
+            ((eye.y + 150, eye.z - 120), (eye.y - 350, floor + 620), (eye.y - 1500, floor + 560)), "body", "people", ref=key
         )
         draft.box(eye.y - 1600, floor, eye.y + 330, floor + 480, "chair", "people", key)
         return

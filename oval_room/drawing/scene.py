@@ -114,26 +114,17 @@ class Draft:
     def line(self, a: tuple[float, float], b: tuple[float, float], style: str, layer: str, ref: str = "") -> None:
         self.shapes.append(Path((P(*a), P(*b)), style, layer, ref=ref))
 
-    def path(
-        self, points: Sequence[tuple[float, float]], style: str, layer: str, *, closed: bool = False, ref: str = ""
-    ) -> None:
+    def path(self, points: Sequence[tuple[float, float]], style: str, layer: str, *, closed: bool = False, ref: str = "") -> None:
         self.shapes.append(Path(tuple(P(*point) for point in points), style, layer, closed, ref))
 
     def box(self, u0: float, v0: float, u1: float, v1: float, style: str, layer: str, ref: str = "") -> None:
         self.path(((u0, v0), (u1, v0), (u1, v1), (u0, v1)), style, layer, closed=True, ref=ref)
 
-    def ellipse(
-        self, at: tuple[float, float], radii: tuple[float, float], style: str, layer: str, ref: str = ""
-    ) -> None:
+    def ellipse(self, at: tuple[float, float], radii: tuple[float, float], style: str, layer: str, ref: str = "") -> None:
         self.shapes.append(Ellipse(P(*at), radii, style, layer, ref))
 
     def mark(
-        self,
-        at: tuple[float, float],
-        sign: Literal["dot", "cross", "hole", "tick"],
-        style: str,
-        layer: str,
-        ref: str = "",
+        self, at: tuple[float, float], sign: Literal["dot", "cross", "hole", "tick"], style: str, layer: str, ref: str = ""
     ) -> None:
         self.shapes.append(Mark(P(*at), sign, style, layer, ref))
 

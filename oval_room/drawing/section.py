@@ -4,17 +4,7 @@ from __future__ import annotations
 
 from oval_room.core.plan.document import Picture, Projector, Seat
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
-from oval_room.drawing.parts import (
-    WALL,
-    Look,
-    beam_side,
-    changed,
-    degrees,
-    edge_on,
-    side_picture,
-    side_projector,
-    side_seat,
-)
+from oval_room.drawing.parts import WALL, Look, beam_side, changed, degrees, edge_on, side_picture, side_projector, side_seat
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
 
@@ -46,9 +36,7 @@ def section(look: Look) -> Scene:
 def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
     """Whether a seat is the one drawn for its row: the subject, else the first at its place."""
     same = [
-        k
-        for k, other in look.plan.survey.seats.items()
-        if (other.y, other.floor, other.eye) == (seat.y, seat.floor, seat.eye)
+        k for k, other in look.plan.survey.seats.items() if (other.y, other.floor, other.eye) == (seat.y, seat.floor, seat.eye)
     ]
     return key == (look.seat if look.seat in same else same[0])
 

@@ -105,11 +105,7 @@ def _mark(group: Tree.Element, mark: Mark, x: float, y: float, more: dict[str, s
         cross = f"M{_n(x - 8)} {_n(y)}h16M{_n(x)} {_n(y - 8)}v16"
         Tree.SubElement(group, "path", {"d": cross, "class": "s-hole-cross"})
     else:
-        d = (
-            f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10"
-            if mark.sign == "cross"
-            else f"M{_n(x - 4)} {_n(y + 4)}l8 -8"
-        )
+        d = f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10" if mark.sign == "cross" else f"M{_n(x - 4)} {_n(y + 4)}l8 -8"
         Tree.SubElement(group, "path", {"d": d, "class": f"s-{mark.style}", **more})
 
 

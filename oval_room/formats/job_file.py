@@ -38,10 +38,7 @@ def write_job(plan: Plan, gear: GearShelf) -> bytes:
     missing = [key for key in used if key not in gear]
     if missing:
         raise RefusedError(f"gear is missing: {', '.join(missing)}", field="gear")
-    parts = {
-        "plan.json": plan.model_dump(mode="json"),
-        "gear.json": {key: gear[key].model_dump(mode="json") for key in used},
-    }
+    parts = {"plan.json": plan.model_dump(mode="json"), "gear.json": {key: gear[key].model_dump(mode="json") for key in used}}
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         for name, document in parts.items():
@@ -57,9 +54,7 @@ def read_job(content: bytes) -> tuple[Plan, dict[str, GearItem]]:
         RefusedError: it can't be used; `field` is the place in it.
     """
     if len(content) > MOST_BYTES:
-        raise RefusedError(
-            f"the file is over {MOST_BYTES // 1024 // 1024} MiB; a job file is far smaller", field="file"
-        )
+        raise RefusedError(f"the file is over {MOST_BYTES // 1024 // 1024} MiB; a job file is far smaller", field="file")
     if content[:2] == b"PK":
         document, editions = _from_zip(content)
     else:
@@ -104,9 +99,7 @@ def _json(content: bytes, where: str) -> Any:
     except RecursionError as error:
         raise RefusedError("is nested far too deep", field=where) from error
     except json.JSONDecodeError as error:
-        raise RefusedError(
-            f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where
-        ) from error
+        raise RefusedError(f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where) from error
     except ValueError as error:
         raise RefusedError(f"is not JSON text ({error})", field=where) from error
     if _depth(value) > MOST_DEPTH:
@@ -148,13 +141,9 @@ def _read_plan(document: Any) -> Plan:
         raise RefusedError("the plan must be a JSON object", field="plan")
     number = document.get("format")
     if not isinstance(number, int) or isinstance(number, bool) or number < 1:
-        raise RefusedError(
-            f"has no format number; this is not a job file (got {str(number)[:20]})", field="plan.format"
-        )
+        raise RefusedError(f"has no format number; this is not a job file (got {str(number)[:20]})", field="plan.format")
     if number > FORMAT:
-        raise RefusedError(
-            f"format {number} is from a newer Oval Room; this one reads up to {FORMAT}", field="plan.format"
-        )
+        raise RefusedError(f"format {number} is from a newer Oval Room; this one reads up to {FORMAT}", field="plan.format")
     while number < FORMAT:
         document = UPGRADES[number](document)
         number += 1

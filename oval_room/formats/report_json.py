@@ -38,9 +38,7 @@ def report_text(plan: Plan, report: Report) -> str:
     """The same to be read: findings first, then figures."""
     ruler, words = plan.writing.ruler, Words(plan)
     lines = [plan.name, ""]
-    lines += [
-        f"{finding.level.value:5} {words.finding(finding)}  (rules {finding.rule})" for finding in report.findings
-    ]
+    lines += [f"{finding.level.value:5} {words.finding(finding)}  (rules {finding.rule})" for finding in report.findings]
     lines.append("")
     for figure in report.figures.values():
         who = f", {figure.subject}" if figure.subject else ""

@@ -20,7 +20,8 @@ from typing import Any
 
 import peewee
 
-from oval_room.core.commands import Command, Restore, Stamp, apply
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command, Restore, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.changes import Change, changes, overlap, value_at
 from oval_room.core.plan.document import Plan
@@ -271,15 +272,11 @@ class Store:
             if again is not None:
                 return again
             if not 1 <= base <= row.head:
-                raise RefusedError(
-                    f"revision {base} is not one of this job's (1 to {row.head})", field="base", value=base
-                )
+                raise RefusedError(f"revision {base} is not one of this job's (1 to {row.head})", field="base", value=base)
             head_plan = self._plan(job, row.head)
             meanwhile: tuple[str, ...] = ()
             if base < row.head:
-                meanwhile = self._check_apart(
-                    job, base, row.head, head_plan, apply(self._plan(job, base), command, gear, stamp)
-                )
+                meanwhile = self._check_apart(job, base, row.head, head_plan, apply(self._plan(job, base), command, gear, stamp))
             after = apply(head_plan, command, gear, stamp)
             touched = changes(head_plan, after)
             if not touched:
@@ -462,15 +459,7 @@ class Store:
             self._advance(row, after)
             done = changes(plan, after)
             self._add_revision(
-                job,
-                row.head,
-                after,
-                command.model_dump_json(),
-                label,
-                author,
-                done,
-                "redo" if redo else "undo",
-                undoes=number,
+                job, row.head, after, command.model_dump_json(), label, author, done, "redo" if redo else "undo", undoes=number
             )
         self._keep(job, row.head, after)
         return Committed(Head(job, row.head, after), label, tuple(change.path for change in done))

@@ -56,9 +56,7 @@ class Seen:
         return cls(stage, Subject(picture, seat, scene, projector), query.get("lead", ""), layers)
 
 
-def _known(
-    wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]
-) -> str | None:
+def _known(wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]) -> str | None:
     """The picture asked for, else one the stage is about: projected in Throw, a panel in Fixing when there is one."""
     if wanted in pictures:
         return wanted
@@ -163,13 +161,7 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
     out, words = [], Words(plan)
     for name in HEADLINES[stage]:
         kind = KINDS[name]
-        ids = {
-            "picture": subject.picture,
-            "seat": subject.seat,
-            "scene": subject.scene,
-            "projector": subject.projector,
-            "n": 1,
-        }
+        ids = {"picture": subject.picture, "seat": subject.seat, "scene": subject.scene, "projector": subject.projector, "n": 1}
         figure = report.figures.get(kind.pattern.format(**ids))
         if figure is None:
             continue

@@ -93,30 +93,18 @@ def _survey(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
             measured("eye above its floor", "eye", seat.eye),
             measured("floor raised by", "riser", seat.floor),
             Entry("sits on", "seating", seat.kind, options=("upright", "sofa", "recliner", "bed")),
-            Entry(
-                "seats in the row",
-                "seats",
-                str(sum(1 for s in plan.survey.seats.values() if s.row == seat.row)),
-                "read",
-            ),
+            Entry("seats in the row", "seats", str(sum(1 for s in plan.survey.seats.values() if s.row == seat.row)), "read"),
         ]
     tops = {thing.kind: thing for thing in plan.survey.things.values()}
     for kind in ("furniture", "soundbar"):
         thing = tops.get(kind)
-        out.append(
-            Entry(f"{kind} top", kind, ruler.show(thing.z_to) if thing else "", thing.source if thing else "chosen")
-        )
+        out.append(Entry(f"{kind} top", kind, ruler.show(thing.z_to) if thing else "", thing.source if thing else "chosen"))
     scene = plan.survey.scenes.get(subject.scene or "")
     if scene is not None:
         for origin in ("ceiling", "side"):
             measure = getattr(scene, origin)
             out.append(
-                Entry(
-                    f"{scene.name}: lux from {origin}",
-                    f"light {scene.name} {origin}",
-                    f"{measure.value:g}",
-                    measure.source,
-                )
+                Entry(f"{scene.name}: lux from {origin}", f"light {scene.name} {origin}", f"{measure.value:g}", measure.source)
             )
     return out
 
@@ -178,8 +166,7 @@ def _fixing(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
     picture = plan.chosen.pictures.get(subject.picture or "")
     projector = plan.chosen.projectors.get(subject.projector or "")
     mounts = {
-        holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds)
-        for holds in ("panel", "projector")
+        holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds) for holds in ("panel", "projector")
     }
     out = []
     if picture is not None and picture.kind == "panel":

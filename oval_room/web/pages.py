@@ -28,9 +28,7 @@ def lengths(text: object) -> Markup:
     out, at = Markup(), 0
     plain = str(text)
     for found in LENGTH.finditer(plain):
-        out += escape(primes(plain[at : found.start()])) + Markup('<span class="len">{}</span>').format(
-            _one(found.group())
-        )
+        out += escape(primes(plain[at : found.start()])) + Markup('<span class="len">{}</span>').format(_one(found.group()))
         at = found.end()
     return out + escape(primes(plain[at:]))
 

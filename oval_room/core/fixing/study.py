@@ -44,29 +44,19 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) 
             panel, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
             found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
             if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
-                what = (
-                    "the panel"
-                    if not isinstance(panel, Panel)
-                    else "the mount"
-                    if not isinstance(mount, Mount)
-                    else "t"
-                )
+                what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
                 findings.append(Finding(Code.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what}))
                 continue
             holes[key] = found
             _hole_figures(book, key, picture, panel, mount, found)
             findings.append(
-                Finding(
-                    Code.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": survey.room.wall}
-                )
+                Finding(Code.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": survey.room.wall})
             )
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear):
             plates[key] = _plate(book, key, projector, item, survey)
-            findings += _plate_findings(
-                key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
-            )
+            findings += _plate_findings(key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler)
     return FixingResult(book.figures, tuple(findings), holes, plates)
 
 
@@ -118,9 +108,7 @@ def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear
     book.add("plate_y", y, y_l, dy, projector=key)
     if projector.hung:
         drop = pole_drop(lens, ceiling=ceiling.value, lens_z=pose.z)
-        book.add(
-            "pole", drop, Input("z_ceiling", "ceiling", ceiling.value, "mm", ceiling.source), dz, z_l, projector=key
-        )
+        book.add("pole", drop, Input("z_ceiling", "ceiling", ceiling.value, "mm", ceiling.source), dz, z_l, projector=key)
         return ProjectorPlate(x, y, drop, None)
     shelf = shelf_height(lens, lens_z=pose.z)
     book.add("shelf", shelf, z_l, dz, projector=key)
@@ -128,13 +116,7 @@ def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear
 
 
 def _plate_findings(
-    key: str,
-    projector: Projector,
-    item: ProjectorGear,
-    mount: object,
-    plate: ProjectorPlate,
-    survey: Survey,
-    ruler: Ruler,
+    key: str, projector: Projector, item: ProjectorGear, mount: object, plate: ProjectorPlate, survey: Survey, ruler: Ruler
 ) -> list[Finding]:
     about, out = {"projector": key, "picture": projector.shows}, []
     if plate.pole is not None:
@@ -143,15 +125,11 @@ def _plate_findings(
         if beyond(least, plate.pole):
             z = ruler.safe(survey.room.height.value - item.plate_to_axis - least, "greatest")
             cure = Cure("lens up", z, PutProjector(id=key, z=z), name="down")
-            out.append(
-                Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"})
-            )
+            out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"}))
         elif most is not None and beyond(plate.pole, most):
             z = ruler.safe(survey.room.height.value - item.plate_to_axis - most, "least")
             cure = Cure("lens up", z, PutProjector(id=key, z=z), name="up")
-            out.append(
-                Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"})
-            )
+            out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}))
     off = plate.x - projector.pose.x
     more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}
     out.append(Finding(Code.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))

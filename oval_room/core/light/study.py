@@ -17,15 +17,7 @@ from oval_room.core.light.brightness import (
     tele_factor,
     zoom_factor,
 )
-from oval_room.core.light.contrast import (
-    APL_CLASS,
-    NATIVE,
-    ROOMS,
-    contrast_class,
-    room_contrast,
-    room_wash,
-    stray_luminance,
-)
+from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
 from oval_room.core.plan.document import LightScene, Picture, Projector, Scheme, Survey
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import Typed
@@ -61,9 +53,7 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
         if key in feeding:
             projector = feeding[key]
             screen = item if isinstance(item, Screen) else None
-            one = _projected(
-                book, key, picture, screen, scheme.projectors[projector], projector, throws.projectors[projector]
-            )
+            one = _projected(book, key, picture, screen, scheme.projectors[projector], projector, throws.projectors[projector])
             findings += _dim(key, picture, one, ruler)
         elif picture.kind == "panel" and isinstance(item, Panel) and item.white_cd_m2:
             one = _panel(book, key, picture, item)
@@ -92,13 +82,7 @@ class _Lit:
 
 
 def _projected(
-    book: FigureBook,
-    key: str,
-    picture: Picture,
-    screen: Screen | None,
-    projector: Projector,
-    name: str,
-    throw: ProjectorThrow,
+    book: FigureBook, key: str, picture: Picture, screen: Screen | None, projector: Projector, name: str, throw: ProjectorThrow
 ) -> _Lit:
     item = throw.item
     ratio = min(max(throw.ratio, item.lens[0]), item.lens[1])
@@ -166,9 +150,7 @@ def _contrast_finding(key: str, name: str, scene: LightScene, worked: tuple[floa
     enough = contrast is None or contrast >= scene.wants
     more = {"class": klass, "stray": stray}
     about = {"picture": key, "scene": name}
-    return Finding(
-        Code.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "ratio", more=more
-    )
+    return Finding(Code.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "ratio", more=more)
 
 
 def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
@@ -180,14 +162,5 @@ def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
     width = ruler.safe(width, "greatest")
     put = PutPicture(id=key, width=Typed(value=width, source="chosen"))
     return [
-        Finding(
-            Code.DIM,
-            Level.MIND,
-            "5.2",
-            {"picture": key},
-            lit.white,
-            least,
-            "cd_m2",
-            (Cure("picture width", width, put),),
-        )
+        Finding(Code.DIM, Level.MIND, "5.2", {"picture": key}, lit.white, least, "cd_m2", (Cure("picture width", width, put),))
     ]

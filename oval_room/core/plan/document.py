@@ -6,18 +6,7 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
 
-from oval_room.core.plan.measure import (
-    Degrees,
-    Frozen,
-    HeightMm,
-    Id,
-    Measure,
-    Mm,
-    Name,
-    Reading,
-    Words,
-    default,
-)
+from oval_room.core.plan.measure import Degrees, Frozen, HeightMm, Id, Measure, Mm, Name, Reading, Words, default
 from oval_room.core.pose import Point, Turn
 from oval_room.core.screens.surfaces import SurfaceKind
 from oval_room.core.survey.readings import Instrument

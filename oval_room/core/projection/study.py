@@ -62,9 +62,7 @@ def study_throw(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, i
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear):
-            one = _OneThrow(
-                key, projector, scheme.pictures[projector.shows], item, survey, ruler, HALF_WIDTH[instrument]
-            )
+            one = _OneThrow(key, projector, scheme.pictures[projector.shows], item, survey, ruler, HALF_WIDTH[instrument])
             findings += one.findings()
             if one.result:
                 found[key] = one.result
@@ -118,8 +116,7 @@ class _OneThrow:
         h = Input("h", "raster height", result.raster[1], "mm", picture.width.source)
         d = Input("d", "throw", result.throw, "mm", "chosen")
         wide, tele = (
-            Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker")
-            for n, v in zip(("wide", "tele"), item.lens, strict=True)
+            Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker") for n, v in zip(("wide", "tele"), item.lens, strict=True)
         )
         y_l, z_l, x_l = (Input(f"{a}_l", f"lens, {n}", getattr(pose, a), "mm", "chosen") for a, n in
                          (("y", "from the wall"), ("z", "above the floor"), ("x", "from the left wall")))  # fmt: skip
@@ -179,9 +176,7 @@ class _OneThrow:
             y = self.picture.pose.y + throw
             share = self.picture.width.value / result.raster[0]
             width_span = widths(result.throw, self.item.lens)
-            width = self.ruler.safe(
-                (width_span.greatest if near else width_span.least) * share, "greatest" if near else "least"
-            )
+            width = self.ruler.safe((width_span.greatest if near else width_span.least) * share, "greatest" if near else "least")
             put = PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
             cures = (
                 Cure("lens out", y, PutProjector(id=self.key, y=y)),
@@ -208,8 +203,7 @@ class _OneThrow:
             return ()
         width = self.ruler.safe(throw / self.item.lens[0] * share, "greatest")
         step = several(
-            PutProjector(id=self.key, y=y),
-            PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen")),
+            PutProjector(id=self.key, y=y), PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
         )
         return (Cure("lens back and width", width, step),)
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oval_room.core.commands import apply
+from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Report, evaluate
 from oval_room.core.findings import Cure, Finding
@@ -30,9 +30,7 @@ def try_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure
     except (RefusedError, MissingError):
         return None
     now = outcome.find(finding.key)
-    better = now is None or (
-        now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP)
-    )
+    better = now is None or (now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP))
     if finding.level in (Level.NOTE, Level.GOOD):
         better = now is None
     return Tried(cure, after, outcome) if better and outcome.stops() <= report.stops() - {finding.key} else None

@@ -182,11 +182,7 @@ class Pair(Given):
 
     def read(self, raw: Any, unit: Unit) -> tuple[float, float]:
         first, second = (_number(item) for item in _items(raw, 2, "numbers"))
-        bad = (
-            min(first, second) < self.lo
-            or max(first, second) > self.hi
-            or (self.over and min(first, second) == self.lo)
-        )
+        bad = min(first, second) < self.lo or max(first, second) > self.hi or (self.over and min(first, second) == self.lo)
         if bad or first > second:
             limits = f" over {self.lo:g} and up to {self.hi:g}" if self.over else ""
             raise RefusedError(f"give two numbers{limits}, the less first (got {_short(raw)})", value=raw)
@@ -253,9 +249,7 @@ class Flag(Given):
 
     def typed(self, text: str) -> tuple[str, Any]:
         plain = text.strip().lower()
-        return self.key, {"yes": True, "true": True, "on": True, "no": False, "false": False, "off": False}.get(
-            plain, plain
-        )
+        return self.key, {"yes": True, "true": True, "on": True, "no": False, "false": False, "off": False}.get(plain, plain)
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,21 +11,12 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Custom, Length, Number, Pair, Word, items_of, read_lengths
 from oval_room.core.units import Unit
-from oval_room.core.viewing.ladder import (
-    Bound,
-    build_ladder,
-    intersect,
-    school_bottom,
-    seat_bounds,
-    standing_bounds,
-)
+from oval_room.core.viewing.ladder import Bound, build_ladder, intersect, school_bottom, seat_bounds, standing_bounds
 from oval_room.core.viewing.neck import angle_up, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.sightlines import head_in_fan, sightline
 
 
-def _neck(
-    centre_z: float, top_z: float, eye_z: float, distance: float, gaze_pitch_deg: float, eye_to_the_side: float
-) -> Result:
+def _neck(centre_z: float, top_z: float, eye_z: float, distance: float, gaze_pitch_deg: float, eye_to_the_side: float) -> Result:
     level_distance = math.hypot(distance, eye_to_the_side)
     centre, top = angle_up(centre_z, eye_z, level_distance), angle_up(top_z, eye_z, level_distance)
     neck = centre - gaze_pitch_deg
@@ -108,9 +99,7 @@ def _ladder_built(
         frame_below=frame_below,
         frame_above=frame_above,
     )
-    seat = seat_bounds(
-        height, eye_z=eye_z, level_distance=math.hypot(distance, eye_to_the_side), gaze_pitch=gaze_pitch_deg
-    )
+    seat = seat_bounds(height, eye_z=eye_z, level_distance=math.hypot(distance, eye_to_the_side), gaze_pitch=gaze_pitch_deg)
     rungs = build_ladder(standing + seat)
     built = _ladder(tuple(bound for bound in rungs.bounds if bound.hard))
     return built | {
@@ -159,9 +148,7 @@ def _tilt(centre_z: float, eye_z: float, distance: float, mount_tilt_down_deg: t
 
 _EYE: Final = Length("eye_z", "eye above the floor", "1080 mm", sign="any")
 _DISTANCE: Final = Length("distance", "eye to the picture, square on", "3300 mm")
-_PITCH: Final = Number(
-    "gaze_pitch_deg", "where the seat looks: upright 0, sofa 10, recliner 20, bed 30", "10", lo=-45, hi=60
-)
+_PITCH: Final = Number("gaze_pitch_deg", "where the seat looks: upright 0, sofa 10, recliner 20, bed 30", "10", lo=-45, hi=60)
 _SIDE: Final = Length("eye_to_the_side", "eye to the side of the picture's middle", "", "0", 0.0, sign="any")
 _HEIGHT: Final = Length("height", "the picture's height", "1245 mm")
 _FAN: Final = "with the other three: is the front head inside the fan"

@@ -15,27 +15,14 @@ from oval_room.core.light.brightness import (
     picture_white,
     zoom_factor,
 )
-from oval_room.core.light.contrast import (
-    APL_CLASS,
-    NATIVE,
-    ROOMS,
-    contrast_class,
-    room_contrast,
-    room_wash,
-    stray_luminance,
-)
+from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE, SURFACES
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Aspect, Length, Number, Pair, Word
 
 
 def _lumens(
-    rated_lm: float,
-    throw_ratio: float,
-    lens_range: tuple[float, float],
-    age: str,
-    mode: float,
-    tele_factor: float | None,
+    rated_lm: float, throw_ratio: float, lens_range: tuple[float, float], age: str, mode: float, tele_factor: float | None
 ) -> Result:
     zoom = zoom_factor(throw_ratio, lens_range, tele_factor)
     return {"zoom_factor": zoom, "effective_lm": effective_lumens(rated_lm, mode=mode, zoom=zoom, age=age)}

@@ -36,9 +36,7 @@ def _size(
     }
 
 
-def _angle(
-    width: float, picture_x: float, picture_y: float, eye: tuple[float, ...], swivel_to_right_deg: float
-) -> Result:
+def _angle(width: float, picture_x: float, picture_y: float, eye: tuple[float, ...], swivel_to_right_deg: float) -> Result:
     own = to_own(Point(picture_x, picture_y, 0.0), Turn(yaw=swivel_to_right_deg), Point(eye[0], eye[1], 0.0))
     if own.out <= 0:
         return {"horizontal_deg": None, "off_axis_deg": None, "level": Level.STOP.value}

@@ -36,9 +36,7 @@ def show_result(found: Sum, result: Result, style: str) -> list[ShownResult]:
         if value is None and shown.key == "contrast":
             text = "beyond measure"
         if text:
-            out.append(
-                ShownResult(shown.key, shown.label, text, shown.key.endswith("level") and isinstance(value, str))
-            )
+            out.append(ShownResult(shown.key, shown.label, text, shown.key.endswith("level") and isinstance(value, str)))
     return out
 
 

@@ -7,14 +7,7 @@ from typing import Any, Final, get_args
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level, beyond
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
-from oval_room.core.projection.shift import (
-    FIXED_ROOM,
-    Share,
-    ShiftWindow,
-    check_polygon,
-    fixed_lens_height,
-    shift_need,
-)
+from oval_room.core.projection.shift import FIXED_ROOM, Share, ShiftWindow, check_polygon, fixed_lens_height, shift_need
 from oval_room.core.projection.throw import VENT, Lens, distances, room_behind, throw_level, widths
 from oval_room.core.screens.size import picture_size
 from oval_room.core.sums.declare import Result, Shown, Sum
@@ -137,9 +130,7 @@ def _shift(
     }
 
 
-def _fixed(
-    image_centre_z: float, height: float, offset_heights: float, hung_inverted: bool, lens_is_at: float | None
-) -> Result:
+def _fixed(image_centre_z: float, height: float, offset_heights: float, hung_inverted: bool, lens_is_at: float | None) -> Result:
     wanted = fixed_lens_height(image_centre_z, height, offset_heights, hung=hung_inverted)
     level = None
     if lens_is_at is not None:

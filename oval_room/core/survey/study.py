@@ -45,32 +45,20 @@ def _seats(survey: Survey, ruler: Ruler) -> list[Finding]:
             )  # fmt: skip
             cure = Cure("seat inside", inside, put)
             about = {"seat": key}
-            out.append(
-                Finding(
-                    Code.SEAT_OUTSIDE, Level.STOP, "0", about, value, reach, cures=(cure,), more={"part": key + axis}
-                )
-            )
+            out.append(Finding(Code.SEAT_OUTSIDE, Level.STOP, "0", about, value, reach, cures=(cure,), more={"part": key + axis}))
         crown = seat.eye_point.z + CROWN
         if crown > room.height.value:
             about = {"seat": key}
-            out.append(
-                Finding(Code.HEAD_AT_CEILING, Level.STOP, "0", about, crown, room.height.value, more={"part": key})
-            )
+            out.append(Finding(Code.HEAD_AT_CEILING, Level.STOP, "0", about, crown, room.height.value, more={"part": key}))
     return out
 
 
 def _things(survey: Survey) -> list[Finding]:
     room, out = survey.room, []
     for key, thing in survey.things.items():
-        reach = (
-            ("x", thing.x_to, room.width.value),
-            ("y", thing.y_to, room.depth.value),
-            ("z", thing.z_to, room.height.value),
-        )
+        reach = (("x", thing.x_to, room.width.value), ("y", thing.y_to, room.depth.value), ("z", thing.z_to, room.height.value))
         for axis, value, limit in reach:
             if value > limit + 1 or getattr(thing, f"{axis}_from") < -1:
-                out.append(
-                    Finding(Code.THING_OUTSIDE, Level.MIND, "0", {"thing": key}, value, limit, more={"part": axis})
-                )
+                out.append(Finding(Code.THING_OUTSIDE, Level.MIND, "0", {"thing": key}, value, limit, more={"part": axis}))
                 break
     return out

@@ -11,7 +11,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from oval_room.core.commands import Command, apply
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Picture, Plan, Projector, Seat
 from oval_room.core.plan.gear import GearShelf
@@ -149,12 +150,8 @@ class Here:
         exact = [pair for pair in fits if pair[1].name.lower() == name.lower().strip()]
         fits = exact or fits
         if not fits:
-            listed = ", ".join(
-                i.name for i in self.gear.values() if i.kind == kind and getattr(i, "holds", "") == holds
-            )
-            raise RefusedError(
-                f"no {kind} on the shelf fits “{name.strip()}”; there are {listed or 'none'}", value=name
-            )
+            listed = ", ".join(i.name for i in self.gear.values() if i.kind == kind and getattr(i, "holds", "") == holds)
+            raise RefusedError(f"no {kind} on the shelf fits “{name.strip()}”; there are {listed or 'none'}", value=name)
         if len(fits) > 1:
             word = "mount" if kind == "mount" else {"panel": "tv", "screen": "screen", "projector": "projector"}[kind]
             raise Ask(f"Which {kind}?", *(f"{word} {item.name}" for _, item in fits[:6]))
@@ -190,9 +187,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -
     if phrase is None:
         options = complete(said)
         first = said.split(" ")[0][:30]
-        hint = (
-            f"Go on: {', '.join(options[:4])}" if options else f"“{first}” is not a word here; ? lists what can be said"
-        )
+        hint = f"Go on: {', '.join(options[:4])}" if options else f"“{first}” is not a word here; ? lists what can be said"
         return NotHeard(hint, options)
     rest = said[len(phrase.word) :].strip()
     try:

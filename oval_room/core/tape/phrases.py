@@ -6,6 +6,7 @@ import re
 from collections.abc import Callable
 from typing import Any, Final
 
+from oval_room.core.apply import apply
 from oval_room.core.commands import (
     Choose,
     Command,
@@ -19,7 +20,6 @@ from oval_room.core.commands import (
     PutThing,
     PutWriting,
     TakeGear,
-    apply,
     several,
 )
 from oval_room.core.errors import RefusedError
@@ -134,17 +134,13 @@ def _seat(here: Here, rest: str) -> Heard:
     if not seats:
         return Heard(f"Seat 1: eye {here.show(value)} from the display wall", PutSeat(id="s1", y=here.read(value)))
     key, seat = here.seat()
-    return Heard(
-        f"{seat.name.capitalize()}: eye {here.show(value)} from the display wall", PutSeat(id=key, y=here.read(value))
-    )
+    return Heard(f"{seat.name.capitalize()}: eye {here.show(value)} from the display wall", PutSeat(id=key, y=here.read(value)))
 
 
 def _across(here: Here, rest: str) -> Heard:
     key, seat = here.seat()
     value = here.length(rest)
-    return Heard(
-        f"{seat.name.capitalize()}: {here.show(value)} along from the left wall", PutSeat(id=key, x=here.read(value))
-    )
+    return Heard(f"{seat.name.capitalize()}: {here.show(value)} along from the left wall", PutSeat(id=key, x=here.read(value)))
 
 
 def _seats(here: Here, rest: str) -> Heard:
@@ -169,9 +165,7 @@ def _seats(here: Here, rest: str) -> Heard:
         put["name"] = f"seat {seat.row}{'abcdefghijkl'[n]}"
         steps.append(PutSeat.model_validate({"id": name} | put))
     if count < len(row):
-        raise RefusedError(
-            f"row {seat.row} has {len(row)} seats; take one away with drop {here.plan.survey.seats[row[-1]].name}"
-        )
+        raise RefusedError(f"row {seat.row} has {len(row)} seats; take one away with drop {here.plan.survey.seats[row[-1]].name}")
     return Heard(f"Row {seat.row}: {count} seats, {here.show(SEAT_SPACING)} apart", several(*steps))
 
 
@@ -190,9 +184,7 @@ def _row(here: Here, rest: str) -> Heard:
     if not seats:
         raise RefusedError("seat the first row first: seat 11'2")
     taken, steps = set(seats), []
-    like = [
-        seat for seat in seats.values() if seat.row == max((s.row for s in seats.values() if s.row < row), default=1)
-    ]
+    like = [seat for seat in seats.values() if seat.row == max((s.row for s in seats.values() if s.row < row), default=1)]
     for n, seat in enumerate(like):
         key = next_id("s", taken)
         taken.add(key)
@@ -234,15 +226,8 @@ def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard
         key = next((k for k, thing in things.items() if thing.kind == kind), None)
         say = f"{name.capitalize()}: top at {here.show(top)}"
         if key is None:
-            start = {
-                "name": name,
-                "kind": kind,
-                "z_from": max(0.0, top - 80) if kind == "soundbar" else 0.0,
-                "y_to": depth,
-            }
-            return Heard(
-                say, PutThing.model_validate({"id": next_id("t", set(things)), "z_to": top, "source": "read"} | start)
-            )
+            start = {"name": name, "kind": kind, "z_from": max(0.0, top - 80) if kind == "soundbar" else 0.0, "y_to": depth}
+            return Heard(say, PutThing.model_validate({"id": next_id("t", set(things)), "z_to": top, "source": "read"} | start))
         low = min(things[key].z_from, max(0.0, top - 1))
         return Heard(say, PutThing(id=key, z_to=top, z_from=low, source="read"))
 
@@ -250,9 +235,7 @@ def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard
 
 
 def _light(here: Here, rest: str) -> Heard:
-    found = re.fullmatch(
-        r"(?P<scene>[^0-9]*?)\s*(?P<from>ceiling|side|front)?\s*(?P<lux>[0-9.,]+)(\s*lux)?", rest, re.IGNORECASE
-    )
+    found = re.fullmatch(r"(?P<scene>[^0-9]*?)\s*(?P<from>ceiling|side|front)?\s*(?P<lux>[0-9.,]+)(\s*lux)?", rest, re.IGNORECASE)
     if not found:
         raise RefusedError("give the scene and its lux, as in light lamps side 20", value=rest)
     lux = _number(found["lux"], "lux", 0, 200_000)
@@ -316,9 +299,7 @@ def _geared(here: Here, kind: str, name: str) -> Heard:
         return Heard(f"{here.plan.chosen.pictures[key].name}: {here.gear[gear].name}", TakeGear(id=key, gear=gear))
     key = next_id("p", set(here.plan.chosen.pictures))
     x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
-    put = PutPicture.model_validate(
-        {"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y}
-    )
+    put = PutPicture.model_validate({"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y})
     return Heard(f"New {here.gear[gear].name}", _well_placed(here, key, put, TakeGear(id=key, gear=gear)))
 
 
@@ -377,9 +358,7 @@ def _school(here: Here, rest: str) -> Heard:
 
 def _height_school(here: Here, rest: str) -> Heard:
     word = _one_of(rest, ("third", "centre"))
-    return Heard(
-        f"School of height: eyes at the {'lower third' if word == 'third' else 'centre'}", Choose(height_school=word)
-    )
+    return Heard(f"School of height: eyes at the {'lower third' if word == 'third' else 'centre'}", Choose(height_school=word))
 
 
 # ── throw and fixing ──
@@ -391,8 +370,7 @@ def _projector(here: Here, rest: str) -> Heard:
     if projectors:
         key, projector = here.projector()
         return Heard(
-            f"{projector.name}: now {here.gear[gear].name}",
-            several(PutProjector(id=key, gear=gear, name=here.gear[gear].name)),
+            f"{projector.name}: now {here.gear[gear].name}", several(PutProjector(id=key, gear=gear, name=here.gear[gear].name))
         )
     screens = [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == "screen"]
     if not screens:
@@ -484,9 +462,7 @@ def _drop(here: Here, rest: str) -> Heard:
     fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
     fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
     if not fits:
-        raise RefusedError(
-            f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest
-        )
+        raise RefusedError(f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest)
     if len(fits) > 1:
         raise Ask("Take which away?", *(f"drop {names[key]}" for key in fits[:6]))
     return Heard(f"Take away {names[fits[0]]}", Drop(id=fits[0]))

@@ -22,15 +22,7 @@ from oval_room.core.viewing.angles import (
     off_axis_angle,
     width_from_seat,
 )
-from oval_room.core.viewing.ladder import (
-    Bound,
-    Ladder,
-    Rungs,
-    build_ladder,
-    school_bottom,
-    seat_bounds,
-    standing_bounds,
-)
+from oval_room.core.viewing.ladder import Bound, Ladder, Rungs, build_ladder, school_bottom, seat_bounds, standing_bounds
 from oval_room.core.viewing.neck import angle_up, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
 from oval_room.core.viewing.sharpness import COARSE, pixel_pitch, pixels_per_degree, usable_lines
@@ -130,9 +122,7 @@ def things_below(picture: Picture, things: dict[str, Thing], kind: str) -> list[
 
 
 class _OnePicture:
-    def __init__(
-        self, key: str, picture: Picture, survey: Survey, choices: Choices, gear: GearShelf, ruler: Ruler
-    ) -> None:
+    def __init__(self, key: str, picture: Picture, survey: Survey, choices: Choices, gear: GearShelf, ruler: Ruler) -> None:
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
         self.item = gear.get(picture.gear) if picture.gear else None
         mount = gear.get(picture.mount) if picture.mount else None
@@ -188,10 +178,7 @@ class _OnePicture:
                 line = eye.x + (picture.pose.x - eye.x) * (eye.y - head.y) / (eye.y - plane)
                 wanted = CROWN if abs(head.x - line) < IN_LINE else STAGGERED
                 if not head_in_fan(
-                    picture=(picture.pose.x, plane),
-                    width=picture.width.value,
-                    front=(head.x, head.y),
-                    back=(eye.x, eye.y),
+                    picture=(picture.pose.x, plane), width=picture.width.value, front=(head.x, head.y), back=(eye.x, eye.y)
                 ):
                     continue
                 sight = sightline(
@@ -244,25 +231,14 @@ class _OnePicture:
         far = Input("r", "level distance to its middle", view.level_distance, "mm", place)
         z_e = self._eye(seat)
         z_t = Input("z_t", "top edge above the floor", picture.top, "mm", "chosen")
-        pitch = Input(
-            "p", "pixel pitch", pixel_pitch(picture.width.value, picture.pixels[0]), "mm", picture.width.source
-        )
+        pitch = Input("p", "pixel pitch", pixel_pitch(picture.width.value, picture.pixels[0]), "mm", picture.width.source)
         book.add("angle", view.angle, w, r, d, subject=seat.name, **ids)
         book.add("off_axis", view.off_axis, r, d, subject=seat.name, **ids)
         book.add("distance", view.own.out if view.own.out > 0 else None, d, subject=seat.name, **ids)
         book.add("sharpness", view.per_degree, pitch, d, subject=seat.name, **ids)
         lines = usable_lines(picture.height, view.own.out) if view.own.out > 0 else None
         book.add("lines", lines, h, d, subject=seat.name, **ids)
-        book.add(
-            "neck",
-            view.neck,
-            z_c,
-            z_e,
-            far,
-            Input("g", "gaze", seat.gaze_pitch, "deg", "rule"),
-            subject=seat.name,
-            **ids,
-        )
+        book.add("neck", view.neck, z_c, z_e, far, Input("g", "gaze", seat.gaze_pitch, "deg", "rule"), subject=seat.name, **ids)
         book.add("top_angle", view.top, z_t, z_e, far, subject=seat.name, **ids)
         over = self.over.get(name)
         if over:
@@ -321,9 +297,7 @@ class _OnePicture:
         worst = max(seen, key=outside)
         angle = seen[worst].angle or 0.0
         level = school_level(angle, school)
-        others = sum(
-            1 for name in seen if name != worst and school_level(seen[name].angle or 0.0, school) != Level.GOOD
-        )
+        others = sum(1 for name in seen if name != worst and school_level(seen[name].angle or 0.0, school) != Level.GOOD)
         end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
         cures = self._angle_cures(worst, end, side) if level is Level.MIND else ()
         more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}
@@ -342,11 +316,7 @@ class _OnePicture:
         return tuple(cures)
 
     def _move_row(self, row: int, by: float) -> Command:
-        moves = [
-            PutSeat(id=name, y=_chosen(seat.y.value + by))
-            for name, seat in self.survey.seats.items()
-            if seat.row == row
-        ]
+        moves = [PutSeat(id=name, y=_chosen(seat.y.value + by)) for name, seat in self.survey.seats.items() if seat.row == row]
         return several(*moves)
 
     def _coarse(self, seen: dict[str, SeatView]) -> list[Finding]:
@@ -396,9 +366,7 @@ class _OnePicture:
         bottom = ladder.nearest(wanted)
         for side in ("nearest", "least", "greatest"):
             rounded = self.ruler.safe(bottom, side)
-            if (ladder.lo is None or rounded >= ladder.lo - 1e-6) and (
-                ladder.hi is None or rounded <= ladder.hi + 1e-6
-            ):
+            if (ladder.lo is None or rounded >= ladder.lo - 1e-6) and (ladder.hi is None or rounded <= ladder.hi + 1e-6):
                 return rounded
         return None
 
@@ -415,12 +383,7 @@ class _OnePicture:
             why = {"name": name, "side": "under" if low else "over"}
             cures = self._height_cures()
             return [Finding(Code.OFF_LADDER, Level.STOP, "4.3", about, bottom, limit, cures=cures, more=why)]
-        more: dict[str, float | str | None] = {
-            "lo": hard.lo,
-            "hi": hard.hi,
-            "lo_name": hard.lo_name,
-            "hi_name": hard.hi_name,
-        }
+        more: dict[str, float | str | None] = {"lo": hard.lo, "hi": hard.hi, "lo_name": hard.lo_name, "hi_name": hard.hi_name}
         return [Finding(Code.ON_LADDER, Level.GOOD, "4.3", about, bottom, None, more=more)]
 
     def _smaller(self) -> tuple[Cure, ...]:

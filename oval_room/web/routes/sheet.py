@@ -9,7 +9,8 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from oval_room.core.commands import Command, Settle, apply
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command, Settle
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import stage_figures
 from oval_room.core.figures import put_in, show_figure, show_value
@@ -141,14 +142,7 @@ def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
     drawn = parts.drawings(ghost=after, only_lead=True)
     lead = drawn[0].svg if drawn else ""
     return JSONResponse(
-        {
-            "kind": "heard",
-            "say": say,
-            "html": str(lengths(say)),
-            "delta": str(lengths(delta.text)),
-            "lead": lead,
-            "options": [],
-        }
+        {"kind": "heard", "say": say, "html": str(lengths(say)), "delta": str(lengths(delta.text)), "lead": lead, "options": []}
     )
 
 
@@ -164,9 +158,7 @@ def say(request: Request, job: str, body: Said) -> JSONResponse:
     answer = hear(parts.plan, bench.store.gear(), body.line, parts.seen.subject)
     if isinstance(answer, (Asked, NotHeard)):
         return _refused(answer.say, options=answer.options)
-    return _answer(
-        request, parts, lambda: bench.store.commit(job, body.base, answer.command, author_of(request), body.key)
-    )
+    return _answer(request, parts, lambda: bench.store.commit(job, body.base, answer.command, author_of(request), body.key))
 
 
 @router.post("/jobs/{job}/commits", name="commit", dependencies=[FromScript])
@@ -174,9 +166,7 @@ def commit(request: Request, job: str, body: Committing) -> JSONResponse:
     """Apply a typed command."""
     bench = _bench(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return _answer(
-        request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key)
-    )
+    return _answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key))
 
 
 @router.post("/jobs/{job}/cure", name="cure", dependencies=[FromScript])

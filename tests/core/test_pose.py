@@ -1,0 +1,43 @@
+"""Poses: axes by hand, and turning there and back."""
+
+from __future__ import annotations
+
+import math
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from oval_room.core.pose import Own, Point, Turn, axes, to_own, to_room
+
+ANGLES = st.floats(-180, 180)
+PLACES = st.floats(-10_000, 10_000)
+SOUTH = (
+    # name, turn, right, up, out (unit vectors by hand; a viewer faces -y, +x on the right)
+    ("unturned", Turn(), (1, 0, 0), (0, 0, 1), (0, 1, 0)),
+    ("yaw to +x", Turn(yaw=90), (0, -1, 0), (0, 0, 1), (1, 0, 0)),
+    ("pitch up", Turn(pitch=90), (1, 0, 0), (0, -1, 0), (0, 0, 1)),
+    ("roll clockwise: up goes to the right", Turn(roll=90), (0, 0, -1), (1, 0, 0), (0, 1, 0)),
+)
+
+
+class Poses(unittest.TestCase):
+    def test_axes(self) -> None:
+        for name, turn, *wanted in SOUTH:
+            for axis, want in zip(axes(turn), wanted, strict=True):
+                with self.subTest(name):
+                    self.assertTrue(all(math.isclose(a, b, abs_tol=1e-12) for a, b in zip(axis, want, strict=True)))
+
+    @settings(max_examples=150, deadline=None)
+    @given(st.tuples(PLACES, PLACES, PLACES), st.tuples(ANGLES, ANGLES, ANGLES), st.tuples(PLACES, PLACES, PLACES))
+    def test_there_and_back(self, centre: tuple[float, ...], turn: tuple[float, ...], point: tuple[float, ...]) -> None:
+        own = to_own(Point(*centre), Turn(*turn), Point(*point))
+        back = to_room(Point(*centre), Turn(*turn), own)
+        self.assertTrue(all(math.isclose(a, b, abs_tol=1e-6) for a, b in zip(back, point, strict=True)))
+        self.assertAlmostEqual(math.dist(own, (0, 0, 0)), math.dist(point, centre), places=6)
+
+    def test_a_swivelled_picture_looks_at_its_seat(self) -> None:
+        """A seat on the normal of a picture turned by 35° is straight out in the picture's own axes."""
+        out = (math.sin(math.radians(35)), math.cos(math.radians(35)))
+        own = to_own(Point(600, 520, 0), Turn(yaw=35), Point(600 + 2000 * out[0], 520 + 2000 * out[1], 0))
+        self.assertTrue(all(math.isclose(a, b, abs_tol=1e-9) for a, b in zip(own, Own(0, 0, 2000), strict=True)))

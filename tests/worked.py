@@ -24,8 +24,10 @@ def agrees(got: Any, wanted: Any, key: str, example: dict[str, Any]) -> bool:
     if isinstance(wanted, dict) and "any_of" in wanted:
         return any(agrees(got, one, key, example) for one in wanted["any_of"])
     if isinstance(wanted, list):
-        return isinstance(got, list) and len(got) == len(wanted) and all(
-            agrees(g, w, key, example) for g, w in zip(got, wanted, strict=True)
+        return (
+            isinstance(got, list)
+            and len(got) == len(wanted)
+            and all(agrees(g, w, key, example) for g, w in zip(got, wanted, strict=True))
         )
     if wanted is None or isinstance(wanted, (bool, str)):
         return type(got) is type(wanted) and bool(got == wanted)

@@ -9,6 +9,7 @@ from __future__ import annotations
 import io
 import json
 import zipfile
+import zlib
 from collections.abc import Callable, Mapping
 from typing import Any, Final
 
@@ -81,13 +82,22 @@ def _from_zip(content: bytes) -> tuple[Any, Any]:
                 raise RefusedError("has no plan.json; it is not a job file", field="file")
             if sum(info.file_size for info in archive.infolist()) > MOST_UNPACKED:
                 raise RefusedError("unpacks to an absurd size", field="file")
-            plan = _json(archive.read("plan.json"), "plan.json")
-            gear = _json(archive.read("gear.json"), "gear.json") if "gear.json" in names else {}
-    except (zipfile.BadZipFile, EOFError, OSError, NotImplementedError, RuntimeError, ValueError) as error:
+            plan = _json(_unpacked(archive, "plan.json"), "plan.json")
+            gear = _json(_unpacked(archive, "gear.json"), "gear.json") if "gear.json" in names else {}
+    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError, ValueError, KeyError) as error:
         if isinstance(error, RefusedError):
             raise
         raise RefusedError("the file is damaged or cut short; export it again", field="file") from error
     return plan, gear
+
+
+def _unpacked(archive: zipfile.ZipFile, name: str) -> bytes:
+    """A part of the zip, never more than the limit whatever the zip says of itself."""
+    with archive.open(name) as part:
+        content = part.read(MOST_UNPACKED + 1)
+    if len(content) > MOST_UNPACKED:
+        raise RefusedError("unpacks to an absurd size", field="file")
+    return content
 
 
 def _json(content: bytes, where: str) -> Any:

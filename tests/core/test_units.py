@@ -110,7 +110,7 @@ class Reading(unittest.TestCase):
                 self.assertIn(word, caught.exception.text)
 
     def test_negative_where_it_makes_sense(self) -> None:
-        for text, mm in (("-3", -3.0), ("−3 1/2\"", -88.9), ("-13' 4\"", -160 * 25.4), ("-0", 0.0)):
+        for text, mm in (("-3", -3.0), ('−3 1/2"', -88.9), ("-13' 4\"", -160 * 25.4), ("-0", 0.0)):
             with self.subTest(text):
                 self.assertAlmostEqual(parse_length(text, negative_ok=True), mm)
 

@@ -123,7 +123,9 @@ class Shift(unittest.TestCase):
 
 class MountPoint(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(st.floats(-200, 200), st.floats(-200, 300), st.floats(0, 200), st.floats(1000, 3000), st.floats(1000, 6000), st.booleans())
+    @given(
+        st.floats(-200, 200), st.floats(-200, 300), st.floats(0, 200), st.floats(1000, 3000), st.floats(1000, 6000), st.booleans()
+    )
     def test_the_lens_comes_back_to_its_place(self, dx: float, dy: float, dz: float, x: float, y: float, hung: bool) -> None:
         """Independent: from the plate, the lens lies dy nearer the screen and dx right upright, left when rolled over."""
         px, py = plate_place(LensOnPlate(dx, dy, dz), lens_x=x, lens_y=y, hung=hung)

@@ -84,7 +84,9 @@ class Refused(unittest.TestCase):
     def test_all_that_is_wrong_is_told_at_once(self) -> None:
         with self.assertRaises(Refusals) as caught:
             SUMS["throw.body"].work({"throw_mm": -1, "colour": 2})
-        self.assertEqual({key for key, _ in caught.exception.errors}, {"throw_mm", "body_behind_lens_mm", "room_depth_mm", "colour"})
+        self.assertEqual(
+            {key for key, _ in caught.exception.errors}, {"throw_mm", "body_behind_lens_mm", "room_depth_mm", "colour"}
+        )
 
     @settings(max_examples=400, deadline=None)
     @given(st.sampled_from(sorted(SUMS)), st.data())

@@ -40,7 +40,9 @@ class Worked(unittest.TestCase):
         """An independent check: the same example with every length turned into another unit or written as text."""
         for example in EXAMPLES:
             for unit in ("cm", "m", "in", "ft", "text"):
-                turned = {key: value for pair in (_turned(k, v, unit) for k, v in example["given"].items()) for key, value in [pair]}
+                turned = {
+                    key: value for pair in (_turned(k, v, unit) for k, v in example["given"].items()) for key, value in [pair]
+                }
                 with self.subTest(example["name"], unit=unit):
                     try:
                         result = SUMS[example["sum"]].work(turned)

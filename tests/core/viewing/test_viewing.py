@@ -148,8 +148,17 @@ class NeckAndLadder(unittest.TestCase):
 
 class Sightlines(unittest.TestCase):
     @settings(max_examples=100, deadline=None)
-    @given(st.floats(300, 1500), st.floats(900, 1300), st.floats(1500, 3500), st.floats(0, 400), st.floats(600, 2000), st.floats(0, 200))
-    def test_both_cures_give_just_what_is_wanted(self, bottom: float, eye: float, y_f: float, up: float, behind: float, want: float) -> None:
+    @given(
+        st.floats(300, 1500),
+        st.floats(900, 1300),
+        st.floats(1500, 3500),
+        st.floats(0, 400),
+        st.floats(600, 2000),
+        st.floats(0, 200),
+    )
+    def test_both_cures_give_just_what_is_wanted(
+        self, bottom: float, eye: float, y_f: float, up: float, behind: float, want: float
+    ) -> None:
         front, back = (y_f, eye), (y_f + behind, eye + up)
         sight = sightline(picture_y=60, bottom_z=bottom, front=front, back=back, wanted=want)
         lifted = sightline(picture_y=60, bottom_z=bottom, front=front, back=(back[0], back[1] + sight.riser), wanted=want)

@@ -4,7 +4,7 @@
 
 document.addEventListener("alpine:init", () => {
   Alpine.data("sheet", () => ({
-    job: "", revision: 1, stage: "survey", view: {}, asked: 0, busy: false, leadWas: null, timer: 0, options: [], option: -1, past: [], pastAt: 0,
+    job: "", revision: 1, stage: "survey", view: {}, asked: 0, looked: 0, busy: false, leadWas: null, timer: 0, sizeTimer: 0, options: [], option: -1, past: [], pastAt: 0,
 
     init() {
       const data = this.$root.dataset;
@@ -41,6 +41,7 @@ document.addEventListener("alpine:init", () => {
       if (this.busy) return null;
       this.busy = true;
       this.asked += 1;
+      this.looked += 1;
       const answer = await ovalPost(`/jobs/${this.job}/${what}`, this.body({ key: this.key(), ...more }));
       this.busy = false;
       if (answer.kind === "done") this.take(answer);
@@ -67,10 +68,10 @@ document.addEventListener("alpine:init", () => {
     },
     async look(changes) {
       Object.assign(this.view, changes);
-      const mine = ++this.asked;
+      const mine = ++this.looked;
       const query = new URLSearchParams(this.sized());
       const answer = await fetch(`/jobs/${this.job}/${this.stage}/parts?${query}`);
-      if (mine !== this.asked || !answer.ok) return;
+      if (mine !== this.looked || !answer.ok) return;
       const parts = await answer.json();
       this.revision = parts.revision;
       this.leadWas = null;
@@ -78,11 +79,11 @@ document.addEventListener("alpine:init", () => {
       this.readAddress(parts.address);
     },
     resized() {
-      clearTimeout(this.timer);
+      clearTimeout(this.sizeTimer);
       const size = document.querySelector("#lead-svg svg")?.viewBox.baseVal;
       const box = document.getElementById("lead-svg");
       if (size && Math.abs(size.width - box.clientWidth) + Math.abs(size.height - box.clientHeight) < 6) return;
-      this.timer = setTimeout(() => this.look({}), 60);
+      this.sizeTimer = setTimeout(() => this.look({}), 60);
     },
 
     // ── the tape line ──

@@ -1,0 +1,137 @@
+"""The real interface: a server in a process of its own on a fresh database, and Debian's Chromium."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+import unittest
+import urllib.request
+import warnings
+from pathlib import Path
+from typing import Any
+
+with warnings.catch_warnings():
+    warnings.simplefilter("ignore")
+    from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
+
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+AXE = next((Path(__file__).parent / "vendor").glob("axe-core-*/axe.min.js"))
+REVISION = "Number(document.querySelector('#head [href$=history]').innerText.split(' ')[1])"
+DESKTOP, PHONE = {"width": 1280, "height": 680}, {"width": 390, "height": 844}
+
+
+class BrowserCase(unittest.TestCase):
+    """One browser and one server for the class; `restart` ends the server and starts it again on the same database."""
+
+    playwright: Playwright
+    browser: Browser
+    server: subprocess.Popen[bytes]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        folder = tempfile.TemporaryDirectory()
+        cls.addClassCleanup(folder.cleanup)
+        cls.data = Path(folder.name) / "browser.db"
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            cls.port = free.getsockname()[1]
+        cls.start()
+        cls.addClassCleanup(cls.stop)
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = cls.playwright.chromium.launch(executable_path=shutil.which("chromium"), args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+
+    @classmethod
+    def start(cls) -> None:
+        command = [sys.executable, "-m", "oval_room.cli", "demo", "--data", str(cls.data), "--port", str(cls.port)]
+        environment = {key: value for key, value in os.environ.items() if key != "PYTHONWARNINGS"}
+        cls.server = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, env=environment)
+        for _ in range(300):
+            try:
+                urllib.request.urlopen(f"{cls.address()}/sums", timeout=1).close()
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    @classmethod
+    def stop(cls) -> None:
+        cls.server.send_signal(signal.SIGTERM)
+        cls.server.wait(20)
+
+    @classmethod
+    def restart(cls) -> None:
+        cls.stop()
+        cls.start()
+
+    @classmethod
+    def address(cls) -> str:
+        return f"http://127.0.0.1:{cls.port}"
+
+    def context(
+        self, size: dict[str, int] = DESKTOP, theme: str = "paper", author: str = "tester", **more: Any
+    ) -> BrowserContext:
+        context = self.browser.new_context(viewport=size, **more)  # type: ignore[arg-type]
+        context.add_cookies(
+            [{"name": name, "value": value, "url": self.address()} for name, value in (("theme", theme), ("author", author))]
+        )
+        context.set_default_timeout(8000)
+        self.addCleanup(context.close)
+        return context
+
+    def open(self, path: str, context: BrowserContext | None = None) -> Page:
+        """A page that fails the test when the console complains or a script breaks."""
+        page = (context or self.context()).new_page()
+        self.complaints: list[str] = []
+        page.on("console", lambda message: self.complaints.append(message.text) if message.type in ("error", "warning") else None)
+        page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        page.goto(self.address() + path)
+        page.wait_for_load_state("load")
+        return page
+
+    def until(self, page: Page, script: str, wanted: Any = True, seconds: float = 8) -> None:
+        """Wait until a script's value is the wanted one (the page's policy forbids the driver's own waiting scripts)."""
+        end = time.monotonic() + seconds
+        while (got := page.evaluate(script)) != wanted:
+            if time.monotonic() > end:
+                self.fail(f"{script} stayed {got!r}, wanted {wanted!r}")
+            page.wait_for_timeout(40)
+
+    def job(self, page: Page, name: str) -> str:
+        """The id of a job by its name, read off the Desk."""
+        page.goto(self.address() + "/")
+        return str(page.locator(".drawer-name a", has_text=name).first.get_attribute("href")).rsplit("/", 1)[1]
+
+    def say(self, page: Page, line: str) -> None:
+        """Type a line, wait for its read-back, press Enter, wait until it is done."""
+        revision = self.revision(page)
+        page.fill("#tape", line)
+        page.locator("#tape-say.tape-heard").wait_for()
+        page.press("#tape", "Enter")
+        self.until(page, REVISION, revision + 1)
+
+    def revision(self, page: Page) -> int:
+        return int(page.evaluate(REVISION))
+
+    def axe(self, page: Page) -> list[str]:
+        """What axe finds wrong on a page by WCAG 2 A and AA."""
+        found = page.evaluate(
+            "async source => { (0, Function)(source)(); return (await axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})).violations; }",
+            AXE.read_text(),
+        )
+        return [f"{one['id']}: {[node['target'] for node in one['nodes']][:3]}" for one in found]

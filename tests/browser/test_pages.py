@@ -1,0 +1,87 @@
+"""Pages in the real browser: no complaint in the console, accessible in both themes, fitting their windows."""
+
+from __future__ import annotations
+
+from tests.browser.driving import PHONE, BrowserCase
+
+
+class Pages(BrowserCase):
+    def addresses(self) -> list[str]:
+        page = self.open("/")
+        chapel, bedroom = self.job(page, "Chapel flat"), self.job(page, "Bedroom")
+        stages = [f"/jobs/{chapel}/{stage}" for stage in ("brief", "survey", "picture", "throw")]
+        return ["/", "/sums", "/sums/throw.check", "/sums/light.contrast", "/gear", "/words", "/api", "/patterns", *stages, f"/jobs/{bedroom}/fixing",
+                f"/jobs/{chapel}/history"]  # fmt: skip
+
+    def test_no_page_makes_the_console_complain(self) -> None:
+        context = self.context()
+        for address in self.addresses():
+            page = self.open(address, context)
+            page.wait_for_load_state("networkidle")
+            with self.subTest(address):
+                self.assertEqual(self.complaints, [])
+            page.close()
+
+    def test_accessible_in_both_themes(self) -> None:
+        addresses = self.addresses()
+        for theme in ("paper", "dim"):
+            checking = self.context(theme=theme, bypass_csp=True)  # axe itself needs what our policy forbids
+            for address in addresses:
+                page = self.open(address, checking)
+                with self.subTest(theme, address=address):
+                    self.assertEqual(self.axe(page), [])
+                page.close()
+
+    def test_the_sheet_fits_its_window_without_scrolling_the_page(self) -> None:
+        page = self.open("/")
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Chapel flat')}/throw")
+        page.wait_for_load_state("networkidle")
+        size = page.evaluate("[document.documentElement.scrollWidth, document.documentElement.scrollHeight]")
+        self.assertEqual(size, [1280, 680])
+
+    def test_phone_pages_are_no_wider_than_the_phone(self) -> None:
+        context = self.context(PHONE, has_touch=True)
+        for address in self.addresses():
+            page = self.open(address, context)
+            with self.subTest(address):
+                self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390)
+            page.close()
+
+    def test_a_sum_on_a_phone_works_while_one_types(self) -> None:
+        page = self.open("/sums/throw.range", self.context(PHONE, has_touch=True))
+        page.fill("#f-width", "100")
+        self.until(
+            page, "document.querySelector('.sum-first .sum-value').innerText.replace(/\\s/g, '').startsWith('11′4')"
+        )  # 100 in × 1.36 = 11' 4"
+        page.fill("#f-width", '3 m 4"')
+        page.locator(".sum-wrong").wait_for()
+        self.assertEqual(page.input_value("#f-width"), '3 m 4"')
+        page.check("input[name=units][value=mm]")
+        page.fill("#f-width", "2000")
+        self.until(page, "document.querySelector('.sum-first .sum-value')?.innerText === '2720 mm'")
+        page.reload()
+        self.assertEqual(page.input_value("#f-width"), "2000")  # the address holds the sum
+        box = page.locator("#f-width").bounding_box()
+        assert box
+        self.assertGreaterEqual(box["height"], 44)
+        self.assertEqual(self.complaints, [])
+
+    def test_lettering_is_as_wide_as_the_server_thinks(self) -> None:
+        """The layout's widths hold in the browser: no label of the drawing is wider than planned for."""
+        page = self.open("/")
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Chapel flat')}/throw")
+        page.wait_for_load_state("networkidle")
+        drawn = page.evaluate(
+            "document.fonts.ready.then(() => [...document.querySelectorAll('#lead-svg text')].map(t => [t.textContent, t.getComputedTextLength(), t.getAttribute('class')]))"
+        )
+        from oval_room.drawing.layout import TEXT
+        from oval_room.drawing.metrics import SMALL, text_width
+
+        self.assertGreater(len(drawn), 8)
+        for text, width, style in drawn:
+            size = TEXT.get(style.removeprefix("t-"), TEXT["dim"])
+            top, _, bottom = text.partition("⁄")
+            planned = text_width(text, size)
+            with self.subTest(text):
+                self.assertLessEqual(width, planned + (6 if bottom or top != text else 2))
+        self.assertLess(SMALL, 1)

@@ -1,0 +1,121 @@
+"""Commands, differences and putting back: after undoing all, the document is the same."""
+
+from __future__ import annotations
+
+import unittest
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import COMMAND, Command, Drop, PutPicture, PutRoom, PutScheme, PutSeat, Several, TakeGear
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.plan.changes import changes, graft, overlap, restore, value_at
+from oval_room.core.plan.document import Plan, new_plan, next_id
+from oval_room.core.plan.gear import gear_hash
+from oval_room.core.plan.measure import Typed
+from oval_room.demo.gear import SHELF, edition
+from oval_room.demo.jobs import chapel_flat
+from tests.core.making import COMMANDS
+
+CHAPEL = chapel_flat()
+
+
+class Undoing(unittest.TestCase):
+    @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @given(st.lists(COMMANDS, min_size=1, max_size=8))
+    def test_random_commands_undone_leave_the_document_as_it_was(self, commands: list[Command]) -> None:
+        plan, steps = CHAPEL, []
+        for command in commands:
+            try:
+                after = apply(plan, command, SHELF)
+            except (RefusedError, MissingError):
+                continue
+            self.assertEqual(Plan.model_validate_json(after.model_dump_json()), after)  # it can be stored and read back
+            steps.append(changes(plan, after))
+            plan = after
+        for step in reversed(steps):
+            plan = restore(plan, step)
+        self.assertEqual(plan, CHAPEL)
+
+    @settings(max_examples=40, deadline=None)
+    @given(COMMANDS)
+    def test_a_change_tells_what_was_and_is(self, command: Command) -> None:
+        try:
+            after = apply(CHAPEL, command, SHELF)
+        except (RefusedError, MissingError):
+            return
+        for change in changes(CHAPEL, after):
+            self.assertEqual(value_at(CHAPEL, change.path), change.before)
+            self.assertEqual(value_at(after, change.path), change.after)
+        self.assertEqual(COMMAND.validate_json(command.model_dump_json()), command)
+
+    def test_unchanged_parts_stay_the_same_objects(self) -> None:
+        after = apply(CHAPEL, PutSeat(id="s1", y=Typed(value=3000)), SHELF)
+        self.assertIs(after.survey.seats["s2"], CHAPEL.survey.seats["s2"])
+        self.assertIs(after.schemes, CHAPEL.schemes)
+        self.assertIs(after.survey.room, CHAPEL.survey.room)
+        self.assertIs(graft(CHAPEL, Plan.model_validate_json(CHAPEL.model_dump_json())), CHAPEL)
+
+    def test_overlap(self) -> None:
+        table = (
+            (["a.b"], ["a.b"], ["a.b"]), (["a.b.c"], ["a.b"], ["a.b.c"]), (["a.b"], ["a.b.c"], ["a.b"]), (["a.b"], ["a.bc"], []),
+            (["readings.r1"], ["readings.r1"], []), (["survey.seats.s1.y"], ["survey.seats.s1.x"], []),
+        )  # fmt: skip
+        for mine, theirs, same in table:
+            self.assertEqual(overlap(mine, theirs), same)
+
+
+class Commands(unittest.TestCase):
+    def test_a_reading_is_logged_and_rested_on(self) -> None:
+        plan = apply(new_plan("x"), PutRoom(width=Typed(value=5000, instrument="laser")), SHELF)
+        width = plan.survey.room.width
+        self.assertEqual((width.value, width.half_width, width.source, width.readings), (5000, 1.5, "read", ("r1",)))
+        self.assertEqual((plan.readings["r1"].of, plan.readings["r1"].value), ("survey.room.width", 5000))
+        again = apply(plan, PutRoom(width=Typed(value=5010, instrument="tape")), SHELF)
+        self.assertEqual(set(again.readings), {"r1", "r2"})  # the first is followed, not overwritten
+
+    def test_a_new_size_keeps_the_bottom_edge(self) -> None:
+        after = apply(CHAPEL, PutPicture(id="p2", width=Typed(value=1800, source="chosen")), SHELF)
+        self.assertAlmostEqual(after.chosen.pictures["p2"].bottom, CHAPEL.chosen.pictures["p2"].bottom)
+        self.assertIsNone(after.chosen.pictures["p2"].gear)  # a typed size is no longer that panel's
+
+    def test_gear_brings_its_sizes(self) -> None:
+        after = apply(CHAPEL, TakeGear(id="p2", gear=edition("Tarnbeck Ember 77")), SHELF)
+        self.assertEqual(after.chosen.pictures["p2"].width.source, "maker")
+        self.assertAlmostEqual(after.chosen.pictures["p2"].width.value, 1704.6, places=1)
+
+    def test_a_picture_takes_its_projector_with_it(self) -> None:
+        after = apply(CHAPEL, Drop(id="p1"), SHELF)
+        self.assertEqual((list(after.chosen.pictures), list(after.chosen.projectors)), (["p2"], []))
+
+    def test_schemes(self) -> None:
+        after = apply(CHAPEL, PutScheme(id="v2", name="Plain", like="v1"), SHELF)
+        self.assertEqual((after.scheme, after.chosen.pictures), ("v2", CHAPEL.chosen.pictures))
+        self.assertEqual(apply(after, Drop(id="v2"), SHELF), CHAPEL)
+        with self.assertRaises(RefusedError):
+            apply(CHAPEL, Drop(id="v1"), SHELF)
+
+    def test_refusals_name_the_place(self) -> None:
+        table = (
+            ("no such gear", TakeGear(id="p1", gear="g00"), MissingError, ""),
+            ("a mount is no screen", TakeGear(id="p1", gear=edition("Ironlark Flat 600")), RefusedError, "gear"),
+            ("a tiny room", PutRoom(width=Typed(value=20)), RefusedError, "width"),
+            ("a kind of seat", PutSeat(id="s1", kind="hammock"), RefusedError, "kind"),
+            ("nothing there", Drop(id="q9"), MissingError, ""),
+            ("a shelf as projector", Several(steps=(PutPicture(id="p1", surface="silk"),)), RefusedError, "surface"),
+        )
+        for name, command, error, field in table:
+            with self.subTest(name), self.assertRaises(error) as caught:
+                apply(CHAPEL, command, SHELF)
+            with self.subTest(name):
+                self.assertEqual(getattr(caught.exception, "field", ""), field)
+                self.assertTrue(getattr(caught.exception, "text", ""))
+
+    def test_ids_are_the_first_free_ones(self) -> None:
+        self.assertEqual(next_id("s", {"s1", "s3"}), "s2")
+        self.assertEqual(next_id("s", set()), "s1")
+
+    def test_gear_is_named_by_its_content(self) -> None:
+        for key, item in SHELF.items():
+            self.assertEqual(gear_hash(type(item).model_validate_json(item.model_dump_json())), key)

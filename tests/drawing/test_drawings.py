@@ -1,0 +1,191 @@
+"""Drawings: true to scale, finite, with lettering that stands clear, for any plan a person can make."""
+
+from __future__ import annotations
+
+import re
+import unittest
+from xml.etree import ElementTree as Tree
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, PutThing
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import evaluate
+from oval_room.core.plan.document import Plan, new_plan
+from oval_room.core.plan.measure import Typed
+from oval_room.demo.gear import SHELF
+from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.drawing.layout import TEXT, Margins, fit
+from oval_room.drawing.lens_window import window_outline
+from oval_room.drawing.metrics import pieces, text_width
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import LAYERS, Dim, Path
+from oval_room.drawing.sheet import STAGE_VIEWS, VIEW_NAMES, draw, scene_of, views_of
+from tests.core.making import COMMANDS
+
+CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
+
+
+def look_at(plan: Plan, picture: str | None = "p1", seat: str | None = "s2", ghost: Plan | None = None) -> Look:
+    pictures, seats = plan.chosen.pictures, plan.survey.seats
+    known = picture if picture in pictures else next(iter(pictures), None)
+    return Look(plan, evaluate(plan, SHELF), SHELF, known, seat if seat in seats else plan.survey.main, "k1", ghost)
+
+
+def text_boxes(svg: str) -> list[tuple[float, float, float, float, str]]:
+    """Where the lettering of a drawing stands, worked out again from the SVG alone."""
+    boxes = []
+    for node in Tree.fromstring(svg).iter():
+        if not node.tag.endswith("text"):
+            continue
+        style = (node.get("class") or "").removeprefix("t-")
+        size = TEXT.get(style, TEXT["dim"] if style == "dim-text" else TEXT["label"])
+        parts = [(node.text or "", 1.0)] + [
+            (span.text or "", 0.68 if span.get("class") in ("f-over", "f-under") else 1.0) for span in node
+        ]
+        width = sum(text_width(text, size) * share for text, share in parts if text) - len(parts)
+        x, y = float(node.get("x") or 0), float(node.get("y") or 0) - size * 0.35
+        left = {"start": x, "middle": x - width / 2, "end": x - width}[node.get("text-anchor") or "start"]
+        box = (left, y - size * 0.42, left + width, y + size * 0.42)
+        if node.get("transform"):
+            box = (x - size * 0.42, y - width / 2, x + size * 0.42, y + width / 2)
+        boxes.append((*box, "".join(text for text, _ in parts)))
+    return boxes
+
+
+def overlaps(svg: str) -> list[tuple[str, str]]:
+    boxes = text_boxes(svg)
+    return [
+        (a[4], b[4])
+        for i, a in enumerate(boxes)
+        for b in boxes[i + 1 :]
+        if a[0] < b[2] - 0.5 and b[0] < a[2] - 0.5 and a[1] < b[3] - 0.5 and b[1] < a[3] - 0.5
+    ]
+
+
+class Drawings(unittest.TestCase):
+    def check(self, svg: str) -> None:
+        self.assertNotRegex(svg.lower(), r"nan|inf(?!o)|style=")
+        self.assertEqual(overlaps(svg), [])
+        Tree.fromstring(svg)
+
+    def test_every_view_of_the_demonstration_at_every_size(self) -> None:
+        for plan in (CHAPEL, BEDROOM):
+            for name in VIEW_NAMES:
+                for width, height in ((690, 394), (344, 188), (390, 300), (1400, 800), (160, 120)):
+                    part = draw(look_at(plan), name, width, height, LAYERS)
+                    with self.subTest(plan.name, view=name, width=width):
+                        if part:
+                            self.check(part.svg)
+
+    @settings(max_examples=50, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @given(st.lists(COMMANDS, max_size=6), st.sampled_from(sorted(VIEW_NAMES)))
+    def test_any_plan_can_be_drawn(self, commands: list[Command], name: str) -> None:
+        plan = CHAPEL
+        for command in commands:
+            try:
+                plan = apply(plan, command, SHELF)
+            except (RefusedError, MissingError):
+                continue
+        part = draw(look_at(plan, ghost=CHAPEL), name, 690, 394, LAYERS)
+        if part:
+            self.check(part.svg)
+
+    def test_an_empty_job_shows_its_assumed_room_dashed(self) -> None:
+        look = look_at(new_plan("x"))
+        for stage in STAGE_VIEWS:
+            self.assertTrue(views_of(look, stage))
+        part = draw(look, "plan", 690, 394, LAYERS)
+        assert part
+        self.assertIn("s-outline-assumed", part.svg)
+        self.assertIn("dim-assumed", part.svg)
+
+    def test_true_to_scale(self) -> None:
+        """On the section the picture's drawn height over its height is the drawing's scale; so is the room's depth."""
+        look = look_at(CHAPEL)
+        part = draw(look, "section", 690, 394, LAYERS)
+        assert part
+        root = Tree.fromstring(part.svg)
+        scale = float(root.get("data-scale") or 0)
+        edge = next(n for n in root.iter() if n.get("class") == "s-picture-edge" and n.get("data-ref") == "p1")
+        (x0, y0), (x1, y1) = re.findall(r"[ML]([\d.]+) ([\d.]+)", edge.get("d") or "")
+        self.assertAlmostEqual((float(y0) - float(y1)) / scale, 1000, delta=0.2 / scale)
+        self.assertEqual(x0, x1)
+        outline = next(n for n in root.iter() if n.get("class") == "s-outline")
+        xs = [float(x) for x, _ in re.findall(r"[ML]([\d.]+) ([\d.]+)", outline.get("d") or "")]
+        self.assertAlmostEqual((max(xs) - min(xs)) / scale, 228 * 25.4, delta=0.2 / scale)
+
+    def test_it_says_the_truth_after_a_change(self) -> None:
+        moved = apply(CHAPEL, PutProjector(id="j1", y=3810), SHELF)
+        part = draw(look_at(moved), "section", 690, 394, LAYERS)
+        assert part
+        self.assertIn("throw 11′", part.svg.replace("\u200a", ""))
+        scene = scene_of(look_at(moved), "section")
+        assert scene
+        throw = next(s for s in scene.shapes if isinstance(s, Dim) and s.key == "projector.throw")
+        self.assertEqual((throw.a, throw.b), (160, 3810))
+
+    def test_a_ghost_shows_where_things_would_go(self) -> None:
+        after = apply(CHAPEL, PutSeat(id="s4", y=Typed(value=4000)), SHELF)
+        for name in ("section", "plan"):
+            part = draw(look_at(CHAPEL, ghost=after), name, 690, 394, LAYERS)
+            assert part
+            self.assertIn("s-ghost", part.svg)
+            plain = draw(look_at(CHAPEL), name, 690, 394, LAYERS)
+            assert plain
+            self.assertNotIn("s-ghost", plain.svg)
+
+    def test_layers_can_be_left_out(self) -> None:
+        part = draw(look_at(CHAPEL), "section", 690, 394, ("people",))
+        assert part
+        self.assertNotIn("s-beam", part.svg)
+        self.assertNotIn("dim-line", part.svg)
+        self.assertIn("s-head", part.svg)
+
+    def test_moved_and_held_ends(self) -> None:
+        part = draw(look_at(CHAPEL), "section", 690, 394, LAYERS)
+        assert part
+        root = Tree.fromstring(part.svg)
+        throw = next(n for n in root.iter() if n.get("data-key") == "projector.throw")
+        dot = next(n for n in throw.iter() if n.get("class") == "dim-dot")
+        lens = next(n for n in root.iter() if n.get("class") == "s-lens")
+        self.assertAlmostEqual(float(dot.get("cx") or 0), float(lens.get("cx") or 1), delta=0.2)  # the lens's end moves
+
+    def test_a_high_cabinet_empties_the_ladder(self) -> None:
+        blocked = apply(CHAPEL, PutThing(id="t1", z_to=2300), SHELF)
+        part = draw(look_at(blocked, "p2"), "ladder", 690, 394, LAYERS)
+        assert part
+        self.assertIn("s-range-none", part.svg)
+        self.assertIn("No height works", part.svg)
+
+    def test_a_swivelled_picture_is_drawn_turned(self) -> None:
+        turned = apply(CHAPEL, PutPicture(id="p2", yaw=30), SHELF)
+        scene = scene_of(look_at(turned, "p2"), "plan")
+        assert scene
+        edge = next(s for s in scene.shapes if isinstance(s, Path) and s.ref == "p2" and s.layer == "picture")
+        (a, b) = edge.points
+        self.assertGreater(abs(a.u - b.u), 100)
+
+    def test_the_window_hung_is_turned_half_round(self) -> None:
+        window = evaluate(CHAPEL, SHELF).throw.projectors["j1"].window
+        upright, hung = window_outline(window, False), window_outline(window, True)
+        self.assertEqual([(-s, -v) for s, v in upright], hung)
+
+
+class Lettering(unittest.TestCase):
+    def test_fractions_become_pieces(self) -> None:
+        self.assertEqual([(p.text, p.role) for p in pieces("13' 4 7/8\"")],
+                         [("13′\u200a4", "plain"), ("7", "over"), ("⁄", "stroke"), ("8", "under"), ("″", "plain")])  # fmt: skip
+        self.assertEqual([p.text for p in pieces("3413 mm")], ["3413 mm"])
+
+    def test_the_frame_keeps_the_window_inside(self) -> None:
+        scene = scene_of(look_at(CHAPEL), "plan")
+        assert scene
+        frame = fit(scene, 500, 300, Margins(10, 20, 30, 40))
+        u0, v0, u1, v1 = scene.window
+        self.assertGreaterEqual(frame.x(u0), 10 - 1e-6)
+        self.assertLessEqual(frame.x(u1), 470 + 1e-6)
+        self.assertGreaterEqual(frame.y(v1), 20 - 1e-6)
+        self.assertLessEqual(frame.y(v0), 260 + 1e-6)

@@ -1,0 +1,53 @@
+"""An application on a fresh store with the demonstration, and a client that behaves like a page."""
+
+from __future__ import annotations
+
+import re
+import tempfile
+import unittest
+import warnings
+from pathlib import Path
+from typing import Any
+
+with warnings.catch_warnings():
+    warnings.simplefilter("ignore")
+    from fastapi.testclient import TestClient
+
+from oval_room.cli import fill
+from oval_room.store.store import Store
+from oval_room.web.app import create_app
+from oval_room.web.settings import Settings
+
+HTML = {"accept": "text/html"}
+
+
+class WebCase(unittest.TestCase):
+    """One application for the whole class; tests that change a job make their own copy of it."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        folder = tempfile.TemporaryDirectory()
+        cls.addClassCleanup(folder.cleanup)
+        cls.store = Store(Path(folder.name) / "web.db")
+        fill(cls.store)
+        cls.app = create_app(cls.store, Settings(body_limit=200_000))
+        cls.client = TestClient(cls.app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False)
+        jobs = {row.name: row.id for row in cls.store.list_jobs()[0]}
+        cls.chapel, cls.bedroom = jobs["Chapel flat"], jobs["Bedroom over the breast"]
+
+    @property
+    def token(self) -> str:
+        page = self.client.get("/", headers=HTML)
+        found = re.search(r'name="token" content="([^"]+)"', page.text)
+        assert found
+        return found[1]
+
+    def post(self, address: str, body: Any, token: str | None = None) -> Any:
+        return self.client.post(address, json=body, headers={"x-oval-token": self.token if token is None else token})
+
+    def copy_of(self, job: str) -> str:
+        return self.store.copy(job, "tester")
+
+    def say(self, job: str, line: str, base: int | None = None, stage: str = "throw", **view: str) -> Any:
+        base = self.store.head(job).revision if base is None else base
+        return self.post(f"/jobs/{job}/say", {"line": line, "base": base, "stage": stage, "view": view})

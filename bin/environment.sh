@@ -30,7 +30,7 @@ ready() {
     local wanted=()
     for file in "$@"; do wanted+=(-r "$file"); done
     .venv/bin/python -m pip install --quiet --disable-pip-version-check "${wanted[@]}" &&
-        .venv/bin/python -m pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation --editable . || {
+        .venv/bin/python -m pip install --quiet --quiet --disable-pip-version-check --no-deps --no-build-isolation --editable . || {
         echo "Installing failed; the lines above say why. Nothing else was changed." >&2
         exit 1
     }

@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
-LAYERS = ("structure", "room", "people", "picture", "sight", "schools", "beam", "fixing", "dimensions", "labels")
+LAYERS = ("schools", "structure", "room", "people", "picture", "sight", "beam", "fixing", "dimensions", "labels")
 
 
 class P(NamedTuple):

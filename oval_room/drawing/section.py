@@ -14,6 +14,7 @@ def section(look: Look) -> Scene:
     depth, height = room.depth.value, room.height.value
     draft = Draft()
     _structure(draft, look, depth, height)
+    _bands(draft, look, depth, height)
     for key, thing in look.plan.survey.things.items():
         draft.box(thing.y_from, thing.z_from, thing.y_to, thing.z_to, f"thing-{thing.kind}", "room", key)
     for key, picture in look.plan.chosen.pictures.items():
@@ -61,6 +62,15 @@ def _structure(draft: Draft, look: Look, depth: float, height: float) -> None:
         if start < stop:
             draft.box(start, 0, stop, floor, "cut-ground", "structure")
             draft.path(((start, 0), (start, floor), (stop, floor)), "riser", "structure")
+
+
+def _bands(draft: Draft, look: Look, depth: float, height: float) -> None:
+    """The chosen school's band of distances, as a tint between floor and ceiling."""
+    for name, near, far in school_bands(look):
+        near, far = max(near, 0.0), min(far, depth)
+        if name == look.plan.choices.size_school and near < far:
+            draft.box(near, 0, far, height, "band-chosen", "schools")
+            draft.add(Label(P((near + far) / 2, height), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6))
 
 
 def _sights(draft: Draft, look: Look) -> None:

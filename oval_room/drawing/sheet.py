@@ -19,7 +19,7 @@ from oval_room.drawing.throw_strip import throw_strip
 STAGE_VIEWS: Final[dict[str, tuple[str, ...]]] = {
     "brief": ("plan", "section", "elevation"),
     "survey": ("plan", "elevation", "section"),
-    "picture": ("section", "elevation", "ladder"),
+    "picture": ("section", "elevation", "plan", "ladder"),
     "throw": ("section", "plan", "window", "strip"),
     "fixing": ("plate", "plan", "section"),
 }
@@ -35,6 +35,10 @@ ALWAYS: Final = ("structure", "picture")
 FINE_PRINT: Final = 7
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
+_OWN_LEAD: Final = Margins(24, 44, 24, 30)
+OWN: Final = ("ladder", "strip", "window")
+SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
+"""Share of the width that a companion takes among its neighbours; the others take 3."""
 
 
 class Part(NamedTuple):
@@ -85,9 +89,9 @@ def draw(look: Look, name: str, width: float, height: float, layers: Collection[
     scene = _make(look, name)
     if scene is None:
         return None
-    own = name in ("ladder", "strip", "window")
+    own = name in OWN
     small = height < 260 and not own
-    margins = _OWN if own else _SMALL if small else Margins(46, 54, 46, 58)
+    margins = (_OWN if height < 260 else _OWN_LEAD) if own else _SMALL if small else Margins(46, 54, 46, 58)
     if small:  # a companion is for the shape of things: no names but the main ones
         kept = tuple(shape for shape in scene.shapes if not (isinstance(shape, Label) and shape.priority >= FINE_PRINT))
         scene = Scene(scene.name, scene.title, scene.window, kept, scene.description)

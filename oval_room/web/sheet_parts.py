@@ -14,14 +14,15 @@ from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.words import Words
-from oval_room.drawing.sheet import LAYER_NAMES, VIEW_NAMES, Part, draw
+from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw
 from oval_room.store.store import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
 from oval_room.web.entries import entries_of
 from oval_room.web.pages import author_of, fragment
 
 LEAD: Final = (690.0, 394.0)
-COMPANION: Final = (344.0, 188.0)
+COMPANION: Final = (690.0, 188.0)
+"""Sizes drawn for until the browser has told its own; companions share the width."""
 REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning")
 
 
@@ -45,7 +46,7 @@ def _sizes(query: dict[str, str]) -> tuple[tuple[float, float], tuple[float, flo
     if width < 520:
         return (width, min(height, 320.0)), (width, 220.0)
     lead = round(height * 0.665)
-    return (width, lead), ((width - 1) / 2, height - lead - 1)
+    return (width, lead), (width, height - lead - 1)
 
 
 class SheetParts:
@@ -63,10 +64,12 @@ class SheetParts:
         names = shown_views(look, self.seen)
         lead, companion = _sizes(self.query)
         parts = []
-        extra = len(names) - 1
+        below = names[1:]
+        shares = {name: SHARE.get(name, 3) for name in below}
+        whole = sum(shares.values()) or 1
         for i, name in enumerate(names[:1] if only_lead else names):
-            small = (companion[0] / 2, companion[1]) if extra == 3 and name in ("window", "strip") else companion
-            part = draw(look, name, *(lead if i == 0 else small), self.seen.layers, "lead-" if i == 0 else "c-")
+            size = lead if i == 0 else (companion[0] * shares[name] / whole, companion[1])
+            part = draw(look, name, *size, self.seen.layers, "lead-" if i == 0 else "c-")
             if part:
                 parts.append(part)
         return parts
@@ -100,7 +103,7 @@ class SheetParts:
             "view_names": VIEW_NAMES, "layer_names": LAYER_NAMES, "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject), "undo": undo, "redo": redo,
-            "link": self.link, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
+            "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
             "other_figures": self._others(),
         }  # fmt: skip
 

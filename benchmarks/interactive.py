@@ -1,0 +1,113 @@
+"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py
+
+Prints, in one run on this machine: evaluate and drawings (median and 95th percentile), a whole preview and a page as a ratio to a
+bare endpoint of the same application, the Desk with 20 and with 5,000 jobs as a ratio, a commit.
+"""
+
+from __future__ import annotations
+
+import logging
+import statistics
+import tempfile
+import time
+import warnings
+from collections.abc import Callable
+from pathlib import Path
+
+warnings.simplefilter("ignore")
+from fastapi.testclient import TestClient  # noqa: E402
+
+from oval_room.cli import fill  # noqa: E402
+from oval_room.core.apply import apply  # noqa: E402
+from oval_room.core.commands import PutProjector  # noqa: E402
+from oval_room.core.evaluate import Evaluator, evaluate  # noqa: E402
+from oval_room.demo.gear import SHELF  # noqa: E402
+from oval_room.demo.jobs import chapel_flat  # noqa: E402
+from oval_room.drawing.parts import Look  # noqa: E402
+from oval_room.drawing.scene import LAYERS  # noqa: E402
+from oval_room.drawing.sheet import STAGE_VIEWS, draw  # noqa: E402
+from oval_room.store.store import Store  # noqa: E402
+from oval_room.web.app import create_app  # noqa: E402
+
+ROUNDS = 60
+
+
+def timed(act: Callable[[int], object], rounds: int = ROUNDS) -> tuple[float, float]:
+    """Median and 95th percentile in ms, after a warm-up."""
+    for i in range(5):
+        act(-1 - i)
+    spent = []
+    for i in range(rounds):
+        start = time.perf_counter()
+        act(i)
+        spent.append((time.perf_counter() - start) * 1000)
+    return statistics.median(spent), statistics.quantiles(spent, n=20)[18]
+
+
+def tell(name: str, times: tuple[float, float], bare: float | None = None, note: str = "") -> None:
+    ratio = f"  {times[0] / bare:6.1f} × bare" if bare else ""
+    print(f"{name:<44} {times[0]:8.2f} ms median {times[1]:8.2f} ms p95{ratio}  {note}")
+
+
+def main() -> None:
+    logging.disable()
+    plan = chapel_flat()
+    moved = [apply(plan, PutProjector(id="j1", y=3000.0 + i), SHELF) for i in range(-6, ROUNDS + 1)]
+    tell("evaluate, all anew", timed(lambda i: evaluate(moved[i], SHELF)), note="aim: p95 ≤ 20")
+    evaluator = Evaluator()
+    tell("evaluate, lens moving", timed(lambda i: evaluator(moved[i], SHELF)))
+    report = evaluate(plan, SHELF)
+    look = Look(plan, report, SHELF, "p1", "s2", "k1")
+    tell(
+        "drawings of Throw, all four",
+        timed(lambda i: [draw(look, name, 690, 394, LAYERS) for name in STAGE_VIEWS["throw"]]),
+        note="aim: p95 ≤ 20",
+    )
+    with tempfile.TemporaryDirectory() as folder:
+        store = Store(Path(folder) / "bench.db")
+        fill(store)
+        app = create_app(store)
+
+        @app.get("/bare")
+        def bare() -> dict[str, str]:
+            return {"bare": "endpoint"}
+
+        client = TestClient(app, base_url="http://127.0.0.1")
+        client.get("/")
+        token = client.cookies["oval_token"]
+        job = next(row.id for row in store.list_jobs()[0] if row.name == "Chapel flat")
+        least = timed(lambda i: client.get("/bare"))
+        tell("bare endpoint", least)
+        headers = {"x-oval-token": token}
+        body = {"base": 1, "stage": "throw", "view": {"w": "708", "h": "594"}}
+
+        def preview(i: int) -> None:
+            answer = client.post(f"/jobs/{job}/heard", json=body | {"line": f"throw {3000 + i} mm"}, headers=headers)
+            assert answer.json()["kind"] == "heard"
+
+        tell("preview (read-back, ghost, delta)", timed(preview), least[0], "aim: p95 ≤ 60")
+        tell("whole sheet page", timed(lambda i: client.get(f"/jobs/{job}/throw")), least[0])
+
+        def commit(i: int) -> None:
+            head = store.head(job).revision
+            answer = client.post(f"/jobs/{job}/say", json=body | {"base": head, "line": f"throw {3300 + i} mm"}, headers=headers)
+            assert answer.json()["kind"] == "done"
+
+        tell("commit with the page's new regions", timed(commit), least[0])
+        tell(
+            "commit in the store alone",
+            timed(lambda i: store.commit(job, store.head(job).revision, PutProjector(id="j1", y=3400.0 + i), "bench")),
+        )
+        while store.list_jobs()[1] < 20:
+            store.create(plan, "bench")
+        few = timed(lambda i: client.get("/"))
+        tell("Desk, 20 jobs", few, least[0])
+        for _ in range(5000 - 20):
+            store.create(plan, "bench")
+        many = timed(lambda i: client.get("/"))
+        tell("Desk, 5,000 jobs", many, least[0], f"= {many[0] / few[0]:.2f} × 20 jobs (aim ≤ 1.5)")
+        tell("Desk, 5,000 jobs, searched", timed(lambda i: client.get("/?q=chapel")), least[0])
+
+
+if __name__ == "__main__":
+    main()

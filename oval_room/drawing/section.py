@@ -35,10 +35,12 @@ def section(look: Look) -> Scene:
 
 
 def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
-    """Whether a seat is the one drawn for its row: the subject, else the first at its place."""
-    same = [
-        k for k, other in look.plan.survey.seats.items() if (other.y, other.floor, other.eye) == (seat.y, seat.floor, seat.eye)
-    ]
+    """Whether a seat is the one drawn for its place in this view: the subject, else the first there."""
+
+    def place(one: Seat) -> tuple[float, float, float]:
+        return one.y.value, one.floor.value, one.eye.value
+
+    same = [k for k, other in look.plan.survey.seats.items() if place(other) == place(seat)]
     return key == (look.seat if look.seat in same else same[0])
 
 

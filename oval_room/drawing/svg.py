@@ -39,7 +39,7 @@ def write_svg(
         {
             "viewBox": f"0 0 {_n(width)} {_n(height)}", "class": f"drawing drawing-{scene.name}", "role": "img",
             "aria-label": f"{scene.title}. {scene.description}".strip(), "data-view": scene.name,
-            "data-scale": f"{frame.scale:.6f}", "xmlns": "http://www.w3.org/2000/svg",
+            "data-scale": f"{frame.scale:.6f}", "data-frame": f"{frame.left:.3f} {frame.top:.3f} {frame.u0:.3f} {frame.v1:.3f}", "xmlns": "http://www.w3.org/2000/svg",
         },
     )  # fmt: skip
     tag = f"{prefix}{scene.name}"

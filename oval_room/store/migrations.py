@@ -24,7 +24,12 @@ def _first_tables(database: Any) -> None:
         database.execute_sql(statement)
 
 
-MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (_first_tables,)
+def _steps_that_go_together(database: Any) -> None:
+    """Revisions of one nudge or drag share a group and are undone as one."""
+    database.execute_sql("ALTER TABLE revision ADD COLUMN group_key TEXT")
+
+
+MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (_first_tables, _steps_that_go_together)
 
 
 def version_of(database: Any) -> int:

@@ -91,6 +91,15 @@ class HistoryRow:
 
 
 @dataclass(frozen=True, slots=True)
+class _Step:
+    """What one undo takes back: revision numbers, the last one's label, the group they belong to."""
+
+    numbers: tuple[int, ...]
+    label: str
+    group: str | None
+
+
+@dataclass(frozen=True, slots=True)
 class Summary:
     """What the Desk shows of a job's report."""
 
@@ -253,12 +262,15 @@ class Store:
 
     # ── revisions ──
 
-    def commit(self, job: str, base: int, command: Command, author: str, key: str | None = None) -> Committed:
+    def commit(
+        self, job: str, base: int, command: Command, author: str, key: str | None = None, group: str | None = None
+    ) -> Committed:
         """Apply a command to a job.
 
         Args:
             base: the revision the person saw.
             key: the same for a commit that is sent again; it is then applied once.
+            group: commits of one group that follow each other are undone as one step.
 
         Raises:
             ClashError: others changed the same places since the base.
@@ -283,7 +295,9 @@ class Store:
                 return Committed(Head(job, row.head, head_plan), command.label, (), meanwhile)
             label = command.label or _label(touched)
             self._advance(row, after)
-            self._add_revision(job, row.head, after, command.model_dump_json(), label, author, touched, "do", key=key)
+            self._add_revision(
+                job, row.head, after, command.model_dump_json(), label, author, touched, "do", key=key, group=group
+            )
         self._keep(job, row.head, after)
         return Committed(Head(job, row.head, after), label, tuple(change.path for change in touched), meanwhile)
 
@@ -387,11 +401,12 @@ class Store:
         *,
         undoes: int | None = None,
         key: str | None = None,
+        group: str | None = None,
     ) -> None:
         document = zlib.compress(plan.model_dump_json().encode(), 6)
         self._t["revision"].create(
             job=job, number=number, document=document, command=command, label=label[:200], author=author,
-            touched=json.dumps(touched, ensure_ascii=False), kind=kind, undoes=undoes, key=key, at=now(),
+            touched=json.dumps(touched, ensure_ascii=False), kind=kind, undoes=undoes, key=key, group_key=group, at=now(),
         )  # fmt: skip
 
     def _sent_before(self, job: str, key: str | None) -> Committed | None:
@@ -419,17 +434,20 @@ class Store:
             raise ClashError(head, clashes, by)
         return tuple(f"{row.author}: {row.label}" for row in rows)
 
-    def _stacks(self, job: str, author: str) -> tuple[list[Any], list[Any]]:
-        """My revisions that undo and redo would go through, the next one last."""
+    def _stacks(self, job: str, author: str) -> tuple[list[_Step], list[_Step]]:
+        """My steps that undo and redo would go through, the next one last; a group's revisions are one step."""
         table = self._t["revision"]
-        rows = table.select(table.number, table.kind, table.undoes, table.label).where(
+        rows = table.select(table.number, table.kind, table.label, table.group_key).where(
             (table.job == job) & (table.author == author) & (table.kind != "start")
         )
-        undo: list[Any] = []
-        redo: list[Any] = []
+        undo: list[_Step] = []
+        redo: list[_Step] = []
         for row in rows.order_by(table.number):
             if row.kind == "do":
-                undo.append(row)
+                if undo and row.group_key and undo[-1].group == row.group_key:
+                    undo[-1] = _Step((*undo[-1].numbers, row.number), row.label, row.group_key)
+                else:
+                    undo.append(_Step((row.number,), row.label, row.group_key))
                 redo.clear()
             elif row.kind == "undo" and undo:
                 redo.append(undo.pop())
@@ -437,29 +455,45 @@ class Store:
                 undo.append(redo.pop())
         return undo, redo
 
-    def _step_back(self, job: str, author: str, *, redo: bool) -> Committed:
+    def _touched_by(self, job: str, numbers: tuple[int, ...]) -> list[Change]:
+        """What revisions that follow each other touched together: first value before, last value after."""
         table = self._t["revision"]
+        together: dict[str, Change] = {}
+        for row in table.select().where((table.job == job) & table.number.in_(numbers)).order_by(table.number):
+            for path, before, after in json.loads(row.touched):
+                first = together[path].before if path in together else before
+                together[path] = Change(path, first, after)
+        return list(together.values())
+
+    def _step_back(self, job: str, author: str, *, redo: bool) -> Committed:
         with self._writing():
             row = self._job(job)
             stacks = self._stacks(job, author)
             stack = stacks[1] if redo else stacks[0]
             if not stack:
                 raise RefusedError(f"there is nothing of yours to {'do again' if redo else 'undo'} here")
-            number = stack[-1].number
-            was = table.get((table.job == job) & (table.number == number))
-            touched = [Change(*item) for item in json.loads(was.touched)]
+            step = stack[-1]
+            touched = self._touched_by(job, step.numbers)
             wanted = [Change(path, after, before) for path, before, after in touched] if redo else touched
             plan = self._plan(job, row.head)
             moved = [change.path for change in wanted if value_at(plan, change.path) != change.after]
             if moved:
-                raise RefusedError(self._changed_since(job, number, moved, was.label))
+                raise RefusedError(self._changed_since(job, step.numbers[-1], moved, step.label))
             command = Restore(wanted=tuple((c.path, c.before, c.after) for c in wanted))
             after = apply(plan, command, self.gear())
-            label = f"{'Again' if redo else 'Undone'}: {was.label}"
+            label = f"{'Again' if redo else 'Undone'}: {step.label}"
             self._advance(row, after)
             done = changes(plan, after)
             self._add_revision(
-                job, row.head, after, command.model_dump_json(), label, author, done, "redo" if redo else "undo", undoes=number
+                job,
+                row.head,
+                after,
+                command.model_dump_json(),
+                label,
+                author,
+                done,
+                "redo" if redo else "undo",
+                undoes=step.numbers[-1],
             )
         self._keep(job, row.head, after)
         return Committed(Head(job, row.head, after), label, tuple(change.path for change in done))

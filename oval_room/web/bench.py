@@ -18,7 +18,7 @@ from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
-from oval_room.drawing.sheet import LAYER_NAMES, views_of
+from oval_room.drawing.sheet import LAYER_NAMES, draw, views_of
 from oval_room.store.store import Head, Store, Summary
 
 KEPT: Final = 32
@@ -133,6 +133,11 @@ class Bench:
         summary = Summary(worst.level.value if worst else "", words.finding(worst) if worst else "", upset)
         self.store.put_summary(head.job, head.revision, summary)
         return report
+
+    def draw_lead(self, plan: Plan, report: Report, seen: Seen, view: str, size: tuple[float, float]) -> str:
+        """One view of a plan that is only tried; empty when it has none."""
+        part = draw(self.look(plan, report, seen), view, *size, seen.layers, "lead-")
+        return part.svg if part else ""
 
     def delta(self, before: Report, after: Report, plan: Plan, subject: Subject) -> Delta:
         return compare(before, after, plan.writing.ruler, subject.ids())

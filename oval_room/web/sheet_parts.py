@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any, Final
 from urllib.parse import urlencode
 
@@ -11,6 +11,7 @@ from fastapi import Request
 from oval_room.core.evaluate import Report
 from oval_room.core.figures import show_figure
 from oval_room.core.findings import Finding
+from oval_room.core.hand.grips import grips_of
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.words import Words
@@ -74,6 +75,9 @@ class SheetParts:
                 parts.append(part)
         return parts
 
+    def lead_size(self) -> tuple[float, float]:
+        return _sizes(self.query)[0]
+
     def findings(self) -> list[ShownFinding]:
         """Worst first; of equal ones this stage's first."""
         words = Words(self.plan)
@@ -104,7 +108,7 @@ class SheetParts:
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject), "undo": undo, "redo": redo,
             "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
-            "other_figures": self._others(),
+            "other_figures": self._others(), "grips": self.grips(),
         }  # fmt: skip
 
     def _others(self) -> list[Any]:
@@ -117,6 +121,19 @@ class SheetParts:
             if figure.kind.stage == stage and all(part in mine for part in ids):
                 out.append(figure)
         return out
+
+    def grips(self) -> list[dict[str, Any]]:
+        """The lead view's grips for the overlay."""
+        look = self.bench.look(self.plan, self.report, self.seen)
+        lead = shown_views(look, self.seen)[0]
+        return [asdict(grip) for grip in grips_of(self.plan, lead, self.seen.subject.picture)]
+
+    def headlines_html(self, report: Report, plan: Plan) -> str:
+        """The large figures of a plan that is only tried."""
+        ruler, seen = plan.writing.ruler, self.seen
+        shown = headlines(plan, report, seen.stage, seen.subject)
+        context = {"headlines": shown, "show": lambda figure: show_figure(figure, ruler), "scheme": plan.chosen, "plan": plan}
+        return fragment("sheet/_headlines.html", context)
 
     def swap(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, str]:
         """The page's regions as HTML, to be put in place of the old ones."""

@@ -57,6 +57,7 @@ class Pages(BrowserCase):
         page.locator(".sum-wrong").wait_for()
         self.assertEqual(page.input_value("#f-width"), '3 m 4"')
         page.check("input[name=units][value=mm]")
+        page.fill("#f-step", "1 mm")
         page.fill("#f-width", "2000")
         self.until(page, "document.querySelector('.sum-first .sum-value')?.innerText === '2720 mm'")
         page.reload()

@@ -14,6 +14,7 @@ from oval_room.core.commands import Command, Settle
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import stage_figures
 from oval_room.core.figures import put_in, show_figure, show_value
+from oval_room.core.hand.grips import pull
 from oval_room.core.plan.document import STAGES, Stage
 from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
 from oval_room.store.store import ClashError, Committed, Head
@@ -43,6 +44,20 @@ class Said(_Body):
 class Cured(_Body):
     finding: str = Field(max_length=120)
     number: int = Field(ge=0, le=9)
+
+
+class Pulling(_Body):
+    grip: str = Field(max_length=40)
+    to: tuple[
+        Annotated[float, Field(ge=-1e5, le=1e5, allow_inf_nan=False)],
+        Annotated[float, Field(ge=-1e5, le=1e5, allow_inf_nan=False)],
+    ]
+    lead: str = Field(max_length=20)
+    reach: float = Field(default=40.0, ge=0, le=2000, allow_inf_nan=False)
+    free: bool = False
+    seq: int = Field(default=0, ge=0, le=10**9)
+    drop: bool = False
+    group: Key = None
 
 
 class Settling(_Body):
@@ -113,7 +128,9 @@ def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
 def sheet_parts(request: Request, job: str, stage: str) -> JSONResponse:
     """The regions of the page for what a person looks at now."""
     parts = SheetParts(_bench(request), request, _bench(request).store.head(job), stage, dict(request.query_params))
-    return JSONResponse({"revision": parts.head.revision, "regions": parts.swap(), "address": parts.link()})
+    return JSONResponse(
+        {"revision": parts.head.revision, "regions": parts.swap(), "address": parts.link(), "grips": parts.grips()}
+    )
 
 
 @router.post("/jobs/{job}/heard", name="heard", dependencies=[FromScript])
@@ -186,6 +203,32 @@ def cure(request: Request, job: str, body: Cured, try_only: bool = False) -> JSO
     return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
 
 
+@router.post("/jobs/{job}/pull", name="pull", dependencies=[FromScript])
+def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
+    """While a grip moves: what it would come to, written nowhere. When it is dropped: one commit."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    try:
+        pulled = pull(parts.plan, parts.report, body.lead, body.grip, body.to, reach=body.reach, free=body.free)
+        after = apply(parts.plan, pulled.command, bench.store.gear())
+    except (RefusedError, MissingError) as refused:
+        return _refused(refused.text[:1].upper() + refused.text[1:], "grip")
+    if body.drop:
+        return _answer(
+            request, parts, lambda: bench.store.commit(job, body.base, pulled.command, author_of(request), body.key, body.group)
+        )
+    report = bench.try_out(job, after)
+    delta = bench.delta(parts.report, report, after, parts.seen.subject)
+    drawn = bench.draw_lead(after, report, parts.seen, body.lead, parts.lead_size())
+    said = ": ".join((pulled.say, *pulled.snapped))
+    return JSONResponse(
+        {
+            "kind": "pulled", "seq": body.seq, "revision": parts.head.revision, "say": said, "html": str(lengths(said)), "lead": drawn,
+            "at": [pulled.u, pulled.v], "delta": str(lengths(delta.text)), "headlines": parts.headlines_html(report, after),
+        }
+    )  # fmt: skip
+
+
 @router.post("/jobs/{job}/settle", name="settle", dependencies=[FromScript])
 def settle(request: Request, job: str, body: Settling) -> JSONResponse:
     """Call a stage settled, or open it again."""
@@ -230,7 +273,7 @@ def _answer(request: Request, before: SheetParts, act: Any) -> JSONResponse:
     return JSONResponse(
         {
             "kind": "done", "revision": newest.revision, "label": done.label, "delta": text, "html": str(lengths(done.label)), "meanwhile": list(done.meanwhile),
-            "regions": after.swap(text, delta.new), "address": after.link(),
+            "regions": after.swap(text, delta.new), "address": after.link(), "grips": after.grips(),
         }
     )  # fmt: skip
 

@@ -16,6 +16,7 @@ document.addEventListener("alpine:init", () => {
       this.tape.addEventListener("input", () => this.typing());
       window.addEventListener("resize", () => this.resized());
       this.resized();
+      ovalGrips.start(this);
       if (window.innerWidth > 760) this.tape.focus();
     },
 
@@ -52,6 +53,7 @@ document.addEventListener("alpine:init", () => {
       this.revision = answer.revision;
       this.leadWas = null;
       this.regions(answer.regions);
+      ovalGrips.show(answer.grips);
       this.readAddress(answer.address);
       const others = answer.meanwhile && answer.meanwhile.length ? ` Meanwhile ${answer.meanwhile.join("; ")}.` : "";
       document.getElementById("announce").textContent = (answer.delta || "") + others;
@@ -76,6 +78,7 @@ document.addEventListener("alpine:init", () => {
       this.revision = parts.revision;
       this.leadWas = null;
       this.regions(parts.regions);
+      ovalGrips.show(parts.grips);
       this.readAddress(parts.address);
     },
     resized() {

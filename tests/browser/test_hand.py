@@ -1,0 +1,113 @@
+"""The hand in the real browser: a drag previews as it goes, ends in one step, keeps its grip on a slow server."""
+
+from __future__ import annotations
+
+import time
+from typing import Any
+
+from tests.browser.driving import PHONE, REVISION, BrowserCase
+
+
+class Hand(BrowserCase):
+    def sheet(self, stage: str = "throw", name: str = "Chapel flat", **context: Any) -> Any:
+        page = self.open("/", self.context(**context))
+        job = self.job(page, name)
+        page.goto(f"{self.address()}/jobs/{job}/{stage}")
+        page.wait_for_load_state("networkidle")
+        return page
+
+    def middle(self, page: Any, key: str) -> tuple[float, float]:
+        box = page.locator(f'.grip[data-grip="{key}"]').bounding_box()
+        assert box
+        return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+
+    def test_a_drag_is_previewed_and_is_one_step(self) -> None:
+        page = self.sheet()
+        revision = self.revision(page)
+        x, y = self.middle(page, "lens.j1")
+        page.mouse.move(x, y)
+        page.mouse.down()
+        start = time.monotonic()
+        for i in range(1, 61):
+            page.mouse.move(x + i * 1.5, y)
+        page.wait_for_timeout(1)
+        self.until(page, "document.querySelector('#delta').innerText.includes('stop cleared')")
+        spent = time.monotonic() - start
+        previews = page.evaluate("window.ovalPreviews")
+        self.assertGreater(previews / spent, 10)
+        self.assertEqual(self.revision(page), revision)  # nothing is written while it moves
+        gx, gy = self.middle(page, "lens.j1")
+        self.assertAlmostEqual(gx, x + 90, delta=9)  # the grip is under the hand, to its snap
+        page.mouse.up()
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(page.locator(".finding-stop").count(), 0)
+        page.click("[data-step=undo]")
+        self.until(page, REVISION, revision + 2)
+        self.assertEqual(page.locator(".finding-stop").count(), 1)
+
+    def test_escape_puts_it_back(self) -> None:
+        page = self.sheet()
+        revision, x, y = self.revision(page), *self.middle(page, "lens.j1")
+        before = page.locator("#lead-svg").inner_html()
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x + 80, y + 40, steps=5)
+        self.until(page, "document.querySelector('#delta').innerText !== ''")
+        page.keyboard.press("Escape")
+        self.assertEqual(page.locator("#lead-svg").inner_html(), before)
+        page.mouse.up()
+        page.wait_for_timeout(200)
+        self.assertEqual(self.revision(page), revision)
+        self.assertEqual(self.middle(page, "lens.j1"), (x, y))
+
+    def test_a_slow_server_keeps_the_grip_and_the_last_place_wins(self) -> None:
+        page = self.sheet("survey")
+        flights: list[str] = []
+        page.on("request", lambda request: flights.append(request.url) if request.url.endswith("/pull") else None)
+        network = page.context.new_cdp_session(page)
+        network.send("Network.enable")
+        network.send(
+            "Network.emulateNetworkConditions",
+            {"offline": False, "latency": 300, "downloadThroughput": -1, "uploadThroughput": -1},
+        )
+        revision, x, y = self.revision(page), *self.middle(page, "seat.s4")
+        page.mouse.move(x, y)
+        page.mouse.down()
+        for i in range(1, 21):
+            page.mouse.move(x - i * 2, y)
+            page.wait_for_timeout(20)
+        page.mouse.up()
+        self.until(page, REVISION, revision + 1)
+        self.assertLess(len(flights), 12)  # one in flight at a time, the rest are skipped
+        self.assertAlmostEqual(self.middle(page, "seat.s4")[0], x - 40, delta=9)
+
+    def test_arrow_keys_do_what_a_drag_does_and_count_as_one_step(self) -> None:
+        page = self.sheet()
+        revision = self.revision(page)
+        page.locator('.grip[data-grip="lens.j1"]').focus()
+        for i in range(3):
+            page.keyboard.press("ArrowRight")
+            self.until(page, REVISION, revision + 1 + i)
+        page.keyboard.press("Shift+ArrowRight")
+        self.until(page, REVISION, revision + 4)
+        self.assertEqual(page.locator("input[data-say=throw]").input_value(), "9' 3 1/2\"")  # 2 11/16 + 13/16
+        page.click("[data-step=undo]")
+        self.until(page, REVISION, revision + 5)
+        self.assertEqual(page.locator("input[data-say=throw]").input_value(), "9' 2 11/16\"")  # all four at once
+
+    def test_a_finger_drags_with_a_loupe(self) -> None:
+        page = self.sheet("survey", size=PHONE, has_touch=True)
+        box = page.locator('.grip[data-grip="seat.s4"]').bounding_box()
+        assert box
+        self.assertGreaterEqual(box["width"], 44)
+        touch = page.context.new_cdp_session(page)
+        x, y = box["x"] + 22, box["y"] + 22
+        revision = self.revision(page)
+        touch.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": [{"x": x, "y": y}]})
+        for i in range(1, 9):
+            touch.send("Input.dispatchTouchEvent", {"type": "touchMove", "touchPoints": [{"x": x - i * 4, "y": y}]})
+            page.wait_for_timeout(30)
+        self.assertEqual(page.locator("#loupe svg").count(), 1)
+        touch.send("Input.dispatchTouchEvent", {"type": "touchEnd", "touchPoints": []})
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(page.locator("#loupe").count(), 0)

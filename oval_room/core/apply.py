@@ -11,6 +11,7 @@ from typing import Any, TypeVar
 from pydantic import ValidationError
 
 from oval_room.core.commands import (
+    Accept,
     Choose,
     Command,
     Drop,
@@ -32,12 +33,26 @@ from oval_room.core.commands import (
     refused_by,
 )
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.levels import Level
 from oval_room.core.plan.changes import Change, restore
-from oval_room.core.plan.document import LightScene, Picture, Plan, Pose, Projector, Scheme, Seat, Settled, Thing, next_id
+from oval_room.core.plan.document import (
+    Accepted,
+    LightScene,
+    Picture,
+    Plan,
+    Pose,
+    Projector,
+    Scheme,
+    Seat,
+    Settled,
+    Thing,
+    next_id,
+)
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed
 
+MEANT = 8  # characters a reason has at least
 _Node = TypeVar("_Node", bound=Frozen)
 _Gear = TypeVar("_Gear", bound=Frozen)
 
@@ -302,6 +317,15 @@ def _settle(plan: Plan, command: Settle, gear: GearShelf, stamp: Stamp) -> Plan:
     return plan.model_copy(update={"choices": _with(plan.choices, {"settled": settled})})
 
 
+def _accept(plan: Plan, command: Accept, gear: GearShelf, stamp: Stamp) -> Plan:
+    accepted = {key: value for key, value in plan.choices.accepted.items() if key != command.finding}
+    if command.level is not None:
+        if command.level is Level.STOP and len(command.why.strip()) < MEANT:
+            raise RefusedError("a stop can only be overridden with a reason in words: type why it is right here", field="why")
+        accepted[command.finding] = Accepted(level=command.level, off_by=command.off_by, by=stamp.by, why=command.why.strip())
+    return plan.model_copy(update={"choices": _with(plan.choices, {"accepted": accepted})})
+
+
 def _restore(plan: Plan, command: Restore, gear: GearShelf, stamp: Stamp) -> Plan:
     return restore(plan, [Change(*item) for item in command.wanted])
 
@@ -327,6 +351,7 @@ _APPLY: dict[type, Any] = {
     PutScheme: _put_scheme,
     Choose: _choose,
     Settle: _settle,
+    Accept: _accept,
     Restore: _restore,
     Several: _several,
 }

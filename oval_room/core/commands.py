@@ -11,6 +11,7 @@ from typing import Annotated, Any, Literal, NamedTuple
 from pydantic import Field, TypeAdapter, ValidationError
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.levels import Level
 from oval_room.core.plan.document import Stage
 from oval_room.core.plan.measure import Frozen, Id, Typed
 
@@ -186,6 +187,16 @@ class Settle(_Command):
     figures: dict[str, float] | None = None
 
 
+class Accept(_Command):
+    """Accept a mind or override a stop (which wants a reason); without a level, take that back."""
+
+    do: Literal["accept"] = "accept"
+    finding: Annotated[str, Field(max_length=80)]
+    level: Level | None = None
+    off_by: float | None = None
+    why: Annotated[str, Field(max_length=300)] = ""
+
+
 class Restore(_Command):
     """Put places back to what they were: what undo and redo are made of."""
 
@@ -215,6 +226,7 @@ Command = Annotated[
     | PutScheme
     | Choose
     | Settle
+    | Accept
     | Restore
     | Several,
     Field(discriminator="do"),

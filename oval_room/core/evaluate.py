@@ -15,7 +15,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.fixing.study import FixingResult, study_fixing
 from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult, study_light
-from oval_room.core.plan.document import STAGES, Plan
+from oval_room.core.plan.document import STAGES, Accepted, Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.study import ThrowResult, study_throw
 from oval_room.core.survey.study import SurveyResult, study_survey
@@ -48,9 +48,14 @@ class Report:
     light: LightResult
     fixing: FixingResult
     upset: dict[str, tuple[Upset, ...]] = field(default_factory=dict)
+    accepted: dict[str, Accepted] = field(default_factory=dict)
 
     def stops(self) -> set[str]:
         return {finding.key for finding in self.findings if finding.level is Level.STOP}
+
+    def open_stops(self) -> set[str]:
+        """Stops that nobody has overridden."""
+        return self.stops() - set(self.accepted)
 
     def find(self, key: str) -> Finding | None:
         return next((finding for finding in self.findings if finding.key == key), None)
@@ -77,7 +82,18 @@ class Evaluator:
         figures = {**views.figures, **throws.figures, **light.figures, **fixing.figures}
         findings = [*surveyed.findings, *views.findings, *throws.findings, *light.findings, *fixing.findings]
         findings.sort(key=lambda finding: finding.weight)
-        return Report(key, figures, tuple(findings), surveyed, views, throws, light, fixing, _upset(plan, figures, ruler))
+        return Report(
+            key,
+            figures,
+            tuple(findings),
+            surveyed,
+            views,
+            throws,
+            light,
+            fixing,
+            _upset(plan, figures, ruler),
+            _accepted(plan, findings, ruler),
+        )
 
     def _run(self, name: str, study: Callable[..., _T], reads: tuple[Any, ...], *args: Any) -> _T:
         ruler = next((arg for arg in args if isinstance(arg, Ruler)), None)
@@ -110,6 +126,19 @@ def moved(unit: str, was: float, now: float, ruler: Ruler) -> bool:
     """Whether a figure has moved past its step: the ruler's, a tenth of a degree, else one in a hundred."""
     step = {"mm": ruler.step, "deg": 0.1}.get(unit, max(abs(was) * 0.01, 1e-6))
     return abs(now - was) > step * (1 + 1e-6)
+
+
+def _accepted(plan: Plan, findings: list[Finding], ruler: Ruler) -> dict[str, Accepted]:
+    """What was accepted and still holds: the same level or better, and no farther off than then by more than a step."""
+    held = {}
+    for finding in findings:
+        was = plan.choices.accepted.get(finding.key)
+        if was is None or finding.level.rank < was.level.rank or finding.level.rank > Level.MIND.rank:
+            continue
+        now = finding.off_by
+        if was.off_by is None or now is None or now <= was.off_by or not moved(finding.unit, was.off_by, now, ruler):
+            held[finding.key] = was
+    return held
 
 
 def _upset(plan: Plan, figures: dict[str, Figure], ruler: Ruler) -> dict[str, tuple[Upset, ...]]:

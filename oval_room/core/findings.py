@@ -88,6 +88,11 @@ class Finding:
         return "/".join([self.code.name.lower(), *parts, str(self.more.get("part", ""))]).rstrip("/")
 
     @property
+    def off_by(self) -> float | None:
+        """How far the value lies from its limit; what "worse" is measured by."""
+        return None if self.value is None or self.limit is None else abs(self.value - self.limit)
+
+    @property
     def weight(self) -> tuple[int, str]:
         """Worst first."""
         return self.level.rank, self.key

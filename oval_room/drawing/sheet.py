@@ -7,6 +7,7 @@ from typing import Final, NamedTuple
 
 from oval_room.drawing.elevation import elevation, plate_detail
 from oval_room.drawing.floor_plan import floor_plan
+from oval_room.drawing.from_seat import from_seat
 from oval_room.drawing.ladder import ladder
 from oval_room.drawing.layout import Margins
 from oval_room.drawing.lens_window import lens_window
@@ -25,7 +26,7 @@ STAGE_VIEWS: Final[dict[str, tuple[str, ...]]] = {
 }
 VIEW_NAMES: Final[dict[str, str]] = {
     "plan": "plan", "section": "section", "elevation": "display wall", "ladder": "height ladder", "plate": "plate and holes",
-    "window": "lens window", "strip": "throw strip",
+    "window": "lens window", "strip": "throw strip", "seat": "from this seat",
 }  # fmt: skip
 LAYER_NAMES: Final[dict[str, str]] = {
     "room": "things", "people": "people", "sight": "sight lines", "schools": "schools", "beam": "beam", "fixing": "fixings",
@@ -36,7 +37,9 @@ FINE_PRINT: Final = 7
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
-OWN: Final = ("ladder", "strip", "window")
+OWN: Final = ("ladder", "strip", "window", "seat")
+ANYWHERE: Final = ("section", "plan", "elevation", "seat")
+"""Views that may lead at any stage."""
 SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
 """Share of the width that a companion takes among its neighbours; the others take 3."""
 
@@ -75,6 +78,7 @@ def _make(look: Look, name: str) -> Scene | None:
         "ladder": lambda: ladder(look),
         "window": lambda: lens_window(look, _projector(look)),
         "strip": lambda: throw_strip(look, _projector(look)),
+        "seat": lambda: from_seat(look),
     }
     return makers[name]()
 

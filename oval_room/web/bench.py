@@ -18,7 +18,7 @@ from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
-from oval_room.drawing.sheet import LAYER_NAMES, draw, views_of
+from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, draw, scene_of, views_of
 from oval_room.store.store import Head, Store, Summary
 
 KEPT: Final = 32
@@ -128,7 +128,7 @@ class Bench:
         """Work out a report and keep what the Desk shows of it."""
         report = self.report(head)
         words = Words(head.plan)
-        worst = next((f for f in report.findings if f.level in (Level.STOP, Level.MIND)), None)
+        worst = worst_open(report)
         upset = ", ".join(STAGE_NAMES[stage] for stage in report.upset)
         summary = Summary(worst.level.value if worst else "", words.finding(worst) if worst else "", upset)
         self.store.put_summary(head.job, head.revision, summary)
@@ -189,6 +189,12 @@ def _worst(name: str, figures: list[Figure]) -> Figure | None:
     return max(figures, key=lambda figure: abs(figure.value or 0.0))
 
 
+def worst_open(report: Report) -> Finding | None:
+    """The worst finding that wants somebody: an overridden stop is still one, an accepted mind is not."""
+    wanted = (f for f in report.findings if f.level is Level.STOP or (f.level is Level.MIND and f.key not in report.accepted))
+    return next(wanted, None)
+
+
 def marks(plan: Plan, report: Report) -> list[Mark]:
     """The rail: every stage with its mark and words."""
     words = Words(plan)
@@ -196,7 +202,7 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
     for stage in STAGES:
         found = [finding for finding in report.findings if finding.code.stage == stage]
         stops = sum(1 for finding in found if finding.level is Level.STOP)
-        minds = sum(1 for finding in found if finding.level is Level.MIND)
+        minds = sum(1 for finding in found if finding.level is Level.MIND and finding.key not in report.accepted)
         upset = report.upset.get(stage)
         state = "upset" if upset else "settled" if stage in plan.choices.settled else "open"
         why = ""
@@ -216,7 +222,7 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
 def can_settle(report: Report, stage: str, plan: Plan) -> str:
     """Why a stage can't be settled now; empty when it can. A projected picture waits for Throw."""
     stages = {stage, "throw"} if stage == "picture" and plan.chosen.projectors else {stage}
-    if any(f.level is Level.STOP and f.code.stage in stages for f in report.findings):
+    if any(f.key in report.open_stops() and f.code.stage in stages for f in report.findings):
         return "clear its stops first" if len(stages) == 1 else "clear the stops of Picture and Throw first"
     return ""
 
@@ -224,6 +230,8 @@ def can_settle(report: Report, stage: str, plan: Plan) -> str:
 def shown_views(look: Look, seen: Seen) -> tuple[str, ...]:
     """Views with the promoted one in front."""
     names = views_of(look, seen.stage)
+    if seen.lead in ANYWHERE and seen.lead not in names and scene_of(look, seen.lead) is not None:
+        return (seen.lead, *names[:3])
     if seen.lead in names:
         return (seen.lead, *(name for name in names if name != seen.lead))
     return names

@@ -9,11 +9,12 @@ from urllib.parse import urlencode
 from fastapi import Request
 
 from oval_room.core.evaluate import Report
-from oval_room.core.figures import show_figure
+from oval_room.core.figures import show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Plan
+from oval_room.core.plan.document import Accepted, Plan
+from oval_room.core.plan.measure import UNSURE
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw
 from oval_room.store.store import Head
@@ -34,6 +35,7 @@ class ShownFinding:
     finding: Finding
     text: str
     cures: list[str]
+    accepted: Accepted | None = None
 
 
 def _sizes(query: dict[str, str]) -> tuple[tuple[float, float], tuple[float, float]]:
@@ -81,12 +83,19 @@ class SheetParts:
     def findings(self) -> list[ShownFinding]:
         """Worst first; of equal ones this stage's first."""
         words = Words(self.plan)
-        found = sorted(self.report.findings, key=lambda f: (f.level.rank, f.code.stage != self.seen.stage, f.key))
+        found = sorted(
+            self.report.findings,
+            key=lambda f: (
+                f.level.rank + 1.5 * (f.key in self.report.accepted and f.level is Level.MIND),
+                f.code.stage != self.seen.stage,
+                f.key,
+            ),
+        )
         shown = []
         for finding in found:
             live = finding.level is not Level.GOOD and finding.cures
             cures = [words.cure(t.cure) for t in self.bench.cures(self.plan, self.report, finding)] if live else []
-            shown.append(ShownFinding(finding, words.finding(finding), cures))
+            shown.append(ShownFinding(finding, words.finding(finding), cures, self.report.accepted.get(finding.key)))
         return shown
 
     def link(self, **changes: str | None) -> str:
@@ -108,8 +117,22 @@ class SheetParts:
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject), "undo": undo, "redo": redo,
             "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
-            "other_figures": self._others(), "grips": self.grips(),
+            "other_figures": self._others(), "grips": self.grips(), "assumed": self._assumed(),
         }  # fmt: skip
+
+    def _assumed(self) -> list[tuple[str, str, int]]:
+        """Assumed, and it matters: what nobody has given, its value now, how many figures of the subject rest on it."""
+        mine, ruler = set(self.seen.subject.ids()), self.plan.writing.ruler
+        counts: dict[tuple[str, str], int] = {}
+        for key, figure in self.report.figures.items():
+            ids = [part for part in key.split(".") if part[:1] in "pskj" and part[1:].isdigit()]
+            if not all(part in mine for part in ids):
+                continue
+            for item in figure.inputs:
+                if item.source in UNSURE:
+                    told = (item.label, show_value(item.value, item.unit, ruler))
+                    counts[told] = counts.get(told, 0) + 1
+        return sorted(((label, value, count) for (label, value), count in counts.items()), key=lambda row: -row[2])
 
     def _others(self) -> list[Any]:
         """Every figure of this stage that names the subject, or no seat or scene at all."""

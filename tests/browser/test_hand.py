@@ -36,7 +36,7 @@ class Hand(BrowserCase):
         previews = page.evaluate("window.ovalPreviews")
         self.assertGreater(previews / spent, 10)
         self.assertEqual(self.revision(page), revision)  # nothing is written while it moves
-        gx, gy = self.middle(page, "lens.j1")
+        gx, _gy = self.middle(page, "lens.j1")
         self.assertAlmostEqual(gx, x + 90, delta=9)  # the grip is under the hand, to its snap
         page.mouse.up()
         self.until(page, REVISION, revision + 1)

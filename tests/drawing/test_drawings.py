@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 import unittest
 from xml.etree import ElementTree as Tree
@@ -167,6 +168,25 @@ class Drawings(unittest.TestCase):
         edge = next(s for s in scene.shapes if isinstance(s, Path) and s.ref == "p2" and s.layer == "picture")
         (a, b) = edge.points
         self.assertGreater(abs(a.u - b.u), 100)
+
+    def test_from_a_seat_the_picture_has_its_true_angle(self) -> None:
+        """Square on from the middle seat, the drawn half-width over the unit is the tangent of half the angle."""
+        scene = scene_of(look_at(CHAPEL), "seat")
+        assert scene
+        seen = next(s for s in scene.shapes if isinstance(s, Path) and s.style == "seen")
+        angle = evaluate(CHAPEL, SHELF).viewing.pictures["p1"].seats["s2"].angle
+        assert angle
+        half = max(p.u for p in seen.points)
+        self.assertAlmostEqual(2 * math.degrees(math.atan(half / 1000)), angle, places=6)
+        heads = [s for s in scene.shapes if getattr(s, "style", "") == "head-in-front"]
+        self.assertEqual(heads, [])  # nobody sits before the first row
+        behind = scene_of(look_at(CHAPEL, seat="s4"), "seat")
+        assert behind
+        self.assertEqual(len([s for s in behind.shapes if getattr(s, "style", "") == "head-in-front"]), 3)
+
+    def test_no_view_from_behind_the_picture(self) -> None:
+        plan = apply(CHAPEL, PutSeat(id="s1", y=Typed(value=60)), SHELF)
+        self.assertIsNone(scene_of(look_at(plan, seat="s1"), "seat"))
 
     def test_the_window_hung_is_turned_half_round(self) -> None:
         window = evaluate(CHAPEL, SHELF).throw.projectors["j1"].window

@@ -95,7 +95,7 @@ def _is_keyed(path: str) -> bool:
     """Whether a path ends at an entry of a keyed list, which may be absent."""
     parts = path.split(".")
     return len(parts) > 1 and parts[-2] in (
-        "seats", "things", "scenes", "schemes", "pictures", "projectors", "settled", "readings", "figures",
+        "seats", "things", "scenes", "schemes", "pictures", "projectors", "settled", "readings", "figures", "accepted",
     )  # fmt: skip
 
 

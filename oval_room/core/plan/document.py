@@ -6,6 +6,7 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
 
+from oval_room.core.levels import Level
 from oval_room.core.plan.measure import Degrees, Frozen, HeightMm, Id, Measure, Mm, Name, Reading, Words, default
 from oval_room.core.pose import Point, Turn
 from oval_room.core.screens.surfaces import SurfaceKind
@@ -24,6 +25,7 @@ SeatKind = Literal["upright", "sofa", "recliner", "bed"]
 WallKind = Literal["unknown", "timber", "masonry", "board"]
 RoomFinish = Literal["white", "furnished", "dark"]
 ThingKind = Literal["furniture", "soundbar", "breast", "shelf", "pendant", "other"]
+FindingKey = Annotated[str, Field(pattern=r"^[a-z_]+(/[a-zA-Z0-9 ]+)*$", max_length=80)]
 Hours = Annotated[float, Field(ge=0, le=24)]
 Lux = Annotated[float, Field(ge=0, le=200_000)]
 
@@ -226,10 +228,20 @@ class Settled(Frozen):
     by: Words = ""
 
 
+class Accepted(Frozen):
+    """A mind somebody accepted or a stop somebody overrode: level and how far off it was then, who, why."""
+
+    level: Level
+    off_by: Annotated[float, Field(ge=0, le=1e9)] | None = None
+    by: Words = ""
+    why: Words = ""
+
+
 class Choices(Frozen):
     size_school: SizeSchool = "cinema"
     height_school: HeightSchool = "third"
     settled: dict[Stage, Settled] = {}
+    accepted: Annotated[dict[FindingKey, Accepted], Field(max_length=MOST)] = {}
 
 
 class Plan(Frozen):

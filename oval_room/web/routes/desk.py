@@ -8,13 +8,12 @@ from fastapi import APIRouter, Form, Request, UploadFile
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
 from oval_room.core.errors import RefusedError
-from oval_room.core.levels import Level
 from oval_room.core.plan.document import Writing, new_plan
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import ALWAYS, draw
 from oval_room.formats.job_file import SUFFIX, read_job, write_job
 from oval_room.store.store import Store
-from oval_room.web.bench import Bench, Seen
+from oval_room.web.bench import Bench, Seen, worst_open
 from oval_room.web.guard import FromForm
 from oval_room.web.pages import author_of, page
 
@@ -42,7 +41,7 @@ def _on_the_table(request: Request, rows: list[Any]) -> dict[str, Any]:
     row = next((one for one in rows if one.worst_level == "stop"), rows[0])
     head = bench.store.head(row.id)
     report = bench.report(head)
-    worst = next((f for f in report.findings if f.level in (Level.STOP, Level.MIND)), None)
+    worst = worst_open(report)
     stage = worst.code.stage if worst else "picture"
     seen = Seen.of(head.plan, stage, {}, {})
     look = bench.look(head.plan, report, seen)

@@ -10,11 +10,12 @@ from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Resp
 from pydantic import BaseModel, ConfigDict, Field
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, Settle
+from oval_room.core.commands import Accept, Command, Settle
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import stage_figures
 from oval_room.core.figures import put_in, show_figure, show_value
 from oval_room.core.hand.grips import pull
+from oval_room.core.levels import Level
 from oval_room.core.plan.document import STAGES, Stage
 from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
 from oval_room.store.store import ClashError, Committed, Head
@@ -44,6 +45,12 @@ class Said(_Body):
 class Cured(_Body):
     finding: str = Field(max_length=120)
     number: int = Field(ge=0, le=9)
+
+
+class Accepting(_Body):
+    finding: str = Field(max_length=80)
+    why: str = Field(default="", max_length=300)
+    back: bool = False
 
 
 class Pulling(_Body):
@@ -241,6 +248,21 @@ def settle(request: Request, job: str, body: Settling) -> JSONResponse:
     command = Settle(
         stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}"
     )
+    return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+
+
+@router.post("/jobs/{job}/accept", name="accept", dependencies=[FromScript])
+def accept(request: Request, job: str, body: Accepting) -> JSONResponse:
+    """Accept a mind, override a stop with a reason, or take either back."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    finding = parts.report.find(body.finding)
+    if finding is None or finding.level.rank > Level.MIND.rank:
+        return _refused("There is nothing to accept here any more; the sheet has changed.", "why", 409)
+    word = "Overridden" if finding.level is Level.STOP else "Accepted"
+    said = f"{'Taken back' if body.back else word}: {finding.code.value.split(': ')[1]}"
+    level, off_by = (None, None) if body.back else (finding.level, finding.off_by)
+    command = Accept(finding=finding.key, level=level, off_by=off_by, why=body.why, label=said)
     return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
 
 

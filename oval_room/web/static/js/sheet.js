@@ -194,10 +194,12 @@ document.addEventListener("alpine:init", () => {
     // ── what the hand does ──
 
     clicked(event) {
-      const at = event.target.closest("[data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
+      const at = event.target.closest("[data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
       if (!at) return;
       const data = at.dataset;
-      if (data.cure) this.send("cure", { finding: data.cure, number: Number(data.number) });
+      if (data.reason) this.reason(at);
+      else if (data.accept) this.send("accept", { finding: data.accept, back: true });
+      else if (data.cure) this.send("cure", { finding: data.cure, number: Number(data.number) });
       else if (data.figure) this.working(data.figure);
       else if (data.promote) this.look({ lead: data.promote });
       else if (data.layer) this.layer(at);
@@ -211,6 +213,22 @@ document.addEventListener("alpine:init", () => {
       else if (data.say) this.fill(`${data.say} `);
       else if (data.ref) this.subject(data.ref);
     },
+    reason(button) {
+      const box = document.createElement("input");
+      box.className = "reason";
+      box.maxLength = 300;
+      box.placeholder = button.textContent === "override" ? "why it is right here" : "why (may be left out)";
+      box.setAttribute("aria-label", box.placeholder);
+      box.addEventListener("keydown", async (event) => {
+        event.stopPropagation();
+        if (event.key === "Escape") box.replaceWith(button);
+        if (event.key !== "Enter") return;
+        const answer = await this.send("accept", { finding: button.dataset.reason, why: box.value });
+        if (answer && answer.kind === "refused") this.sayBack(this.words(answer), "wrong");
+      });
+      button.replaceWith(box);
+      box.focus();
+    },
     fill(text) {
       this.tape.value = text;
       this.tape.focus();
@@ -223,7 +241,7 @@ document.addEventListener("alpine:init", () => {
     layer(button) {
       const pressed = button.getAttribute("aria-pressed") === "true";
       button.setAttribute("aria-pressed", String(!pressed));
-      const off = [...document.querySelectorAll(".layer")].filter((b) => b.getAttribute("aria-pressed") === "false").map((b) => b.dataset.layer);
+      const off = [...document.querySelectorAll("[data-layer]")].filter((b) => b.getAttribute("aria-pressed") === "false").map((b) => b.dataset.layer);
       document.cookie = `off.${this.stage}=${off.join("-") || "none"}; path=/; samesite=strict; max-age=31536000`;
       this.look({});
     },
@@ -290,7 +308,7 @@ document.addEventListener("alpine:init", () => {
       else if (event.key === "u") document.querySelector("[data-flip]").click();
       else if (event.key === "z") this.step(false);
       else if (event.key === "y") this.step(true);
-      else if (event.key === "p") document.querySelector("[data-promote]")?.click();
+      else if (event.key === "p") document.querySelector("#companions [data-promote]")?.click();
       else if (event.key === "n" || event.key === "b") this.walk(event.key === "n" ? 1 : -1);
       else if (event.key === "?") window.open("/words", "_blank", "noopener");
     },

@@ -45,6 +45,15 @@ class Words:
         """The sentence of a finding."""
         return _TEXT[finding.code](finding, self)
 
+    def flip(self, finding: str | None, becomes: Level | None) -> str:
+        """What flips at a breaking point: `then throw stops`."""
+        if finding is None:
+            return "nothing flips"
+        code = next((code for code in Code if code.name.lower() == finding.split("/")[0]), None)
+        what = code.value.split(": ")[1] if code else "it can't go there"
+        verb = {Level.STOP: "stops", Level.MIND: "wants minding", Level.GOOD: "clears"}.get(becomes or Level.STOP, "changes")
+        return f"then {what} {verb}" if code else f"then {what}"
+
     def cure(self, cure: Cure) -> str:
         """What a cure does, as a short order."""
         return _CURES[cure.kind](cure, self)

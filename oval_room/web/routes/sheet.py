@@ -17,7 +17,11 @@ from oval_room.core.figures import put_in, show_figure, show_value
 from oval_room.core.hand.grips import pull
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import STAGES, Stage
+from oval_room.core.solve.backwards import ask_backwards
+from oval_room.core.solve.breaking import breaking_points
+from oval_room.core.solve.movers import movers_of
 from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
+from oval_room.core.words import Words
 from oval_room.store.store import ClashError, Committed, Head
 from oval_room.web.bench import Bench, can_settle
 from oval_room.web.guard import FromScript
@@ -121,6 +125,64 @@ def working(request: Request, job: str, figure: str) -> Response:
         "inputs": [(item, show_value(item.value, item.unit, ruler)) for item in found.inputs],
     }  # fmt: skip
     return HTMLResponse(fragment("sheet/_working.html", context))
+
+
+@router.get("/jobs/{job}/backwards", name="backwards")
+def backwards(request: Request, job: str, figure: str, wanted: str) -> Response:
+    """Up to three ways to bring a figure to a wanted value, each with its cost."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
+    found = parts.report.figures.get(figure)
+    if found is None:
+        raise MissingError(f"there is no figure {figure[:60]} here", value=figure)
+    ruler = parts.plan.writing.ruler
+    try:
+        value = ruler.parse(wanted[:80], negative_ok=True) if found.kind.unit == "mm" else _plain(wanted)
+        ways = ask_backwards(parts.plan, bench.store.gear(), parts.report, figure, value, parts.seen.subject)
+    except RefusedError as refused:
+        return HTMLResponse(fragment("sheet/_ways.html", {"ways": [], "refused": refused.text[:1].upper() + refused.text[1:]}))
+    told = [
+        (
+            way,
+            f"{way.mover.label} {ruler.show(way.mover.now)} → {ruler.show(way.value)}",
+            way.command.model_copy(update={"label": f"{way.mover.label} to {ruler.show(way.value)}"}),
+        )
+        for way in ways
+    ]
+    return HTMLResponse(fragment("sheet/_ways.html", {"ways": told, "refused": ""}))
+
+
+def _plain(text: str) -> float:
+    plain = text.strip().rstrip("°%").replace(",", ".").replace("−", "-").strip()
+    if not re.fullmatch(r"-?[0-9]{1,7}(\.[0-9]{1,6})?", plain):
+        raise RefusedError(f"type a number for the wanted value (got {text.strip()[:20] or 'nothing'})", field="wanted")
+    return float(plain)
+
+
+@router.get("/jobs/{job}/breaking", name="breaking")
+def breaking(request: Request, job: str) -> HTMLResponse:
+    """How far each thing of the subject may move before a verdict flips, as tolerance bars."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
+    words, gear = Words(parts.plan), bench.store.gear()
+    rows = []
+    for mover in movers_of(parts.plan, parts.seen.subject):
+        ends = breaking_points(parts.plan, gear, parts.report, mover)
+        widest = max(*(end.far for end in ends), 1.0)
+        sides = [
+            (way, end, words.length(end.far, "greatest"), words.flip(end.finding, end.becomes), round(100 * end.far / widest))
+            for way, end in zip(mover.toward, ends, strict=True)
+        ]
+        rows.append((mover, words.length(mover.now), sides))
+    return HTMLResponse(fragment("sheet/_breaking.html", {"rows": rows}))
+
+
+@router.post("/jobs/{job}/try", name="try", dependencies=[FromScript])
+def try_command(request: Request, job: str, body: Committing) -> JSONResponse:
+    """Show what a command would come to, as a ghost. Writes nothing."""
+    bench = _bench(request)
+    parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    return _ghost(parts, body.command, body.command.label)
 
 
 @router.get("/jobs/{job}/{stage}", name="sheet")

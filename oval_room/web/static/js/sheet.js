@@ -194,10 +194,11 @@ document.addEventListener("alpine:init", () => {
     // ── what the hand does ──
 
     clicked(event) {
-      const at = event.target.closest("[data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
+      const at = event.target.closest("[data-breaking], [data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
       if (!at) return;
       const data = at.dataset;
-      if (data.reason) this.reason(at);
+      if ("breaking" in data) this.breaking();
+      else if (data.reason) this.reason(at);
       else if (data.accept) this.send("accept", { finding: data.accept, back: true });
       else if (data.cure) this.send("cure", { finding: data.cure, number: Number(data.number) });
       else if (data.figure) this.working(data.figure);
@@ -257,30 +258,47 @@ document.addEventListener("alpine:init", () => {
       box.hidden = false;
       box.scrollIntoView({ block: "nearest" });
     },
+    async breaking() {
+      const box = document.getElementById("working");
+      const answer = await fetch(`/jobs/${this.job}/breaking?${new URLSearchParams(this.view)}`);
+      if (!answer.ok) return;
+      box.innerHTML = await answer.text();
+      box.hidden = false;
+    },
+    async backwards(event) {
+      const form = event.target.closest("[data-backwards]");
+      if (!form) return;
+      event.preventDefault();
+      const query = new URLSearchParams({ ...this.view, figure: form.dataset.backwards, wanted: form.querySelector("input").value });
+      const answer = await fetch(`/jobs/${this.job}/backwards?${query}`);
+      document.getElementById("ways").innerHTML = answer.ok ? await answer.text() : "";
+    },
     changed(event) {
       const field = event.target;
       if (field.dataset.subject) this.look({ [field.dataset.subject]: field.value });
       else if (field.dataset.say && field.value !== field.dataset.was) this.say(`${field.dataset.say} ${field.value || "-"}`, field);
     },
     focused(event) {
-      const cure = event.target.closest("[data-cure]");
+      const cure = event.target.closest("[data-cure], [data-ghost]");
       if (cure) this.showCure(cure);
     },
     left(event) {
-      if (event.target.closest("[data-cure]")) this.unghost(true);
+      if (event.target.closest("[data-cure], [data-ghost]")) this.unghost(true);
     },
     hovered(event) {
-      const cure = event.target.closest("[data-cure]");
+      const cure = event.target.closest("[data-cure], [data-ghost]");
       if (cure && !cure.contains(event.relatedTarget)) this.showCure(cure);
     },
     unhovered(event) {
-      const cure = event.target.closest("[data-cure]");
+      const cure = event.target.closest("[data-cure], [data-ghost]");
       if (cure && !cure.contains(event.relatedTarget)) this.unghost(true);
     },
     async showCure(cure) {
       if (this.busy) return;
       const mine = ++this.asked;
-      const answer = await ovalPost(`/jobs/${this.job}/cure?try_only=true`, this.body({ finding: cure.dataset.cure, number: Number(cure.dataset.number) }));
+      const answer = cure.dataset.cure
+        ? await ovalPost(`/jobs/${this.job}/cure?try_only=true`, this.body({ finding: cure.dataset.cure, number: Number(cure.dataset.number) }))
+        : await ovalPost(`/jobs/${this.job}/try`, this.body({ command: JSON.parse(cure.dataset.command) }));
       if (mine === this.asked && answer.kind === "heard") this.ghost(answer);
     },
 

@@ -1,0 +1,81 @@
+"""Breaking points: how far a thing may move each way before a verdict flips, and which."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.apply import apply
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.solve.movers import Mover
+
+STRIDES: Final = 9
+
+
+@dataclass(frozen=True, slots=True)
+class Break:
+    """One way: how far it may go [mm] with every verdict as it is, and what flips just beyond; none: to its range's end."""
+
+    far: float
+    finding: str | None
+    was: Level | None
+    becomes: Level | None
+
+
+def breaking_points(plan: Plan, gear: GearShelf, report: Report, mover: Mover) -> tuple[Break, Break]:
+    """Toward less and toward more. Only changes for the worse or the better across stop, mind and good count as flips."""
+    search = _Search(plan, gear, report, mover)
+    return search.side(mover.lo), search.side(mover.hi)
+
+
+def _verdicts(report: Report) -> dict[str, Level]:
+    """Stops and minds by finding; whatever is not named is in order."""
+    return {f.key: f.level for f in report.findings if f.level.rank <= Level.MIND.rank}
+
+
+class _Search:
+    def __init__(self, plan: Plan, gear: GearShelf, report: Report, mover: Mover) -> None:
+        self.plan, self.gear, self.mover = plan, gear, mover
+        self.before = _verdicts(report)
+        self.evaluate = Evaluator()
+
+    def flipped(self, value: float) -> str | None:
+        """The worst finding whose verdict differs from now at a place; its key."""
+        try:
+            after = _verdicts(self.evaluate(apply(self.plan, self.mover.set_to(value), self.gear), self.gear))
+        except (RefusedError, MissingError):
+            return ""
+        keys = [key for key in {*self.before, *after} if self.before.get(key) is not after.get(key)]
+        if not keys:
+            return None
+        return min(keys, key=lambda key: (min(self.before.get(key, Level.GOOD).rank, after.get(key, Level.GOOD).rank), key))
+
+    def side(self, end: float) -> Break:
+        start, step = self.mover.now, self.plan.writing.ruler.step
+        last, flip = start, None
+        for i in range(1, STRIDES + 1):
+            place = start + (end - start) * (2.0 ** (i - STRIDES))
+            flip = self.flipped(place)
+            if flip is not None:
+                break
+            last = place
+        if flip is None:
+            return Break(abs(end - start), None, None, None)
+        bad = place
+        while abs(bad - last) > step / 2:
+            middle = (bad + last) / 2
+            found = self.flipped(middle)
+            last, bad, flip = (middle, bad, flip) if found is None else (last, middle, found)
+        far = self.plan.writing.ruler.safe(abs(last - start), "greatest")
+        after = self._level(bad, flip)
+        return Break(far, flip or None, self.before.get(flip, Level.GOOD), after)
+
+    def _level(self, value: float, key: str) -> Level | None:
+        try:
+            return _verdicts(self.evaluate(apply(self.plan, self.mover.set_to(value), self.gear), self.gear)).get(key, Level.GOOD)
+        except (RefusedError, MissingError):
+            return Level.STOP

@@ -29,7 +29,11 @@ def _steps_that_go_together(database: Any) -> None:
     database.execute_sql("ALTER TABLE revision ADD COLUMN group_key TEXT")
 
 
-MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (_first_tables, _steps_that_go_together)
+def _named_revisions(database: Any) -> None:
+    database.execute_sql("ALTER TABLE revision ADD COLUMN name TEXT")
+
+
+MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (_first_tables, _steps_that_go_together, _named_revisions)
 
 
 def version_of(database: Any) -> int:

@@ -88,6 +88,7 @@ class HistoryRow:
     author: str
     at: str
     kind: str
+    name: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -313,6 +314,35 @@ class Store:
         """Do again what I undid last."""
         return self._step_back(job, author, redo=True)
 
+    def jump(self, job: str, number: int, author: str) -> Committed:
+        """Go back to an earlier revision, as a new one that can itself be undone. The reading log stays as it is."""
+        with self._writing():
+            row = self._job(job)
+            plan, target = self._plan(job, row.head), self._plan(job, number)
+            wanted = [change for change in changes(target, plan) if not change.path.startswith("readings")]
+            if not wanted:
+                return Committed(Head(job, row.head, plan), "", ())
+            command = Restore(wanted=tuple((c.path, c.before, c.after) for c in wanted))
+            after = apply(plan, command, self.gear())
+            label = f"Back to revision {number}"
+            self._advance(row, after)
+            done = changes(plan, after)
+            self._add_revision(job, row.head, after, command.model_dump_json(), label, author, done, "do")
+        self._keep(job, row.head, after)
+        return Committed(Head(job, row.head, after), label, tuple(change.path for change in done))
+
+    def name_revision(self, job: str, number: int, name: str) -> None:
+        """Give a revision a name of its own in the list; an empty one takes it away.
+
+        Raises:
+            MissingError: there is no such revision.
+        """
+        table = self._t["revision"]
+        with self._writing():
+            done = table.update(name=name.strip()[:80] or None).where((table.job == job) & (table.number == number)).execute()
+        if not done:
+            raise MissingError(f"job {job[:20]} has no revision {number}", value=number)
+
     def undoable(self, job: str, author: str) -> tuple[str | None, str | None]:
         """Labels of what undo and redo would take back or do again; None where nothing is."""
         with self._connected():
@@ -324,10 +354,10 @@ class Store:
         table = self._t["revision"]
         with self._connected():
             rows = (
-                table.select(table.number, table.label, table.author, table.at, table.kind)
+                table.select(table.number, table.label, table.author, table.at, table.kind, table.name)
                 .where(table.job == job).order_by(table.number.desc()).limit(limit)
             )  # fmt: skip
-            return [HistoryRow(row.number, row.label, row.author, row.at, row.kind) for row in rows]
+            return [HistoryRow(row.number, row.label, row.author, row.at, row.kind, row.name or "") for row in rows]
 
     # ── care ──
 

@@ -44,6 +44,7 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
         kind = peewee.CharField(default="do")
         undoes = peewee.IntegerField(null=True)
         key = peewee.CharField(null=True)
+        name = peewee.CharField(null=True)
         group_key = peewee.CharField(null=True)
         at = peewee.CharField()
 

@@ -101,7 +101,7 @@ class Journey(BrowserCase):
         page.keyboard.press("Escape")
         page.keyboard.press("p")
         page.locator("#lead .drawing-plan").wait_for()
-        page.locator("#lead [data-ref=s4]").first.click()
+        page.locator('.grip[data-grip="seat.s4"]').click()
         self.until(page, "document.querySelector('[data-subject=seat]').value === 's4'")
         page.locator("#board").focus()
         page.keyboard.press("n")

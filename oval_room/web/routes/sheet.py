@@ -104,13 +104,6 @@ def job_page(request: Request, job: str) -> Response:
     return RedirectResponse(f"/jobs/{job}/{stage}", status_code=303)
 
 
-@router.get("/jobs/{job}/history", name="history")
-def history(request: Request, job: str) -> HTMLResponse:
-    store = _bench(request).store
-    head = store.head(job)
-    return page(request, "history.html", {"head": head, "rows": store.history(job, 300)})
-
-
 @router.get("/jobs/{job}/working", name="working")
 def working(request: Request, job: str, figure: str) -> Response:
     """The working of one figure: formula, numbers put in, where each came from, the rule."""

@@ -194,10 +194,11 @@ document.addEventListener("alpine:init", () => {
     // ── what the hand does ──
 
     clicked(event) {
-      const at = event.target.closest("[data-breaking], [data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
+      const at = event.target.closest("[data-pad], [data-breaking], [data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
       if (!at) return;
       const data = at.dataset;
-      if ("breaking" in data) this.breaking();
+      if (data.pad) this.pad(data.pad);
+      else if ("breaking" in data) this.breaking();
       else if (data.reason) this.reason(at);
       else if (data.accept) this.send("accept", { finding: data.accept, back: true });
       else if (data.cure) this.send("cure", { finding: data.cure, number: Number(data.number) });
@@ -229,6 +230,20 @@ document.addEventListener("alpine:init", () => {
       });
       button.replaceWith(box);
       box.focus();
+    },
+    pad(key) {
+      const at = this.tape.selectionStart ?? this.tape.value.length;
+      const value = this.tape.value;
+      if (key === "next") {
+        if (value.trim()) this.say(value);
+        return;
+      }
+      const mark = /\d$/.test(value.slice(0, at)) && "¼½⅛".includes(key) ? ` ${key}` : key;
+      this.tape.value = key === "back" ? value.slice(0, Math.max(at - 1, 0)) + value.slice(at) : value.slice(0, at) + mark + value.slice(at);
+      const place = key === "back" ? Math.max(at - 1, 0) : at + mark.length;
+      this.tape.focus();
+      this.tape.setSelectionRange(place, place);
+      this.typing();
     },
     fill(text) {
       this.tape.value = text;

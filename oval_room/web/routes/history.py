@@ -1,0 +1,95 @@
+"""What was done to a job: the list, going back to any point, naming one, two points side by side."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Form, Request
+from fastapi.responses import HTMLResponse, RedirectResponse, Response
+
+from oval_room.core.evaluate import evaluate, moved
+from oval_room.core.figures import show_figure
+from oval_room.core.levels import Level
+from oval_room.core.plan.changes import changes
+from oval_room.core.plan.document import Plan
+from oval_room.core.words import Words
+from oval_room.store.store import Store
+from oval_room.web.bench import Bench
+from oval_room.web.guard import FromForm
+from oval_room.web.pages import author_of, page
+
+router = APIRouter()
+MOST = 300
+
+
+def _store(request: Request) -> Store:
+    store: Store = request.app.state.store
+    return store
+
+
+@router.get("/jobs/{job}/history", name="history")
+def history(request: Request, job: str) -> HTMLResponse:
+    store = _store(request)
+    return page(request, "history.html", {"head": store.head(job), "rows": store.history(job, MOST)})
+
+
+@router.post("/jobs/{job}/history/{number}/back", name="go_back", dependencies=[FromForm])
+def go_back(request: Request, job: str, number: int) -> Response:
+    """Back to an earlier point, as a new revision."""
+    store = _store(request)
+    done = store.jump(job, number, author_of(request))
+    bench: Bench = request.app.state.bench
+    bench.summarise(done.head)
+    return RedirectResponse(f"/jobs/{job}", status_code=303)
+
+
+@router.post("/jobs/{job}/history/{number}/name", name="name_revision", dependencies=[FromForm])
+def name_revision(request: Request, job: str, number: int, name: Annotated[str, Form(max_length=80)] = "") -> Response:
+    _store(request).name_revision(job, number, name)
+    return RedirectResponse(f"/jobs/{job}/history", status_code=303)
+
+
+@router.get("/jobs/{job}/compare", name="compare")
+def compare(request: Request, job: str, a: int, b: int) -> HTMLResponse:
+    """Two points side by side: what was entered, the figures that moved, verdicts that differ."""
+    store = _store(request)
+    one, other = store.plan_at(job, a), store.plan_at(job, b)
+    context = {"head": store.head(job), "a": a, "b": b, "entered": _entered(one, other), **_worked_out(store, one, other)}
+    return page(request, "compare.html", context)
+
+
+def _entered(one: Plan, other: Plan) -> list[tuple[str, str, str]]:
+    ruler = other.writing.ruler
+
+    def show(value: object) -> str:
+        if isinstance(value, dict):
+            value = value.get("value", value.get("name", "there"))
+        if value is None:
+            return "nothing"
+        return ruler.show(value) if isinstance(value, float) else str(value)[:80]
+
+    found = [change for change in changes(one, other) if not change.path.startswith("readings")]
+    return [(change.path.replace(".", " › "), show(change.before), show(change.after)) for change in found[:200]]
+
+
+def _worked_out(store: Store, one: Plan, other: Plan) -> dict[str, object]:
+    before, after = evaluate(one, store.gear()), evaluate(other, store.gear())
+    ruler = other.writing.ruler
+    figures = []
+    for key, figure in after.figures.items():
+        old = before.figures.get(key)
+        if old is None or old.value is None or figure.value is None:
+            continue
+        if moved(figure.kind.unit, old.value, figure.value, ruler):
+            who = f", {figure.subject}" if figure.subject else ""
+            figures.append((figure.kind.label + who, show_figure(old, ruler), show_figure(figure, ruler)))
+    rows = []
+    levels = [{f.key: f for f in report.findings} for report in (before, after)]
+    words = [Words(one), Words(other)]
+    for key in dict.fromkeys([*levels[1], *levels[0]]):
+        pair = [side.get(key) for side in levels]
+        shown = [f.level if f else Level.GOOD for f in pair]
+        if shown[0] is not shown[1]:
+            texts = [w.finding(f) if f else "in order" for w, f in zip(words, pair, strict=True)]
+            rows.append((shown[0].value, texts[0], shown[1].value, texts[1]))
+    return {"figures": figures[:120], "verdicts": rows}

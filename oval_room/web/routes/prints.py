@@ -1,0 +1,115 @@
+"""Prints of a job's views: PDF true to scale with a title block, SVG and DXF of one view."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import UTC, datetime
+from typing import Final, Literal
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import STAGES
+from oval_room.core.words import Words
+from oval_room.drawing.dxf import write_dxf
+from oval_room.drawing.paper import SCALES, Titles, fits
+from oval_room.drawing.pdf import write_pdf
+from oval_room.drawing.scene import LAYERS, Scene
+from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, scene_of
+from oval_room.drawing.svg import write_svg
+from oval_room.web.bench import Bench, shown_views
+from oval_room.web.pages import HERE, page
+from oval_room.web.sheet_parts import SheetParts
+
+router = APIRouter()
+Paper = Literal["A4", "A3", "Letter"]
+CAUTION: Final = "Planning values: makers' instructions and local codes rule. Find cables and pipes before any hole; mains work by licensed people."
+
+
+def _parts(request: Request, job: str, stage: str) -> SheetParts:
+    if stage not in STAGES:
+        raise MissingError(f"there is no stage “{stage[:30]}”; the stages are {', '.join(STAGES)}", value=stage)
+    bench: Bench = request.app.state.bench
+    return SheetParts(bench, request, bench.store.head(job), stage, dict(request.query_params))
+
+
+def _scenes(parts: SheetParts, view: str) -> list[Scene]:
+    look = parts.bench.look(parts.plan, parts.report, parts.seen)
+    names: Sequence[str] = shown_views(look, parts.seen) if view == "all" else (view,)
+    scenes = [scene for name in names if name in VIEW_NAMES and (scene := scene_of(look, name)) is not None]
+    if not scenes:
+        raise MissingError(f"there is nothing to print in “{view[:30]}” here", value=view)
+    return scenes
+
+
+def _titles(parts: SheetParts) -> Titles:
+    """The title block, and what is printed wherever it is: stops, also overridden ones, and the caution."""
+    words, notes = Words(parts.plan), [CAUTION]
+    for finding in parts.report.findings:
+        if finding.level is Level.STOP:
+            held = parts.report.accepted.get(finding.key)
+            tail = f" Overridden by {held.by}: {held.why}" if held else ""
+            notes.append(f"STOP: {words.finding(finding)}{tail}")
+    today = datetime.now(UTC).strftime("%d.%m.%Y")
+    place = ", ".join(filter(None, (parts.plan.client, parts.plan.place)))
+    return Titles(parts.plan.name, place, parts.head.revision, today, "Oval Room", notes)
+
+
+@router.get("/jobs/{job}/{stage}/print", name="print_page")
+def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
+    """What to print and how."""
+    parts = _parts(request, job, stage)
+    scenes = _scenes(parts, "all")
+    names = [(scene.name, VIEW_NAMES[scene.name]) for scene in scenes]
+    context = {
+        "head": parts.head,
+        "stage": stage,
+        "names": names,
+        "scales": SCALES,
+        "query": str(request.url.query),
+        "link": parts.link,
+    }
+    return page(request, "print.html", context)
+
+
+@router.get("/jobs/{job}/{stage}/print.pdf", name="print_pdf")
+def print_pdf(request: Request, job: str, stage: str, view: str = "all", paper: Paper = "A4", scale: str = "fit") -> Response:
+    parts = _parts(request, job, stage)
+    scenes = _scenes(parts, view)
+    wanted = None
+    if scale != "fit":
+        if not scale.isdigit() or not 1 <= int(scale) <= 1000:
+            raise RefusedError(f"give a scale from 1 to 1000, as in 20 for 1:20, or fit (got {scale[:20]})", field="scale")
+        wanted = int(scale)
+        large = [VIEW_NAMES[scene.name] for scene in scenes if not fits(scene, paper, wanted)]
+        if large:
+            raise RefusedError(
+                f"{', '.join(large)} does not fit {paper} at 1:{wanted}; choose a smaller scale or larger paper", field="scale"
+            )
+    layers = (*ALWAYS, *parts.seen.layers) if view == "all" else LAYERS
+    content = write_pdf(scenes, _titles(parts), paper, wanted, layers)
+    return Response(content, media_type="application/pdf", headers=_named(parts, "pdf"))
+
+
+@router.get("/jobs/{job}/{stage}/print.svg", name="print_svg")
+def print_svg(request: Request, job: str, stage: str, view: str = "section") -> Response:
+    parts = _parts(request, job, stage)
+    scene = _scenes(parts, view)[0]
+    ink = (HERE / "static/css/drawing.css").read_text(encoding="utf-8")
+    svg = write_svg(scene, 1120, 760, layers=LAYERS)
+    plain = ":root { --sheet: #fff; --ink: #000; --graphite: #444; --rule: #999; --brass: #000; --beam: #999; --tint: #e6e6e6; --tint-2: #f2f2f2; --shade: #ddd; --stop: #000; --mind: #000; --good: #000; --draft: sans-serif; }"
+    whole = svg.replace("<defs>", f"<style>{plain}\n{ink}</style><defs>", 1)
+    return Response(whole, media_type="image/svg+xml", headers=_named(parts, "svg"))
+
+
+@router.get("/jobs/{job}/{stage}/print.dxf", name="print_dxf")
+def print_dxf(request: Request, job: str, stage: str, view: str = "plan") -> Response:
+    parts = _parts(request, job, stage)
+    return Response(write_dxf(_scenes(parts, view)[0]), media_type="application/dxf", headers=_named(parts, "dxf"))
+
+
+def _named(parts: SheetParts, ending: str) -> dict[str, str]:
+    name = "".join(c if c.isascii() and c.isalnum() else "-" for c in parts.plan.name).strip("-")[:60] or "job"
+    return {"content-disposition": f'inline; filename="{name}-{parts.seen.stage}-r{parts.head.revision}.{ending}"'}

@@ -46,8 +46,8 @@ def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...
         if place is None or old is None or old.value is None or figure.value is None:
             continue
         if moved(figure.kind.unit, old.value, figure.value, ruler):
-            ours = sum(1 for part in subject if part in key.split("."))
-            changed.append((-ours, place, figure, old.value))
+            ids = [part for part in key.split(".") if part[:1] in "pskj" and part[1:].isdigit()]
+            changed.append((not all(part in subject for part in ids), place, figure, old.value))
     changed.sort(key=lambda item: item[:2])
     parts: list[str] = []
     seen: set[str] = set()

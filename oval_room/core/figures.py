@@ -130,6 +130,7 @@ KINDS: Final[dict[str, FigureKind]] = {
     "at_target": _k("picture.{picture}.at_target", "mm", "distance at the school's target", "3.2", "w/(2·tan(A/2))", "picture"),
     "lumens": _k("projector.{projector}.lumens", "lm", "lumens that arrive", "5.1", "Φ = rated × mode × zoom × age", "picture"),
     "white": _k("picture.{picture}.white", "cd_m2", "picture white", "5.2", "L = Φ·g/(π·A)", "picture"),
+    "panel_white": _k("picture.{picture}.white", "cd_m2", "picture white, full field", "5.4", "L", "picture"),
     "stray": _k("picture.{picture}.stray.scene.{scene}", "cd_m2", "stray light on the picture", "5.3", "ΣE·ρ/π", "picture"),
     "wash": _k("picture.{picture}.wash", "lux", "the room's own wash", "5.7", "E = APL·Φ·ρ/(S·(1 − ρ))", "picture"),
     "contrast": _k("picture.{picture}.contrast.scene.{scene}", "to_one", "contrast in this light", "5.4", "(L + L_a)/(L/N + L_a)", "picture"),

@@ -147,6 +147,8 @@ def _throw(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
     names = tuple(item.name for item in gear.values() if item.kind == "projector")
     projector = plan.chosen.projectors.get(subject.projector or "")
     if projector is None:
+        if not any(picture.kind == "screen" for picture in plan.chosen.pictures.values()):
+            return []  # nothing here is projected
         return [Entry("projector", "projector", "", "assumed", ("", *names))]
     item = gear.get(projector.gear)
     picture = plan.chosen.pictures[projector.shows]

@@ -108,7 +108,7 @@ def _projected(
 def _panel(book: FigureBook, key: str, picture: Picture, item: Panel) -> _Lit:
     white = item.white_cd_m2 or 0.0
     area = picture.width.value * picture.height / 1e6
-    book.add("white", white, Input("L", "full-field white", white, "cd_m2", "maker"), picture=key)
+    book.add("panel_white", white, Input("L", "full-field white", white, "cd_m2", "maker"), picture=key)
     return _Lit(white, math.pi * white * area, NATIVE.get(item.technology, 1000.0), 1.0, 1.0)
 
 

@@ -1,0 +1,109 @@
+"""What findings and cures say: every code has its sentence, with the numbers, the names and the unit of the job."""
+
+from __future__ import annotations
+
+import re
+import unittest
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command, PutPicture, PutProjector, PutRoom, PutSeat, PutThing, PutWriting
+from oval_room.core.evaluate import evaluate
+from oval_room.core.findings import Code
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import new_plan
+from oval_room.core.plan.measure import Typed
+from oval_room.core.words import _TEXT, Words
+from oval_room.demo.gear import SHELF, edition
+from oval_room.demo.jobs import bedroom_breast, chapel_flat
+
+CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
+
+
+def mm(value: float) -> Typed:
+    return Typed(value=value)
+
+
+SAID: tuple[tuple[str, list[Command], str, str], ...] = (
+    # finding, changes to the chapel flat, pattern of its sentence in feet, in mm
+    ("throw/j1/p1", [], r"^Throw 9' 2 11/16\" is 1' 2 1/16\" too short for this width: the lens wants 10' 4 3/4\" to 16' 6 3/8\"\.$",
+     r"^Throw 2812 mm is 357 mm too short for this width: the lens wants 3168 mm to 5040 mm\.$"),
+    ("throw/j1/p1", [PutProjector(id="j1", y=160 + 5200)], r"too long for this width", r"is 160 mm too long"),
+    ("throw/j1/p1", [PutProjector(id="j1", y=160 + 3200)], r"1 1/4\" to spare at the near end: makers' throw figures", r"^32 mm to spare"),
+    ("throw/j1/p1", [PutProjector(id="j1", y=160 + 4000)], r"fits with", r"Throw 4000 mm fits with 832 mm to spare: 3168 mm to 5040 mm"),
+    ("body/j1/p1", [PutProjector(id="j1", y=5700)], r"runs .* into the back wall, air behind it included", r"runs 469 mm into the back wall"),
+    ("body/j1/p1", [], r"of room left behind the projector", r"^2259 mm of room left"),
+    ("shift/j1/p1", [PutProjector(id="j1", x=1000)], r"^Lens shift runs out\. The lens is at \d+ % of what it has\. Lens .* to the right\.$", r"mm to the right"),
+    ("angle/p1", [], r"^Scope cloth is small from seat 2a and 1 more: 30\.9°, cinema is 36–46°\.$", r"^Scope cloth is small"),
+    ("seat_behind/p1/s1", [PutSeat(id="s1", y=mm(100))], r"^Seat 1a is behind scope cloth\.$", r"^Seat 1a is behind"),
+    ("seat_outside/s1y", [PutSeat(id="s1", y=mm(9000))], r"^Seat 1a is outside the room: 29' 6 5/16\" of 19' 0\"\.$", r"9000 mm of 5791 mm"),
+    ("head_at_ceiling/s1", [PutRoom(height=mm(1150))], r"crown at 3' 11 1/8\" meets the ceiling", r"1197 mm meets the ceiling at 1150 mm"),
+    ("thing_outside/t1/x", [PutThing(id="t1", x_to=9000)], r"^Oak sideboard reaches past the room", r"9000 mm of 4166 mm"),
+    ("too_wide/p1", [PutPicture(id="p1", width=mm(4500))], r"does not fit on a wall of 13' 8\"", r"4580 mm over all, does not fit on a wall of 4166 mm"),
+    ("coarse/p1", [PutPicture(id="p1", pixels=(640, 360))], r"sees the pixels: 1\d a degree, under 40 is coarse", r"coarse"),
+    ("ladder_conflict/p2", [PutThing(id="t1", z_to=2300)], r"No height works for wall TV: furniture and ceiling miss each other by", r"by \d+ mm\.$"),
+    ("off_ladder/p2", [PutPicture(id="p2", bottom=400)], r"^Bottom edge at 1' 3 3/4\" is too low: furniture wants", r"^Bottom edge at 400 mm is too low: furniture wants 594 mm or more"),
+    ("row_in_front/p1", [PutPicture(id="p1", bottom=500), PutSeat(id="s4", floor=mm(0))], r"2 3/8\" is wanted over the eyes", r"60 mm is wanted over the eyes"),
+    ("neck/p1", [PutPicture(id="p1", bottom=1600)], r"looks \d+° up from its ease: (tiring in time|too far for long viewing)", r"up from its ease"),
+    ("top_edge/p1", [PutPicture(id="p1", bottom=1700), PutSeat(id="s4", y=mm(1500))], r"up to the top edge; \d+° is the most from that seat", r"top edge"),
+    ("contrast/p1/k3", [], r"^Scope cloth in day, blinds drawn: contrast 10:1, only just legible; 15:1 is wanted", r"10:1"),
+    ("dim/p1", [PutProjector(id="j1", mode=0.05)], r"is only 13 cd/m²; even a dark room wants 35", r"13 cd/m²"),
+    ("pole/j1/p1", [PutProjector(id="j1", z=2800)], r"never shorter than 5 9/16\"", r"^The pole would be -51 mm; this mount is never shorter than 140 mm"),
+    ("pole/j1/p1", [PutProjector(id="j1", z=1900)], r"this mount reaches 1' 0 9/16\"", r"this mount reaches 320 mm"),
+    ("holes/p2", [], r"^Upper hole row at 4' 0 9/16\"\. Into masonry: find sockets, switches and pipes .* scan for live wires, drill a pilot first\.$", r"1233 mm"),
+    ("holes/p2", [PutRoom(wall="board")], r"Board alone carries nothing", r"Board alone carries nothing"),
+    ("no_holes/p1", [PutPicture(id="p1", kind="panel")], r"choose the panel from the shelf", r"choose the panel"),
+    ("plate/j1/p1", [PutProjector(id="j1", gear=edition("Quillmark Wren"))], r"3 1/4\" right of the lens", r"82 mm right of the lens"),
+    ("lens_behind/j1/p1", [PutProjector(id="j1", y=20)], r"^The lens is behind the screen\.$", r"behind"),
+    ("lens_in_room/j1/p1", [PutProjector(id="j1", x=-300)], r"past a side wall", r"past a side wall"),
+    ("no_projector/p3", [PutPicture(id="p3", kind="screen", width=mm(1500), name="loft cloth")], r"^Loft cloth has no projector yet", r"no projector yet"),
+)  # fmt: skip
+
+
+class Sentences(unittest.TestCase):
+    def test_in_feet_and_in_millimetres(self) -> None:
+        for key, steps, feet, metric in SAID:
+            plan = CHAPEL
+            for step in steps:
+                plan = apply(plan, step, SHELF)
+            for pattern, style in ((feet, PutWriting(unit="in", style="feet")), (metric, PutWriting(unit="mm", style="mm"))):
+                told = apply(plan, style, SHELF)
+                report = evaluate(told, SHELF)
+                found = report.find(key)
+                with self.subTest(key, pattern=pattern):
+                    self.assertIsNotNone(found, sorted(f.key for f in report.findings))
+                    assert found is not None
+                    self.assertRegex(Words(told).finding(found), pattern)
+
+    def test_every_code_has_a_sentence_and_most_are_seen_here(self) -> None:
+        self.assertEqual(set(_TEXT), set(Code))
+        seen = {key.split("/")[0] for key, *_ in SAID}
+        for plan in (BEDROOM, new_plan("x")):
+            seen |= {f.key.split("/")[0] for f in evaluate(plan, SHELF).findings}
+        self.assertEqual({code.name.lower() for code in Code} - seen - {"on_ladder"}, set())
+
+    def test_how_they_are_written(self) -> None:
+        """Sentences start large, end with a stop, never shout, and never carry a number with no unit of length."""
+        words = Words(CHAPEL)
+        for finding in evaluate(CHAPEL, SHELF).findings:
+            text = words.finding(finding)
+            with self.subTest(finding.key):
+                self.assertRegex(text, r"^[A-Z0-9].*\.$")
+                self.assertNotRegex(text, r"!|please|None|nan|\d\.\d{3}")
+
+    def test_cures_are_short_orders(self) -> None:
+        for plan in (CHAPEL, BEDROOM):
+            words = Words(plan)
+            for finding in evaluate(plan, SHELF).findings:
+                for cure in finding.cures:
+                    self.assertRegex(words.cure(cure), r"^[A-Z].{4,60}$")
+
+    def test_levels_rank_from_the_worst(self) -> None:
+        self.assertEqual(sorted(Level, key=lambda level: level.rank), [Level.STOP, Level.MIND, Level.NOTE, Level.GOOD])
+        order = [f.level.rank for f in evaluate(CHAPEL, SHELF).findings]
+        self.assertEqual(order, sorted(order))
+
+    def test_what_flips_is_said(self) -> None:
+        words = Words(CHAPEL)
+        self.assertEqual(words.flip("throw/j1/p1", Level.STOP), "then distance and width stops")
+        self.assertEqual(words.flip(None, None), "nothing flips")
+        self.assertTrue(re.match("then it can't", words.flip("", Level.STOP)))

@@ -88,11 +88,18 @@ def scene_of(look: Look, name: str) -> Scene | None:
     return _make(look, name)
 
 
-def draw(look: Look, name: str, width: float, height: float, layers: Collection[str], prefix: str = "") -> Part | None:
-    """One view at a size [px]."""
+Window = tuple[float, float, float, float]
+
+
+def draw(
+    look: Look, name: str, width: float, height: float, layers: Collection[str], prefix: str = "", window: Window | None = None
+) -> Part | None:
+    """One view at a size [px]; a window (u0, v0, u1, v1) [mm] zooms it to that part."""
     scene = _make(look, name)
     if scene is None:
         return None
+    if window is not None:
+        scene = Scene(scene.name, scene.title, window, scene.shapes, scene.description)
     own = name in OWN
     small = height < 260 and not own
     margins = (_OWN if height < 260 else _OWN_LEAD) if own else _SMALL if small else Margins(46, 54, 46, 58)

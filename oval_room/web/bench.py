@@ -18,7 +18,7 @@ from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
-from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, draw, scene_of, views_of
+from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, Window, draw, scene_of, views_of
 from oval_room.store.store import Head, Store, Summary
 
 KEPT: Final = 32
@@ -41,6 +41,7 @@ class Seen:
     subject: Subject
     lead: str
     layers: tuple[str, ...]
+    zoom: Window | None = None
 
     @classmethod
     def of(cls, plan: Plan, stage: str, query: Mapping[str, str], cookies: Mapping[str, str]) -> Seen:
@@ -53,7 +54,17 @@ class Seen:
         projector = next((key for key, p in chosen.projectors.items() if p.shows == picture), None)
         off = query["off"] if "off" in query else cookies.get(f"off.{stage}", "schools" if stage != "picture" else "")
         layers = tuple(layer for layer in LAYER_NAMES if layer not in off.split("-"))
-        return cls(stage, Subject(picture, seat, scene, projector), query.get("lead", ""), layers)
+        return cls(stage, Subject(picture, seat, scene, projector), query.get("lead", ""), layers, _window(query.get("zoom", "")))
+
+
+def _window(text: str) -> Window | None:
+    """A zoomed window from an address (`u0,v0,u1,v1` in mm); None when it is none, or between 20 mm and 200 m."""
+    try:
+        u0, v0, u1, v1 = (float(part) for part in text.split(","))
+    except ValueError:
+        return None
+    sane = all(abs(value) < 200_000 for value in (u0, v0, u1, v1))  # also false for what is not a number
+    return (u0, v0, u1, v1) if sane and u1 - u0 >= 20 and v1 - v0 >= 20 else None
 
 
 def _known(wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]) -> str | None:
@@ -136,7 +147,7 @@ class Bench:
 
     def draw_lead(self, plan: Plan, report: Report, seen: Seen, view: str, size: tuple[float, float]) -> str:
         """One view of a plan that is only tried; empty when it has none."""
-        part = draw(self.look(plan, report, seen), view, *size, seen.layers, "lead-")
+        part = draw(self.look(plan, report, seen), view, *size, seen.layers, "lead-", seen.zoom)
         return part.svg if part else ""
 
     def delta(self, before: Report, after: Report, plan: Plan, subject: Subject) -> Delta:

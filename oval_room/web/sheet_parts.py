@@ -72,7 +72,7 @@ class SheetParts:
         whole = sum(shares.values()) or 1
         for i, name in enumerate(names[:1] if only_lead else names):
             size = lead if i == 0 else (companion[0] * shares[name] / whole, companion[1])
-            part = draw(look, name, *size, self.seen.layers, "lead-" if i == 0 else "c-")
+            part = draw(look, name, *size, self.seen.layers, "lead-" if i == 0 else "c-", self.seen.zoom if i == 0 else None)
             if part:
                 parts.append(part)
         return parts
@@ -101,7 +101,13 @@ class SheetParts:
     def link(self, **changes: str | None) -> str:
         """This page's address with some of what is seen changed."""
         s = self.seen.subject
-        now = {"picture": s.picture, "seat": s.seat, "scene": s.scene, "lead": self.seen.lead or None}
+        now = {
+            "picture": s.picture,
+            "seat": s.seat,
+            "scene": s.scene,
+            "lead": self.seen.lead or None,
+            "zoom": self.query.get("zoom") if self.seen.zoom else None,
+        }
         stage = changes.pop("stage", None) or self.seen.stage
         query = {key: value for key, value in (now | changes).items() if value}
         return f"/jobs/{self.head.job}/{stage}" + (f"?{urlencode(query)}" if query else "")

@@ -20,7 +20,7 @@ from oval_room.core.light.brightness import (
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
 from oval_room.core.plan.document import LightScene, Picture, Projector, Scheme, Survey
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE, SURFACES
 from oval_room.core.units import Ruler
@@ -160,7 +160,7 @@ def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
     raster_aspect = picture.aspect if lit.raster_share == 1 else 16 / 9
     width = math.sqrt(largest_area(lit.lumens, lit.gain, least) * raster_aspect) * 1000 * lit.raster_share
     width = ruler.safe(width, "greatest")
-    put = PutPicture(id=key, width=Typed(value=width, source="chosen"))
+    put = PutPicture(id=key, width=chosen(width))
     return [
         Finding(Code.DIM, Level.MIND, "5.2", {"picture": key}, lit.white, least, "cd_m2", (Cure("picture width", width, put),))
     ]

@@ -61,6 +61,11 @@ class Typed(Frozen):
         return HALF_WIDTH[self.instrument] if self.source in ("read", "as-built") else 0.0
 
 
+def chosen(value: float) -> Typed:
+    """A decided value, for commands that a study proposes. Not checked here: applying the command refuses an absurd one."""
+    return Typed.model_construct(value=value, source="chosen", instrument="tape")
+
+
 def default(value: float) -> Measure:
     """A value nobody has given yet."""
     return Measure(value=value, source="default")

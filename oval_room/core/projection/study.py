@@ -11,7 +11,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Picture, Projector, Scheme, Survey
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.gear import Projector as ProjectorGear
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.measure import chosen
 from oval_room.core.pose import to_own
 from oval_room.core.projection.shift import ShiftNeed, ShiftWindow, shift_need
 from oval_room.core.projection.throw import VENT, Span, distances, raster_width, throw_level, widths
@@ -177,7 +177,7 @@ class _OneThrow:
             share = self.picture.width.value / result.raster[0]
             width_span = widths(result.throw, self.item.lens)
             width = self.ruler.safe((width_span.greatest if near else width_span.least) * share, "greatest" if near else "least")
-            put = PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
+            put = PutPicture(id=self.projector.shows, width=chosen(width))
             cures = (
                 Cure("lens out", y, PutProjector(id=self.key, y=y)),
                 Cure("picture width", width, put),
@@ -192,7 +192,7 @@ class _OneThrow:
         assert self.result is not None
         centre = self.projector.pose.z + self.result.need.v * raster_height
         bottom = self.ruler.safe(centre - height / 2, "nearest")
-        put = PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"), bottom=bottom)
+        put = PutPicture(id=self.projector.shows, width=chosen(width), bottom=bottom)
         return Cure("picture width, moved", width, put)
 
     def _lens_and_width(self, result: ProjectorThrow, share: float) -> tuple[Cure, ...]:
@@ -202,9 +202,7 @@ class _OneThrow:
         if throw <= 0 or throw >= result.span.least:
             return ()
         width = self.ruler.safe(throw / self.item.lens[0] * share, "greatest")
-        step = several(
-            PutProjector(id=self.key, y=y), PutPicture(id=self.projector.shows, width=Typed(value=width, source="chosen"))
-        )
+        step = several(PutProjector(id=self.key, y=y), PutPicture(id=self.projector.shows, width=chosen(width)))
         return (Cure("lens back and width", width, step),)
 
     def _body(self, about: dict[str, str], result: ProjectorThrow) -> Finding:

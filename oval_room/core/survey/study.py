@@ -8,7 +8,7 @@ from oval_room.core.commands import PutSeat
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Survey
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.measure import chosen
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.sightlines import CROWN
 
@@ -40,8 +40,8 @@ def _seats(survey: Survey, ruler: Ruler) -> list[Finding]:
             if 0 < value < reach:
                 continue
             inside = ruler.safe(min(max(value, FROM_WALL), max(reach - FROM_WALL, reach / 2)), "nearest")
-            put = PutSeat(id=key, x=Typed(value=inside, source="chosen")) if axis == "x" else PutSeat(
-                id=key, y=Typed(value=inside, source="chosen")
+            put = PutSeat(id=key, x=chosen(inside)) if axis == "x" else PutSeat(
+                id=key, y=chosen(inside)
             )  # fmt: skip
             cure = Cure("seat inside", inside, put)
             about = {"seat": key}

@@ -12,7 +12,7 @@ from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices, Picture, Scheme, Seat, Survey, Thing
 from oval_room.core.plan.gear import GearShelf, Mount, Screen
-from oval_room.core.plan.measure import Measure, Typed
+from oval_room.core.plan.measure import Measure, chosen
 from oval_room.core.pose import Own, to_own
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.angles import (
@@ -282,7 +282,7 @@ class _OnePicture:
             x = min(max(picture.pose.x, half), room.width.value - half)
             cures.append(Cure("picture along", x, PutPicture(id=self.key, x=x)))
         elif fits > 0:
-            size = PutPicture(id=self.key, width=_chosen(fits), x=room.width.value / 2)
+            size = PutPicture(id=self.key, width=chosen(fits), x=room.width.value / 2)
             cures.append(Cure("picture width", fits, size))
         return Finding(Code.TOO_WIDE, Level.STOP, "2.1", self._about(), 2 * half, room.width.value, cures=tuple(cures))
 
@@ -307,7 +307,7 @@ class _OnePicture:
         seat, view = self.survey.seats[worst], self.views.seats[worst]
         width = width_from_seat(end, view.own.right, view.own.out)
         width = self.ruler.safe(width, "least" if side == "under" else "greatest")
-        cures = [Cure("picture width", width, PutPicture(id=self.key, width=_chosen(width)))]
+        cures = [Cure("picture width", width, PutPicture(id=self.key, width=chosen(width)))]
         distance = distance_from_seat(end, self.picture.width.value, view.own.right)
         if distance is not None:
             away = self.picture.pose.y + distance
@@ -316,7 +316,7 @@ class _OnePicture:
         return tuple(cures)
 
     def _move_row(self, row: int, by: float) -> Command:
-        moves = [PutSeat(id=name, y=_chosen(seat.y.value + by)) for name, seat in self.survey.seats.items() if seat.row == row]
+        moves = [PutSeat(id=name, y=chosen(seat.y.value + by)) for name, seat in self.survey.seats.items() if seat.row == row]
         return several(*moves)
 
     def _coarse(self, seen: dict[str, SeatView]) -> list[Finding]:
@@ -399,7 +399,7 @@ class _OnePicture:
         bottom = self._inside(ladder)
         if bottom is None:
             return ()
-        put = PutPicture(id=self.key, width=_chosen(width), bottom=bottom)
+        put = PutPicture(id=self.key, width=chosen(width), bottom=bottom)
         return (Cure("picture width", width, put),)
 
     def _rows(self) -> list[Finding]:
@@ -414,7 +414,7 @@ class _OnePicture:
         risers = [over.sight.riser for name, over in self.over.items() if self.survey.seats[name].row == row]
         riser = self.ruler.safe(max(risers), "least")
         lifts = [
-            PutSeat(id=name, floor=_chosen(self.ruler.safe(seat.floor.value + riser, "least")))
+            PutSeat(id=name, floor=chosen(self.ruler.safe(seat.floor.value + riser, "least")))
             for name, seat in self.survey.seats.items()
             if seat.row >= row
         ]
@@ -442,10 +442,6 @@ class _OnePicture:
         cures = (Cure("tilt", tilt, PutPicture(id=self.key, pitch=-round(tilt, 1)), "deg"),) if covered else ()
         about = self._about(self.survey.main)
         return [Finding(Code.TILT, Level.NOTE, "4.5", about, tilt, None, "deg", cures, more)]
-
-
-def _chosen(value: float) -> Typed:
-    return Typed(value=value, source="chosen")
 
 
 def _worst_source(*measures: Measure) -> str:

@@ -187,12 +187,14 @@ def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
 
 
 @router.get("/jobs/{job}/{stage}/parts", name="sheet_parts")
-def sheet_parts(request: Request, job: str, stage: str) -> JSONResponse:
-    """The regions of the page for what a person looks at now."""
+def sheet_parts(request: Request, job: str, stage: str, only: str = "") -> JSONResponse:
+    """The regions of the page for what a person looks at now; `only=lead` gives the lead view alone."""
     parts = SheetParts(_bench(request), request, _bench(request).store.head(job), stage, dict(request.query_params))
-    return JSONResponse(
-        {"revision": parts.head.revision, "regions": parts.swap(), "address": parts.link(), "grips": parts.grips()}
-    )
+    answer: dict[str, Any] = {"revision": parts.head.revision, "address": parts.link(), "grips": parts.grips()}
+    if only == "lead":
+        drawn = parts.drawings(only_lead=True)
+        return JSONResponse(answer | {"lead": drawn[0].svg if drawn else ""})
+    return JSONResponse(answer | {"regions": parts.swap()})
 
 
 @router.post("/jobs/{job}/heard", name="heard", dependencies=[FromScript])

@@ -33,7 +33,7 @@ window.ovalGrips = {
     const own = this.box.getBoundingClientRect();
     const x = (frame.left + (u - frame.u0) * frame.scale) * frame.zoom + frame.rect.left - own.left;
     const y = (frame.top + (frame.v1 - v) * frame.scale) * frame.zoom + frame.rect.top - own.top;
-    button.style.left = `${x}px`;
+    button.style.left = `${x + Number(button.dataset.off || 0)}px`;
     button.style.top = `${y}px`;
   },
   show(grips) {
@@ -50,7 +50,23 @@ window.ovalGrips = {
       this.place(button, grip.u, grip.v, frame);
       return button;
     }));
+    this.apart();
     if (focus) this.box.querySelector(`[data-grip="${focus}"]`)?.focus();
+  },
+
+  // Handles that would lie on one another stand side by side; the thing they hold stays where it is.
+  apart() {
+    const size = matchMedia("(pointer: coarse)").matches ? 46 : 26;
+    const taken = [];
+    for (const button of this.box.children) {
+      let x = parseFloat(button.style.left);
+      const y = parseFloat(button.style.top);
+      const start = x;
+      while (taken.some(([a, b]) => Math.abs(a - x) < size && Math.abs(b - y) < size)) x += size / 2;
+      taken.push([x, y]);
+      button.dataset.off = String(x - start);
+      button.style.left = `${x}px`;
+    }
   },
 
   // ── the hand ──

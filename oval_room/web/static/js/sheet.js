@@ -17,6 +17,7 @@ document.addEventListener("alpine:init", () => {
       window.addEventListener("resize", () => this.resized());
       this.resized();
       ovalGrips.start(this);
+      ovalZoom.start(this);
       if (window.innerWidth > 760) this.tape.focus();
     },
 
@@ -203,7 +204,10 @@ document.addEventListener("alpine:init", () => {
       else if (data.accept) this.send("accept", { finding: data.accept, back: true });
       else if (data.cure) this.send("cure", { finding: data.cure, number: Number(data.number) });
       else if (data.figure) this.working(data.figure);
-      else if (data.promote) this.look({ lead: data.promote });
+      else if (data.promote) {
+        delete this.view.zoom;
+        this.look({ lead: data.promote });
+      }
       else if (data.layer) this.layer(at);
       else if (data.step) this.step(data.step === "redo");
       else if (data.flip) this.say(`units ${data.flip}`);
@@ -293,7 +297,15 @@ document.addEventListener("alpine:init", () => {
       if (field.dataset.subject) this.look({ [field.dataset.subject]: field.value });
       else if (field.dataset.say && field.value !== field.dataset.was) this.say(`${field.dataset.say} ${field.value || "-"}`, field);
     },
+    // A finding lights up what it is about while it is pointed at or holds the focus.
+    light(finding) {
+      document.querySelectorAll(".lit").forEach((node) => node.classList.remove("lit"));
+      for (const id of (finding?.dataset.about || "").split(" ").filter(Boolean)) {
+        document.querySelectorAll(`.drawing [data-ref="${id}"]`).forEach((node) => node.classList.add("lit"));
+      }
+    },
     focused(event) {
+      this.light(event.target.closest(".finding"));
       const cure = event.target.closest("[data-cure], [data-ghost]");
       if (cure) this.showCure(cure);
     },
@@ -301,6 +313,7 @@ document.addEventListener("alpine:init", () => {
       if (event.target.closest("[data-cure], [data-ghost]")) this.unghost(true);
     },
     hovered(event) {
+      if (event.target.closest("#reckoning")) this.light(event.target.closest(".finding"));
       const cure = event.target.closest("[data-cure], [data-ghost]");
       if (cure && !cure.contains(event.relatedTarget)) this.showCure(cure);
     },
@@ -343,7 +356,16 @@ document.addEventListener("alpine:init", () => {
       else if (event.key === "y") this.step(true);
       else if (event.key === "p") document.querySelector("#companions [data-promote]")?.click();
       else if (event.key === "n" || event.key === "b") this.walk(event.key === "n" ? 1 : -1);
-      else if (event.key === "?") window.open("/words", "_blank", "noopener");
+      else if (event.key === "+" || event.key === "=" || event.key === "-") {
+        const rect = document.getElementById("lead-svg").getBoundingClientRect();
+        ovalZoom.by(event.key === "-" ? 1.25 : 1 / 1.25, rect.left + rect.width / 2, rect.top + rect.height / 2);
+      } else if (event.key === "0") ovalZoom.reset();
+      else if (event.key.startsWith("Arrow") && this.view.zoom) {
+        const now = ovalZoom.window();
+        const step = (now.u1 - now.u0) / 10;
+        const [du, dv] = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+        ovalZoom.pan(du * step, dv * step);
+      } else if (event.key === "?") window.open("/words", "_blank", "noopener");
     },
     walk(by) {
       const findings = [...document.querySelectorAll(".finding")];

@@ -48,6 +48,20 @@ def _structure(draft: Draft, look: Look, width: float, depth: float) -> None:
     draft.box(0, width, depth, width + WALL, "cut-unknown", "structure")
     draft.box(depth, -WALL, depth + WALL, width + WALL, "cut-unknown", "structure")
     draft.box(0, 0, depth, width, f"outline{assumed}", "structure")
+    for at, name, turned in (((0, width / 2), "display wall", True), ((depth, width / 2), "back wall", True)):
+        draft.add(
+            Label(
+                P(*at),
+                name,
+                "small",
+                "labels",
+                offsets=((9 if at[0] == 0 else -9, 60), (9 if at[0] == 0 else -9, -60)),
+                priority=9,
+                turned=turned,
+            )
+        )
+    draft.add(Label(P(depth / 2, width), "right wall", "small", "labels", offsets=((60, -9), (-60, -9)), priority=9))
+    draft.add(Label(P(depth / 2, 0), "left wall", "small", "labels", offsets=((60, 9), (-60, 9)), priority=9))
 
 
 def _schools(draft: Draft, look: Look, width: float, depth: float) -> None:

@@ -107,5 +107,6 @@ def draw(
         kept = tuple(shape for shape in scene.shapes if not (isinstance(shape, Label) and shape.priority >= FINE_PRINT))
         scene = Scene(scene.name, scene.title, scene.window, kept, scene.description)
     shown = LAYERS if own else (*ALWAYS, *layers)
-    svg = write_svg(scene, width, height, layers=shown, margins=margins, prefix=prefix)
+    bar = look.plan.writing.ruler if not own and not small else None
+    svg = write_svg(scene, width, height, layers=shown, margins=margins, prefix=prefix, bar=bar)
     return Part(name, scene.title, svg, 0.0)

@@ -6,6 +6,7 @@ from collections.abc import Collection
 from typing import Final
 from xml.etree import ElementTree as Tree
 
+from oval_room.core.units import Ruler
 from oval_room.drawing.layout import TEXT, Box, Frame, Margins, Page, PlacedDim, PlacedLabel, fit
 from oval_room.drawing.metrics import pieces
 from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Scene
@@ -28,6 +29,7 @@ def write_svg(
     layers: Collection[str] = LAYERS,
     margins: Margins = DEFAULT_MARGINS,
     prefix: str = "",
+    bar: Ruler | None = None,
 ) -> str:
     """The scene as an SVG element of a size [px]; only the layers named are drawn.
 
@@ -61,7 +63,24 @@ def write_svg(
     group = Tree.SubElement(root, "g", {"class": "ink ink-labels"})
     for one in page.labels(shape for shape in shown if isinstance(shape, Label)):
         _label(group, one)
+    if bar is not None:
+        _scale_bar(root, frame, height, bar)
     return Tree.tostring(root, encoding="unicode")
+
+
+BARS: Final = {True: (25.4, 76.2, 152.4, 304.8, 609.6, 1524.0, 3048.0, 6096.0), False: (20, 50, 100, 200, 500, 1000, 2000, 5000)}
+
+
+def _scale_bar(root: Tree.Element, frame: Frame, height: float, ruler: Ruler) -> None:
+    """A bar of a round length in the lower left corner, between 50 and 140 px long where one is."""
+    lengths = BARS[ruler.style in ("feet", "inches")]
+    length = next((mm for mm in lengths if mm * frame.scale >= 50), lengths[-1])
+    group = Tree.SubElement(root, "g", {"class": "scale-bar"})
+    x, y, end = 12.0, height - 12.0, 12.0 + length * frame.scale
+    Tree.SubElement(
+        group, "path", {"d": f"M{_n(x)} {_n(y - 4)}v8M{_n(x)} {_n(y)}H{_n(end)}M{_n(end)} {_n(y - 4)}v8", "class": "dim-bar"}
+    )
+    _text(group, ruler.show(length), end + 6, y, "t-small", "start", False, TEXT["small"])
 
 
 def _n(value: float) -> str:

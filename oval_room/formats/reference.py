@@ -61,7 +61,12 @@ def figures_md() -> str:
 
 def words_md() -> str:
     """Every phrase of the tape line."""
-    out = [_MADE, "# What can be said", "", "The tape line's words; `undo` and `redo` work too."]
+    out = [
+        _MADE,
+        "# What can be said",
+        "",
+        "The tape line's words; `undo` and `redo` work too, and `what if` before any line shows what it would come to.",
+    ]
     for stage in STAGES:
         out += ["", f"## {stage.capitalize()}", "", "| word | then | sets | as in |", "| --- | --- | --- | --- |"]
         out += [f"| {p.word} | {p.follows} | {p.about} | `{p.example}` |" for p in PHRASES if p.stage == stage]

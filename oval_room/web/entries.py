@@ -53,6 +53,7 @@ def _brief(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         Entry("job", "name", plan.name),
         Entry("client", "client", plan.client),
         Entry("place", "place", plan.place),
+        Entry("state", "state", plan.state, options=("planning", "agreed", "on site", "done")),
         Entry("who watches", "who", brief.who),
         *(Entry(f"{word}, h a day", word, f"{getattr(brief, word):g}") for word in ("film", "sport", "games", "desk")),
         Entry("budget", "budget", "" if brief.budget is None else f"{brief.budget:.0f}"),

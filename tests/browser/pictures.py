@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import shutil
+import subprocess
+import urllib.request
 from pathlib import Path
 from typing import Any
 
@@ -21,6 +24,27 @@ def _ghost(page: Any) -> None:
     page.locator("#lead-svg .s-ghost").first.wait_for()
 
 
+def _backwards(page: Any) -> None:
+    page.locator(".headline", has_text="angle across").click()
+    page.fill("#wanted", "45")
+    page.press("#wanted", "Enter")
+    page.locator(".ways .cure").first.focus()
+    page.locator("#lead-svg .s-ghost").first.wait_for()
+
+
+def _breaking(page: Any) -> None:
+    page.locator("[data-breaking]").click()
+    page.locator(".breaking meter").first.wait_for()
+
+
+def _drag(page: Any) -> None:
+    box = page.locator('.grip[data-grip="lens.j1"]').bounding_box()
+    page.mouse.move(box["x"] + 12, box["y"] + 12)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 95, box["y"] + 20, steps=8)
+    page.wait_for_timeout(400)
+
+
 SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     # file, address (jobs by first word), size, theme, what is done first
     ("desk", "/", DESK, "paper", None),
@@ -30,6 +54,10 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("ladder", "/jobs/{Chapel}/picture?lead=ladder&picture=p2", DESKTOP, "paper", None),
     ("throw-strip", "/jobs/{Chapel}/throw?lead=strip", DESKTOP, "paper", None),
     ("fixing", "/jobs/{Bedroom}/fixing", DESKTOP, "paper", None),
+    ("backwards", "/jobs/{Chapel}/picture", DESKTOP, "paper", _backwards),
+    ("breaking", "/jobs/{Chapel}/throw", DESKTOP, "paper", _breaking),
+    ("drag", "/jobs/{Chapel}/throw", DESKTOP, "paper", _drag),
+    ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("sums-phone", "/sums/throw.check", PHONE, "paper", None),
     ("sheet-phone", "/jobs/{Chapel}/throw", PHONE, "paper", None),
 )
@@ -50,6 +78,15 @@ class Pictures(BrowserCase):
             page.screenshot(path=FOLDER / f"{name}.png")
             self.assertEqual(self.complaints, [])
             page.close()
+        self.print(f"{self.address()}/jobs/{jobs['Chapel']}/throw/print.pdf?view=section")
+
+    def print(self, address: str) -> None:
+        """The printed section as a picture, where Debian's poppler-utils is there to make one."""
+        if shutil.which("pdftoppm"):
+            with urllib.request.urlopen(address) as answer:
+                content = answer.read()
+            command = ["pdftoppm", "-r", "80", "-png", "-singlefile", "-", str(FOLDER / "print")]
+            subprocess.run(command, input=content, check=True)
 
 
 if __name__ == "__main__":

@@ -341,6 +341,13 @@ class DeskWork(WebCase):
         self.assertIn('data-theme="dim"', self.client.get("/sums", headers=HTML).text)
         self.client.cookies.delete("theme")
 
+    def test_changes_are_signed_with_who_is_here(self) -> None:
+        self.assertEqual(self.form("/author", name="Ada Ö.").status_code, 303)  # type: ignore[attr-defined]
+        job = self.copy_of(self.chapel)
+        self.say(job, "throw 12'")
+        self.assertEqual(self.store.history(job)[0].author, "Ada Ö.")
+        self.client.cookies.delete("author")
+
     def test_openapi_describes_the_endpoints(self) -> None:
         paths = json.loads(self.client.get("/api/openapi.json").text)["paths"]
         self.assertIn("/api/sums/{name}", paths)

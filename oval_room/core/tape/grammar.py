@@ -174,6 +174,12 @@ def normal(line: str) -> str:
     return re.sub(r"\s+", " ", line).strip()
 
 
+def what_if(line: str) -> tuple[str, bool]:
+    """A line without a leading `what if`, and whether it had one: such a line is shown and never done."""
+    said = normal(line)
+    return (said[len("what if") :].strip(), True) if said.lower().startswith("what if ") else (said, False)
+
+
 def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -> Answer:
     """What a line means here. Never raises for any text."""
     from oval_room.core.tape.phrases import PHRASES

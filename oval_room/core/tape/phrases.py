@@ -16,6 +16,7 @@ from oval_room.core.commands import (
     PutProjector,
     PutRoom,
     PutScene,
+    PutScheme,
     PutSeat,
     PutThing,
     PutWriting,
@@ -78,6 +79,24 @@ def _hours(field: str) -> Callable[[Here, str], Heard]:
 def _budget(here: Here, rest: str) -> Heard:
     money = _number(re.sub(r"[ ,](?=[0-9]{3}\b)", "", rest), "a budget", 0, 1e8)
     return Heard(f"Budget: {money:,.0f}", PutBrief(budget=money))
+
+
+def _state(here: Here, rest: str) -> Heard:
+    word = _one_of(rest, ("planning", "agreed", "on site", "done"))
+    return Heard(f"State: {word}", PutJob.model_validate({"state": word}))
+
+
+def _scheme(here: Here, rest: str) -> Heard:
+    """A scheme of that name, else a new one that starts as a copy of this."""
+    if len(rest) > 80:
+        raise RefusedError("keep a scheme's name under 80 characters")
+    known = next((key for key, scheme in here.plan.schemes.items() if scheme.name.lower() == rest.lower()), None)
+    if known:
+        return Heard(f"Scheme {here.plan.schemes[known].name}", Choose(scheme=known))
+    if len(here.plan.schemes) >= 12:
+        raise RefusedError("a job holds twelve schemes; drop one first")
+    key = next_id("v", set(here.plan.schemes))
+    return Heard(f"New scheme {rest}, from {here.plan.chosen.name}", PutScheme(id=key, name=rest, like=here.plan.scheme))
 
 
 def _units(here: Here, rest: str) -> Heard:
@@ -481,6 +500,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("keep", "things", "what must stay", "keep oak sideboard", "brief", _text("must_stay", "Must stay", PutBrief)),
     Phrase("landlord", "limits", "the landlord's limits", "landlord no holes in the breast", "brief", _text("landlord", "Landlord", PutBrief)),
     Phrase("cables", "ways", "where cables can go", "cables behind the skirting", "brief", _text("cables", "Cables", PutBrief)),
+    Phrase("state", "planning, agreed, on site, done", "how far the job is", "state agreed", "brief", _state),
+    Phrase("scheme", "a name", "another way to do the room, copied from this one", "scheme Plain 16:9", "brief", _scheme),
     Phrase("units", "feet, inches, mm or m", "how this job writes lengths", "units feet", "brief", _units),
     Phrase("ruler", "1/8, 1/16 or 1/32", "the ruler's step in inches", "ruler 1/16", "brief", _ruler),
     Phrase("by", "laser, tape, drawing or eye", "what readings are taken with", "by laser", "brief", _instrument),

@@ -20,7 +20,7 @@ from oval_room.core.plan.document import STAGES, Stage
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points
 from oval_room.core.solve.movers import movers_of
-from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
+from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear, what_if
 from oval_room.core.words import Words
 from oval_room.store.store import ClashError, Committed, Head
 from oval_room.web.bench import Bench, can_settle
@@ -202,9 +202,10 @@ def heard(request: Request, job: str, body: Said) -> JSONResponse:
     """What a line would mean: read-back, ghost on the lead view, delta line. Writes nothing."""
     bench = _bench(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    answer = hear(parts.plan, bench.store.gear(), body.line, parts.seen.subject)
+    line, only_asked = what_if(body.line)
+    answer = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
     if isinstance(answer, Heard):
-        return _ghost(parts, answer.command, answer.say)
+        return _ghost(parts, answer.command, f"What if: {answer.say}" if only_asked else answer.say)
     options = answer.options or complete(body.line, body.stage)
     return JSONResponse(
         {
@@ -236,7 +237,10 @@ def say(request: Request, job: str, body: Said) -> JSONResponse:
     line = body.line.strip().lower()
     if line in ("undo", "redo"):
         return _answer(request, parts, lambda: _step(bench, job, author_of(request), line == "redo"))
-    answer = hear(parts.plan, bench.store.gear(), body.line, parts.seen.subject)
+    line, only_asked = what_if(body.line)
+    answer = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
+    if only_asked and isinstance(answer, Heard):
+        return _ghost(parts, answer.command, f"What if: {answer.say}")
     if isinstance(answer, (Asked, NotHeard)):
         return _refused(answer.say, options=answer.options)
     return _answer(request, parts, lambda: bench.store.commit(job, body.base, answer.command, author_of(request), body.key))

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from itertools import groupby
+from typing import Annotated
+from urllib.parse import quote
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Form, Request, Response
 from fastapi.responses import HTMLResponse, RedirectResponse
 
 from oval_room.core.plan.document import STAGES
@@ -39,6 +41,14 @@ def api(request: Request) -> HTMLResponse:
 @router.get("/patterns", name="patterns")
 def patterns(request: Request) -> HTMLResponse:
     return page(request, "patterns.html", {})
+
+
+@router.post("/author", name="author", dependencies=[FromForm])
+def author(request: Request, name: Annotated[str, Form(max_length=60)] = "") -> Response:
+    """Who is at this browser; changes are by that name from now on."""
+    answer = RedirectResponse("/", status_code=303)
+    answer.set_cookie("author", quote(name.strip()), samesite="strict", max_age=31_536_000)
+    return answer
 
 
 @router.post("/theme", name="theme", dependencies=[FromForm])

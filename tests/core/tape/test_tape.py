@@ -127,6 +127,15 @@ class Phrases(unittest.TestCase):
             {seat.name for seat in seats.values()}, {"seat 1a", "seat 1b", "seat 1c", "seat 2a", "seat 2b", "seat 2c"}
         )
 
+    def test_schemes_by_name(self) -> None:
+        made = hear(CHAPEL, SHELF, "scheme Plain 16:9")
+        assert isinstance(made, Heard)
+        plan = apply(CHAPEL, made.command, SHELF)
+        self.assertEqual((plan.chosen.name, plan.chosen.pictures), ("Plain 16:9", CHAPEL.chosen.pictures))
+        back = hear(plan, SHELF, "scheme first scheme")
+        assert isinstance(back, Heard)
+        self.assertEqual(apply(plan, back.command, SHELF).scheme, "v1")
+
     def test_completion(self) -> None:
         self.assertEqual(complete("sea"), ("seat", "seats", "seating"))
         self.assertEqual(complete("t", "throw")[0], "throw")

@@ -163,6 +163,9 @@ document.addEventListener("alpine:init", () => {
           this.sayBack(this.words(answer), "heard");
           this.offer([]);
         }
+      } else if (answer.kind === "heard") {
+        this.sayBack(this.words(answer), "heard");
+        this.ghost(answer);
       } else if (field) this.wrong(field, this.words(answer));
       else {
         this.sayBack(this.words(answer), "wrong");
@@ -195,7 +198,7 @@ document.addEventListener("alpine:init", () => {
     // ── what the hand does ──
 
     clicked(event) {
-      const at = event.target.closest("[data-pad], [data-breaking], [data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
+      const at = event.target.closest("[data-copy], [data-pad], [data-breaking], [data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
       if (!at) return;
       const data = at.dataset;
       if (data.pad) this.pad(data.pad);
@@ -213,6 +216,7 @@ document.addEventListener("alpine:init", () => {
       else if (data.flip) this.say(`units ${data.flip}`);
       else if (data.settle) this.send("settle", { settle: data.settle });
       else if (data.open) this.send("settle", { settle: data.open, open: true });
+      else if ("copy" in data) navigator.clipboard?.writeText(at.closest(".working").querySelector(".copied").innerText.trim());
       else if (data.close) document.getElementById(data.close).hidden = true;
       else if (data.option) this.fill(data.option);
       else if (data.command) this.send("commits", { command: JSON.parse(data.command) });

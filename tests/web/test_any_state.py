@@ -1,0 +1,66 @@
+"""Whatever a person has made of a job, every page of it answers, and so does every view, print and question."""
+
+from __future__ import annotations
+
+import re
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.plan.document import STAGES, Writing, new_plan
+from oval_room.drawing.sheet import VIEW_NAMES
+from tests.core.making import COMMANDS
+from tests.web.serving import HTML, WebCase
+
+STARTS = ("chapel", "bedroom", "empty")
+
+
+class AnyState(WebCase):
+    @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @given(
+        st.sampled_from(STARTS),
+        st.lists(COMMANDS, max_size=6),
+        st.sampled_from(sorted(VIEW_NAMES)),
+        st.sampled_from(["", "0,0,900,900", "x"]),
+    )
+    def test_every_page_answers(self, start: str, commands: list[Command], lead: str, zoom: str) -> None:
+        plan = new_plan("x", writing=Writing(unit="in", style="feet"))
+        if start != "empty":
+            plan = self.store.head(self.chapel if start == "chapel" else self.bedroom).plan
+        for command in commands:
+            try:
+                plan = apply(plan, command, self.store.gear())
+            except (RefusedError, MissingError):
+                continue
+        job = self.store.create(plan, "tester")
+        for stage in STAGES:
+            answer = self.client.get(f"/jobs/{job}/{stage}", params={"lead": lead, "zoom": zoom}, headers=HTML)
+            self.assertEqual(answer.status_code, 200, answer.text[:300])
+            self.assertIsNone(re.search(r"\bNaN\b|\bnan\b|\bNone\b|Undefined", answer.text))
+        asked = [f"/jobs/{job}/breaking", f"/jobs/{job}/picture/print.pdf", f"/jobs/{job}/picture/print.dxf?view=plan",
+                 f"/jobs/{job}/picture/parts?only=lead&lead={lead}&zoom={zoom}", f"/jobs/{job}/export"]  # fmt: skip
+        for address in asked:
+            self.assertEqual(self.client.get(address).status_code, 200, address)
+
+    def test_three_lines_from_nothing_to_an_answer(self) -> None:
+        """A new job takes a name and four lines to a first trustworthy answer: at most eight entries."""
+        made = self.client.post("/jobs", data={"token": self.token, "name": "Snug", "units": "feet"}, headers=HTML)
+        job = made.headers["location"].split("/")[2]
+        for line in ("room 12'6 x 14' x 8'", "seat 9'2", "tv Ember 65"):
+            answer = self.say(job, line, stage="picture").json()
+            self.assertEqual(answer["kind"], "done", answer)
+        self.assertIn("headline-value", answer["regions"]["reckoning"])
+        self.assertNotIn("finding-stop", answer["regions"]["reckoning"])
+        hung = self.say(job, "mount Flat 600", stage="fixing").json()
+        self.assertIn("upper hole row", hung["regions"]["reckoning"])
+
+    def test_what_if_shows_and_never_does(self) -> None:
+        job = self.copy_of(self.chapel)
+        answer = self.say(job, "what if throw 12'2").json()
+        self.assertEqual((answer["kind"], self.store.head(job).revision), ("heard", 1))
+        self.assertIn("What if", answer["say"])
+        self.assertIn("stop cleared", answer["delta"])
+        self.assertEqual(self.say(job, "what if frob").status_code, 422)

@@ -199,7 +199,7 @@ def round_safe(mm: float, side: Side, step: float) -> float:
         A whole number of steps [mm]; ties of "nearest" go away from nought.
     """
     steps = mm / step
-    whole = math.copysign(math.floor(abs(steps) + 0.5), steps)
+    whole = math.copysign(math.floor(abs(steps) + 0.5 + ON_A_STEP * 1e-3), steps)  # a tie stays one through rounding of floats
     if side == "nearest" or abs(steps - round(steps)) <= ON_A_STEP:
         return (round(steps) if side != "nearest" else whole) * step + 0.0
     return (math.ceil(steps) if side == "least" else math.floor(steps)) * step + 0.0

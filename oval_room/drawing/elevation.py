@@ -125,7 +125,7 @@ def plate_detail(look: Look) -> Scene | None:
                 priority=3,
             )
         )  # fmt: skip
-    title = f"{picture.name}, plate and holes, seen from the room"
+    title = f"{picture.name}, plate and holes"
     return Scene("plate", title, window, tuple(draft.shapes), f"Room {look.show(room.width.value)} wide.")
 
 

@@ -26,7 +26,7 @@ def elevation(look: Look) -> Scene:
     if subject is not None:
         draft.add(
             Dim(0, subject.bottom, "v", look.show(subject.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
-            Dim(0, subject.top, "v", look.show(subject.top), "left", 0, "plain", 4, "picture.top", "top"),
+            Dim(0, subject.top, "v", look.show(subject.top), "left", 0, "plain", 4, "picture.top", "top", swap="stretch to"),
             Dim(subject.pose.x - subject.width.value / 2, subject.pose.x + subject.width.value / 2, "u",
                 look.show(subject.width.value), "above", 0, "brass", 3, "picture.width", "wide"),
         )  # fmt: skip
@@ -63,48 +63,14 @@ def plate_detail(look: Look) -> Scene | None:
     draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
     for i, (row, name) in enumerate(zip(holes.rows, ("upper row", "lower row"), strict=False)):
         draft.add(
-            Dim(
-                window[1],
-                row,
-                "v",
-                f"{name} {look.show(row)} up",
-                "left",
-                0,
-                "brass" if i == 0 else "plain",
-                1 + i,
-                f"holes.row.{i + 1}",
-                broken=True,
-            )
+            Dim(window[1], row, "v", f"{name} {look.show(row)} up", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}", broken=True)
         )  # fmt: skip
     draft.add(
-        Dim(
-            window[1],
-            holes.top,
-            "v",
-            f"panel top {look.show(holes.top)} up",
-            "right",
-            0,
-            "plain",
-            3,
-            "panel_top",
-            "panel top",
-            broken=True,
-        )
+        Dim(window[1], holes.top, "v", f"panel top {look.show(holes.top)} up", "right", 0, "plain", 3, "panel_top", "panel top", broken=True)
     )  # fmt: skip
     for n, x in enumerate(holes.columns, 1):
         draft.add(
-            Dim(
-                window[0],
-                x,
-                "u",
-                f"hole {n} from left wall {look.show(x)}",
-                "below",
-                0,
-                "brass" if n == 1 else "plain",
-                2,
-                f"holes.x.{n}",
-                broken=True,
-            )
+            Dim(window[0], x, "u", f"hole {n} from left wall {look.show(x)}", "below", 0, "brass" if n == 1 else "plain", 2, f"holes.x.{n}", broken=True)
         )  # fmt: skip
     if len(holes.columns) > 1:
         across = holes.columns[-1] - holes.columns[0]

@@ -59,7 +59,7 @@ def _structure(draft: Draft, look: Look, width: float, depth: float) -> None:
                 priority=9,
                 turned=turned,
             )
-        )
+        )  # fmt: skip
     draft.add(Label(P(depth / 2, width), "right wall", "small", "labels", offsets=((60, -9), (-60, -9)), priority=9))
     draft.add(Label(P(depth / 2, 0), "left wall", "small", "labels", offsets=((60, 9), (-60, 9)), priority=9))
 

@@ -133,17 +133,7 @@ def _dims(draft: Draft, look: Look) -> None:
     for y, row in rows:
         seat = next(s for s in plan.survey.seats.values() if s.y.value == y and s.row == row)
         draft.add(
-            Dim(
-                0,
-                y,
-                "u",
-                look.show(y),
-                "below",
-                style=_known(seat.y.source),
-                priority=3,
-                key=f"row.{row}",
-                say=f"row {row}",
-            )
+            Dim(0, y, "u", look.show(y), "below", style=_known(seat.y.source), priority=3, key=f"row.{row}", say=f"row {row}")
         )  # fmt: skip
     picture = plan.chosen.pictures.get(look.picture or "")
     if picture is not None:
@@ -151,39 +141,19 @@ def _dims(draft: Draft, look: Look) -> None:
         draft.add(
             Dim(0, picture.bottom, "v", look.show(picture.bottom), "inside", at, "brass", 2, "picture.bottom", "bottom")
         )  # fmt: skip
-        draft.add(Dim(0, picture.top, "v", look.show(picture.top), "left", 0.0, "plain", 4, "picture.top", "top"))
+        draft.add(
+            Dim(0, picture.top, "v", look.show(picture.top), "left", 0.0, "plain", 4, "picture.top", "top", swap="stretch to")
+        )  # fmt: skip
     for key, projector in plan.chosen.projectors.items():
         throw = look.report.throw.projectors.get(key)
         if throw is None or look.picture not in (None, projector.shows):
             continue
         start = plan.chosen.pictures[projector.shows].pose.y
         draft.add(
-            Dim(
-                start,
-                projector.pose.y,
-                "u",
-                f"throw {look.show(throw.throw)}",
-                "above",
-                0.0,
-                "brass",
-                1,
-                "projector.throw",
-                "throw",
-            )
+            Dim(start, projector.pose.y, "u", f"throw {look.show(throw.throw)}", "above", 0.0, "brass", 1, "projector.throw", "throw", swap="screen to lens")
         )  # fmt: skip
         draft.add(
-            Dim(
-                0,
-                projector.pose.z,
-                "v",
-                f"lens {look.show(projector.pose.z)}",
-                "inside",
-                projector.pose.y + 620,
-                "brass",
-                2,
-                "projector.lens_z",
-                "lens up",
-            )
+            Dim(0, projector.pose.z, "v", f"lens {look.show(projector.pose.z)}", "inside", projector.pose.y + 620, "brass", 2, "projector.lens_z", "lens up")
         )  # fmt: skip
 
 

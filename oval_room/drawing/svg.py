@@ -131,7 +131,7 @@ def _mark(group: Tree.Element, mark: Mark, x: float, y: float, more: dict[str, s
 def _dim(group: Tree.Element, placed: PlacedDim) -> None:
     dim = placed.dim
     attributes = {"class": f"dim dim-{dim.style}"}
-    for name, value in (("data-key", dim.key), ("data-say", dim.say)):
+    for name, value in (("data-key", dim.key), ("data-say", dim.say), ("data-swap", dim.swap)):
         if value:
             attributes[name] = value
     one = Tree.SubElement(group, "g", attributes)
@@ -157,6 +157,9 @@ def _dim(group: Tree.Element, placed: PlacedDim) -> None:
         Tree.SubElement(one, "path", {"d": zig, "class": "dim-bar"})
     bar = f"M{_n(held[0] - 5)} {_n(held[1])}h10" if placed.upright else f"M{_n(held[0])} {_n(held[1] - 5)}v10"
     Tree.SubElement(one, "path", {"d": bar, "class": "dim-bar"})
+    if dim.swap:
+        hit = {"cx": _n(held[0]), "cy": _n(held[1]), "r": "9", "class": "dim-held"}
+        Tree.SubElement(Tree.SubElement(one, "circle", hit), "title").text = f"held end; click to move this one: {dim.swap} …"
     if dim.say:
         Tree.SubElement(one, "circle", {"cx": _n(moved[0]), "cy": _n(moved[1]), "r": "3", "class": "dim-dot"})
     else:

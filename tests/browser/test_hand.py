@@ -186,3 +186,27 @@ class Hand(BrowserCase):
         self.until(page, "[...document.querySelectorAll('.lit')].some(n => n.dataset.ref === 'j1')")
         page.locator("#board").focus()
         self.until(page, "document.querySelectorAll('.lit').length", 0)
+
+    def test_a_string_is_clicked_and_typed_and_its_held_end_moved(self) -> None:
+        page = self.sheet()
+        page.locator('#lead-svg .dim[data-key="projector.throw"] text').click()
+        self.assertEqual(page.locator("#tape").input_value(), "throw ")
+        page.locator('#lead-svg .dim[data-key="projector.throw"] .dim-held').click()
+        self.assertEqual(page.locator("#tape").input_value(), "screen to lens ")
+        self.say(page, "screen to lens 9'2")
+        self.assertEqual(page.locator("input[data-say=throw]").input_value(), "9' 2\"")
+        revision = self.revision(page)
+        page.click("[data-step=undo]")
+        self.until(page, REVISION, revision + 1)
+
+    def test_lines_join_what_two_views_share(self) -> None:
+        page = self.sheet()
+        self.until(page, "document.querySelectorAll('.projection-line').length", 3)
+        lens = page.locator("#companions .drawing-plan circle.s-lens").bounding_box()
+        ends = page.evaluate(
+            "[...document.querySelectorAll('.projection-line')].map(n => n.getPointAtLength(n.getTotalLength()).x + document.getElementById('projection').getBoundingClientRect().left)"
+        )
+        assert lens
+        self.assertTrue(any(abs(end - lens["x"] - lens["width"] / 2) < 1 for end in ends))
+        page.locator("#companions [data-promote=window]").click()
+        self.until(page, "document.querySelectorAll('.projection-line').length", 0)

@@ -333,6 +333,16 @@ def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
     return make
 
 
+def _stretch(here: Here, rest: str) -> Heard:
+    """The top edge at a height with the bottom edge held: the picture grows or shrinks."""
+    key, picture = here.picture()
+    height = here.length(rest) - picture.bottom
+    if height < 100:
+        raise RefusedError(f"give a top edge over the bottom edge at {here.show(picture.bottom)}")
+    put = PutPicture(id=key, width=_chosen(height * picture.aspect), bottom=picture.bottom)
+    return Heard(f"{picture.name}: stretched to {here.show(height * picture.aspect)} wide, bottom edge held", put)
+
+
 def _panel_top(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest)
@@ -405,6 +415,16 @@ def _throw(here: Here, rest: str) -> Heard:
     picture = here.plan.chosen.pictures[projector.shows]
     say = f"Throw {here.show(value)}, lens to screen"
     return Heard(say, PutProjector(id=key, y=picture.pose.y + value))
+
+
+def _screen_to_lens(here: Here, rest: str) -> Heard:
+    """The throw with the lens held: the screen comes forward or goes back."""
+    _, projector = here.projector()
+    y = projector.pose.y - here.length(rest)
+    if y < 0:
+        raise RefusedError(f"the lens is only {here.show(projector.pose.y)} from the wall; move the lens")
+    picture = here.plan.chosen.pictures[projector.shows]
+    return Heard(f"{picture.name}: surface {here.show(y)} from the wall, lens held", PutPicture(id=projector.shows, y=y))
 
 
 def _lens_up(here: Here, rest: str) -> Heard:
@@ -528,6 +548,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("bottom", "a length", "the picture's bottom edge above the floor", "bottom 28\"", "picture", _edge("bottom", "bottom edge")),
     Phrase("centre", "a length", "the picture's centre above the floor", "centre 47\"", "picture", _edge("centre", "centre")),
     Phrase("top", "a length", "the picture's top edge above the floor", "top 66 1/2\"", "picture", _edge("top", "top edge")),
+    Phrase("stretch to", "a length", "the top edge, with the bottom edge held", "stretch to 80\"", "picture", _stretch),
     Phrase("along", "a length", "the picture's middle from the left wall", "along 6'10", "picture", _picture_x),
     Phrase("stand-off", "a length", "the picture's surface from the wall", "stand-off 2 3/8\"", "picture", _stand_off),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
@@ -535,6 +556,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("eyes at", "third or centre", "where on the picture the eyes lie", "eyes at third", "picture", _height_school),
     Phrase("projector", "a name", "a projector from the shelf", "projector Heron", "throw", _projector),
     Phrase("throw", "a length", "lens to screen", "throw 13'4", "throw", _throw),
+    Phrase("screen to lens", "a length", "the throw, with the lens held and the screen moved", "screen to lens 9'", "throw", _screen_to_lens),
     Phrase("lens", "a length", "the lens's height or throw, whichever it can be", "lens 7'8 7/8", "throw", _lens),
     Phrase("lens up", "a length", "the lens above the floor", "lens up 7'8", "throw", _lens_up),
     Phrase("lens along", "a length", "the lens from the left wall", "lens along 6'10", "throw", _lens_along),

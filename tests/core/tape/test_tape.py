@@ -136,6 +136,23 @@ class Phrases(unittest.TestCase):
         assert isinstance(back, Heard)
         self.assertEqual(apply(plan, back.command, SHELF).scheme, "v1")
 
+    def test_either_end_of_a_string_can_be_held(self) -> None:
+        """The throw moves the lens, or the screen with the lens held; the top edge moves the picture, or stretches it."""
+        lens, screen = CHAPEL.chosen.projectors["j1"].pose.y, CHAPEL.chosen.pictures["p1"]
+        moved = hear(CHAPEL, SHELF, "screen to lens 9'")
+        assert isinstance(moved, Heard)
+        after = apply(CHAPEL, moved.command, SHELF).chosen
+        self.assertAlmostEqual(after.projectors["j1"].pose.y - after.pictures["p1"].pose.y, 9 * 304.8)
+        self.assertEqual(after.projectors["j1"].pose.y, lens)
+        stretched = hear(CHAPEL, SHELF, "stretch to 80", Subject("p1"))
+        assert isinstance(stretched, Heard)
+        picture = apply(CHAPEL, stretched.command, SHELF).chosen.pictures["p1"]
+        self.assertAlmostEqual(picture.top, 80 * 25.4)
+        self.assertAlmostEqual(picture.bottom, screen.bottom)
+        for line, word in (("screen to lens 11'", "move the lens"), ("stretch to 40", "over the bottom edge")):
+            answer = hear(CHAPEL, SHELF, line, Subject("p1"))
+            self.assertIn(word, answer.say)
+
     def test_completion(self) -> None:
         self.assertEqual(complete("sea"), ("seat", "seats", "seating"))
         self.assertEqual(complete("t", "throw")[0], "throw")

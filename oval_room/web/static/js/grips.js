@@ -125,6 +125,7 @@ window.ovalGrips = {
     document.getElementById("headlines").innerHTML = answer.headlines;
     document.getElementById("delta").innerHTML = answer.delta;
     this.sheet.sayBack(answer.html, "heard");
+    this.sheet.drawn();
     this.place(held.button, answer.at[0], answer.at[1], this.frame() || held.frame);
     window.ovalPreviews = (window.ovalPreviews || 0) + 1;
   },

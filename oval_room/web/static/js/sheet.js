@@ -18,6 +18,7 @@ document.addEventListener("alpine:init", () => {
       this.resized();
       ovalGrips.start(this);
       ovalZoom.start(this);
+      this.drawn();
       if (window.innerWidth > 760) this.tape.focus();
     },
 
@@ -60,6 +61,9 @@ document.addEventListener("alpine:init", () => {
       document.getElementById("announce").textContent = (answer.delta || "") + others;
       if (others) this.sayBack(this.plain(others), "heard");
     },
+    drawn() {
+      ovalProjection.draw();
+    },
     regions(regions) {
       const focus = document.activeElement && document.activeElement.id;
       const open = document.querySelector(".others")?.open;
@@ -68,6 +72,7 @@ document.addEventListener("alpine:init", () => {
       document.getElementById("rail").scrollTop = scroll;
       if (open && document.querySelector(".others")) document.querySelector(".others").open = true;
       if (focus && document.getElementById(focus)) document.getElementById(focus).focus();
+      this.drawn();
     },
     async look(changes) {
       Object.assign(this.view, changes);
@@ -220,7 +225,7 @@ document.addEventListener("alpine:init", () => {
       else if (data.close) document.getElementById(data.close).hidden = true;
       else if (data.option) this.fill(data.option);
       else if (data.command) this.send("commits", { command: JSON.parse(data.command) });
-      else if (data.say) this.fill(`${data.say} `);
+      else if (data.say) this.fill(`${event.target.classList.contains("dim-held") ? data.swap : data.say} `);
       else if (data.ref) this.subject(data.ref);
     },
     reason(button) {

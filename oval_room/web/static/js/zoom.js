@@ -61,6 +61,7 @@ window.ovalZoom = {
       document.getElementById("lead-svg").innerHTML = parts.lead;
       this.sheet.leadWas = null;
       ovalGrips.show(parts.grips);
+      this.sheet.drawn();
       history.replaceState(null, "", parts.address);
       if (!this.next) this.wanted = null;
     }

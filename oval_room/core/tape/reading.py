@@ -1,0 +1,27 @@
+"""Reading numbers and words off a line, for every phrase."""
+
+from __future__ import annotations
+
+import re
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.measure import Typed
+
+
+def chosen(value: float) -> Typed:
+    return Typed(value=value, source="chosen")
+
+
+def number(text: str, what: str, lo: float, hi: float) -> float:
+    plain = text.strip().replace(",", ".").removesuffix("%").strip()
+    if not re.fullmatch(r"[0-9]{1,9}(\.[0-9]+)?|\.[0-9]+", plain) or not lo <= float(plain) <= hi:
+        raise RefusedError(f"give {what} from {lo:g} to {hi:g} (got {text.strip()[:30]})", value=text)
+    return float(plain)
+
+
+def one_of(text: str, words: tuple[str, ...]) -> str:
+    plain = text.lower().strip()
+    fits = [word for word in words if word == plain] or [word for word in words if plain and word.startswith(plain)]
+    if len(fits) != 1:
+        raise RefusedError(f"give one of {', '.join(words)} (got {text.strip()[:30]})", value=text)
+    return fits[0]

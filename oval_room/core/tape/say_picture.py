@@ -1,0 +1,157 @@
+"""The picture: size, height, place, schools: what can be said about it on the tape line."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import Final
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Choose, Command, PutPicture, TakeGear, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.evaluate import evaluate
+from oval_room.core.plan.document import next_id
+from oval_room.core.screens.size import parse_aspect, picture_size, show_aspect
+from oval_room.core.tape.grammar import Heard, Here, Phrase
+from oval_room.core.tape.reading import chosen, one_of
+from oval_room.core.units import MM_IN
+
+
+def _picture_of_kind(here: Here, kind: str) -> str | None:
+    pictures = here.plan.chosen.pictures
+    if here.subject.picture in pictures and pictures[here.subject.picture].kind == kind:
+        return here.subject.picture
+    return next((key for key, picture in pictures.items() if picture.kind == kind), None)
+
+
+def _well_placed(here: Here, key: str, *steps: Command) -> Command:
+    """A new picture, with its bottom edge where school and ladder agree."""
+    plan = here.plan
+    for step in steps:
+        plan = apply(plan, step, here.gear)
+    report = evaluate(plan, here.gear)
+    views = report.viewing.pictures[key]
+    inside = views.rungs.soft or views.rungs.hard
+    bottom = views.school_bottom if views.school_bottom is not None else plan.chosen.pictures[key].bottom
+    if inside.feasible:
+        bottom = inside.nearest(bottom)
+    return several(*steps, PutPicture(id=key, bottom=here.ruler.safe(bottom, "nearest")))
+
+
+def _sized(kind: str, words: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        if not re.match(r"[0-9.]", rest):
+            return _geared(here, kind, rest)
+        size, _, shape = rest.partition(" at ")
+        key = _picture_of_kind(here, kind)
+        old = here.plan.chosen.pictures[key] if key else None
+        aspect = parse_aspect(shape) if shape else old.aspect if old else 16 / 9
+        diagonal = here.inches(size)
+        width = picture_size(aspect=aspect, diagonal=diagonal).width
+        say = f"{words} {diagonal / MM_IN['in']:g}″, {show_aspect(aspect)}: {here.show(width)} wide"
+        values = {"width": chosen(width), "aspect": aspect}
+        if key:
+            return Heard(f"{old.name if old else ''}: {say}", PutPicture.model_validate({"id": key} | values))
+        key = next_id("p", set(here.plan.chosen.pictures))
+        x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
+        put = PutPicture.model_validate({"id": key, "kind": kind, "name": words, "x": x, "y": y} | values)
+        return Heard(f"New {say}", _well_placed(here, key, put))
+
+    return make
+
+
+def _geared(here: Here, kind: str, name: str) -> Heard:
+    gear = here.gear_named(name, kind)
+    key = _picture_of_kind(here, kind)
+    if key:
+        return Heard(f"{here.plan.chosen.pictures[key].name}: {here.gear[gear].name}", TakeGear(id=key, gear=gear))
+    key = next_id("p", set(here.plan.chosen.pictures))
+    x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
+    put = PutPicture.model_validate({"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y})
+    return Heard(f"New {here.gear[gear].name}", _well_placed(here, key, put, TakeGear(id=key, gear=gear)))
+
+
+def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        key, picture = here.picture()
+        value = here.length(rest)
+        up = {"top": picture.height, "centre": picture.height / 2, "bottom": 0.0}[place]
+        put = PutPicture(id=key, bottom=value - up)
+        return Heard(f"{picture.name}: {words} at {here.show(value)}", put)
+
+    return make
+
+
+def _stretch(here: Here, rest: str) -> Heard:
+    """The top edge at a height with the bottom edge held: the picture grows or shrinks."""
+    key, picture = here.picture()
+    height = here.length(rest) - picture.bottom
+    if height < 100:
+        raise RefusedError(f"give a top edge over the bottom edge at {here.show(picture.bottom)}")
+    put = PutPicture(id=key, width=chosen(height * picture.aspect), bottom=picture.bottom)
+    return Heard(f"{picture.name}: stretched to {here.show(height * picture.aspect)} wide, bottom edge held", put)
+
+
+def _panel_top(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    value = here.length(rest)
+    bottom = value - picture.frame_top - picture.height
+    return Heard(f"{picture.name}: top of its frame at {here.show(value)}", PutPicture(id=key, bottom=bottom))
+
+
+def _wide(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    value = here.length(rest)
+    return Heard(f"{picture.name}: {here.show(value)} wide", PutPicture(id=key, width=chosen(value)))
+
+
+def _aspect(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    aspect = parse_aspect(rest)
+    return Heard(f"{picture.name}: aspect {show_aspect(aspect)}", PutPicture(id=key, aspect=aspect))
+
+
+def _picture_x(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    value = here.length(rest)
+    return Heard(f"{picture.name}: middle {here.show(value)} from the left wall", PutPicture(id=key, x=value))
+
+
+def _stand_off(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    value = here.length(rest)
+    return Heard(f"{picture.name}: surface {here.show(value)} from the wall", PutPicture(id=key, y=value))
+
+
+def _surface(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    word = one_of(rest, ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall"))
+    return Heard(f"{picture.name}: surface {word}", PutPicture(id=key, surface=word))
+
+
+def _school(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("lounge", "cinema", "front row"))
+    return Heard(f"School of size: {word}", Choose(size_school=word))
+
+
+def _height_school(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("third", "centre"))
+    return Heard(f"School of height: eyes at the {'lower third' if word == 'third' else 'centre'}", Choose(height_school=word))
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
+    Phrase("screen", "inches or a name", "a screen by its diagonal or its name", "screen 110 at 16:9", "picture", _sized("screen", "screen")),
+    Phrase("aspect", "width over height", "the picture's aspect", "aspect 2.40", "picture", _aspect),
+    Phrase("wide", "a length", "the picture's width", "wide 94 1/2\"", "picture", _wide),
+    Phrase("bottom", "a length", "the picture's bottom edge above the floor", "bottom 28\"", "picture", _edge("bottom", "bottom edge")),
+    Phrase("centre", "a length", "the picture's centre above the floor", "centre 47\"", "picture", _edge("centre", "centre")),
+    Phrase("top", "a length", "the picture's top edge above the floor", "top 66 1/2\"", "picture", _edge("top", "top edge")),
+    Phrase("stretch to", "a length", "the top edge, with the bottom edge held", "stretch to 80\"", "picture", _stretch),
+    Phrase("along", "a length", "the picture's middle from the left wall", "along 6'10", "picture", _picture_x),
+    Phrase("stand-off", "a length", "the picture's surface from the wall", "stand-off 2 3/8\"", "picture", _stand_off),
+    Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
+    Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
+    Phrase("eyes at", "third or centre", "where on the picture the eyes lie", "eyes at third", "picture", _height_school),
+    Phrase("panel top", "a length", "top of the panel's frame above the floor", "panel top 66 1/2\"", "fixing", _panel_top),
+)  # fmt: skip

@@ -1,0 +1,198 @@
+"""The survey: room, seats, what stands about, light: what can be said about it on the tape line."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import Any, Final
+
+from oval_room.core.commands import Command, PutRoom, PutScene, PutSeat, PutThing, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import next_id
+from oval_room.core.plan.measure import Typed
+from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
+from oval_room.core.tape.reading import number, one_of
+
+SEAT_SPACING: Final = 650.0
+
+
+def _room(here: Here, rest: str) -> Heard:
+    parts = [part.strip() for part in re.split(r"[x×*]|\bby\b", rest)]
+    if not 2 <= len(parts) <= 3 or not all(parts):
+        raise RefusedError("give width x depth x height, as in room 17'4 x 12'9 x 8'", value=rest)
+    values = [here.length(part) for part in parts]
+    names = dict(zip(("width", "depth", "height"), (here.read(value) for value in values), strict=False))
+    words = ("along display wall", "depth", "height")
+    said = ", ".join(f"{word} {here.show(value)}" for word, value in zip(words, values, strict=False))
+    return Heard(f"Room: {said}", PutRoom.model_validate(names))
+
+
+def _room_side(field: str, words: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        value = here.length(rest)
+        return Heard(f"Room {words} {here.show(value)}", PutRoom.model_validate({field: here.read(value)}))
+
+    return make
+
+
+def _finish(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("white", "furnished", "dark"))
+    return Heard(f"Room's surfaces: {word}", PutRoom(finish=word))
+
+
+def _wall(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("unknown", "timber", "masonry", "board"))
+    return Heard(f"Display wall: {word}", PutRoom(wall=word))
+
+
+def _seat(here: Here, rest: str) -> Heard:
+    seats = here.plan.survey.seats
+    value = here.length(rest)
+    if not seats:
+        return Heard(f"Seat 1: eye {here.show(value)} from the display wall", PutSeat(id="s1", y=here.read(value)))
+    key, seat = here.seat()
+    return Heard(f"{seat.name.capitalize()}: eye {here.show(value)} from the display wall", PutSeat(id=key, y=here.read(value)))
+
+
+def _across(here: Here, rest: str) -> Heard:
+    key, seat = here.seat()
+    value = here.length(rest)
+    return Heard(f"{seat.name.capitalize()}: {here.show(value)} along from the left wall", PutSeat(id=key, x=here.read(value)))
+
+
+def _seats(here: Here, rest: str) -> Heard:
+    count = int(number(rest, "how many seats in the row", 1, 12))
+    _key, seat = here.seat()
+    row = [name for name, other in here.plan.survey.seats.items() if other.row == seat.row]
+    middle = sum(here.plan.survey.seats[name].x.value for name in row) / len(row)
+    taken = set(here.plan.survey.seats)
+    steps: list[Command] = []
+    for n in range(count):
+        x = middle + (n - (count - 1) / 2) * SEAT_SPACING
+        put: dict[str, Any] = {"x": Typed(value=x, source="assumed")}
+        if n < len(row):
+            name = row[n]
+        else:
+            name = next_id("s", taken)
+            taken.add(name)
+            put |= {"row": seat.row, "kind": seat.kind}
+            for field in ("y", "eye", "floor"):
+                measure = getattr(seat, field)
+                put[field] = Typed(value=measure.value, source=measure.source if measure.source != "read" else "chosen")
+        put["name"] = f"seat {seat.row}{'abcdefghijkl'[n]}"
+        steps.append(PutSeat.model_validate({"id": name} | put))
+    if count < len(row):
+        raise RefusedError(f"row {seat.row} has {len(row)} seats; take one away with drop {here.plan.survey.seats[row[-1]].name}")
+    return Heard(f"Row {seat.row}: {count} seats, {here.show(SEAT_SPACING)} apart", several(*steps))
+
+
+def _row(here: Here, rest: str) -> Heard:
+    found = re.fullmatch(r"(?P<row>[0-9]{1,2})\s*[:,]?\s+(?P<at>.+)", rest)
+    if not found:
+        raise RefusedError("give the row and its distance, as in row 2 14'6", value=rest)
+    row, value = int(found["row"]), here.length(found["at"])
+    seats = here.plan.survey.seats
+    if not 1 <= row <= 20:
+        raise RefusedError(f"give a row from 1 to 20 (got {row})")
+    mine = {key: seat for key, seat in seats.items() if seat.row == row}
+    say = f"Row {row}: eyes {here.show(value)} from the display wall"
+    if mine:
+        return Heard(say, several(*(PutSeat(id=key, y=here.read(value)) for key in mine)))
+    if not seats:
+        raise RefusedError("seat the first row first: seat 11'2")
+    taken, steps = set(seats), []
+    like = [seat for seat in seats.values() if seat.row == max((s.row for s in seats.values() if s.row < row), default=1)]
+    for n, seat in enumerate(like):
+        key = next_id("s", taken)
+        taken.add(key)
+        steps.append(
+            PutSeat(id=key, name=f"seat {row}{'abcdefghijkl'[n]}", row=row, x=Typed(value=seat.x.value, source="assumed"),
+                    y=here.read(value), eye=Typed(value=seat.eye.value, source="assumed"), kind=seat.kind)
+        )  # fmt: skip
+    return Heard(f"{say}, {len(steps)} new seat{'s' if len(steps) > 1 else ''}", several(*steps))
+
+
+def _of_row(here: Here, field: str, value: float, words: str) -> Heard:
+    _, seat = here.seat()
+    keys = [key for key, other in here.plan.survey.seats.items() if other.row == seat.row]
+    steps = [PutSeat.model_validate({"id": key, field: here.read(value)}) for key in keys]
+    return Heard(f"Row {seat.row}: {words} {here.show(value)}", several(*steps))
+
+
+def _eye(here: Here, rest: str) -> Heard:
+    return _of_row(here, "eye", here.length(rest), "eyes above their floor")
+
+
+def _riser(here: Here, rest: str) -> Heard:
+    return _of_row(here, "floor", here.length(rest), "floor raised by")
+
+
+def _kind(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("upright", "sofa", "recliner", "bed"))
+    _, seat = here.seat()
+    steps = [PutSeat(id=key, kind=word) for key, other in here.plan.survey.seats.items() if other.row == seat.row]
+    return Heard(f"Row {seat.row}: {word}", several(*steps))
+
+
+def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        top = here.length(rest)
+        if top <= 0:
+            raise RefusedError(f"give the top of the {name} above the floor, over 0")
+        things = here.plan.survey.things
+        key = next((k for k, thing in things.items() if thing.kind == kind), None)
+        say = f"{name.capitalize()}: top at {here.show(top)}"
+        if key is None:
+            start = {"name": name, "kind": kind, "z_from": max(0.0, top - 80) if kind == "soundbar" else 0.0, "y_to": depth}
+            return Heard(say, PutThing.model_validate({"id": next_id("t", set(things)), "z_to": top, "source": "read"} | start))
+        low = min(things[key].z_from, max(0.0, top - 1))
+        return Heard(say, PutThing(id=key, z_to=top, z_from=low, source="read"))
+
+    return make
+
+
+def _light(here: Here, rest: str) -> Heard:
+    found = re.fullmatch(r"(?P<scene>[^0-9]*?)\s*(?P<from>ceiling|side|front)?\s*(?P<lux>[0-9.,]+)(\s*lux)?", rest, re.IGNORECASE)
+    if not found:
+        raise RefusedError("give the scene and its lux, as in light lamps side 20", value=rest)
+    lux = number(found["lux"], "lux", 0, 200_000)
+    key = here.scene(found["scene"].strip())
+    origin = (found["from"] or "side").lower()
+    name = here.plan.survey.scenes[key].name
+    put = PutScene.model_validate({"id": key, origin: Typed(value=lux, source="read", instrument="eye")})
+    return Heard(f"Light in {name}: {lux:g} lux from the {origin}", put)
+
+
+def _drop(here: Here, rest: str) -> Heard:
+    from oval_room.core.commands import Drop
+    from oval_room.core.words import names_of
+
+    names = {key: name for key, name in names_of(here.plan).items() if not key.startswith("k")}
+    fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
+    fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
+    if not fits:
+        raise RefusedError(f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest)
+    if len(fits) > 1:
+        raise Ask("Take which away?", *(f"drop {names[key]}" for key in fits[:6]))
+    return Heard(f"Take away {names[fits[0]]}", Drop(id=fits[0]))
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("room", "width x depth x height", "the room, along the display wall first", "room 17'4 x 12'9 x 8'", "survey", _room),
+    Phrase("wall", "a length", "room along the display wall", "wall 17'4", "survey", _room_side("width", "along the display wall")),
+    Phrase("depth", "a length", "room out from the display wall", "depth 12'9", "survey", _room_side("depth", "depth")),
+    Phrase("ceiling", "a length", "ceiling above the floor", "ceiling 8'", "survey", _room_side("height", "height")),
+    Phrase("finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish),
+    Phrase("made of", "timber, masonry, board", "what the display wall is made of", "made of timber", "survey", _wall),
+    Phrase("seat", "a length", "the seat's eye, from the display wall", "seat 11'2", "survey", _seat),
+    Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
+    Phrase("across", "a length", "the seat's eye, from the left wall", "across 6'10", "survey", _across),
+    Phrase("row", "row and length", "a row's eyes, from the display wall", "row 2 14'6", "survey", _row),
+    Phrase("eye", "a length", "the row's eyes above their floor", "eye 41\"", "survey", _eye),
+    Phrase("riser", "a length", "how far the row's floor is raised", "riser 8\"", "survey", _riser),
+    Phrase("seating", "upright, sofa, recliner, bed", "what the row sits on", "seating sofa", "survey", _kind),
+    Phrase("furniture", "a length", "top of what stands under the picture", "furniture 24\"", "survey", _standing("furniture", "furniture", 450.0)),
+    Phrase("soundbar", "a length", "top of the soundbar or centre speaker", "soundbar 28\"", "survey", _standing("soundbar", "soundbar", 120.0)),
+    Phrase("light", "scene, origin and lux", "stray light at the picture", "light lamps side 20", "survey", _light),
+    Phrase("drop", "a thing", "take a seat, thing, picture or projector away", "drop seat 2b", "survey", _drop),
+)  # fmt: skip

@@ -1,0 +1,128 @@
+"""The throw and the fixing: projector, lens, mounts: what can be said about it on the tape line."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.commands import PutPicture, PutProjector, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import next_id
+from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.projection.throw import distances
+from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
+from oval_room.core.tape.reading import number, one_of
+
+
+def _projector(here: Here, rest: str) -> Heard:
+    gear = here.gear_named(rest, "projector")
+    projectors = here.plan.chosen.projectors
+    if projectors:
+        key, projector = here.projector()
+        return Heard(
+            f"{projector.name}: now {here.gear[gear].name}", several(PutProjector(id=key, gear=gear, name=here.gear[gear].name))
+        )
+    screens = [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == "screen"]
+    if not screens:
+        raise RefusedError("place the screen it shows first: screen 110")
+    shows = here.subject.picture if here.subject.picture in screens else screens[0]
+    put = PutProjector(id=next_id("j", set(projectors)), gear=gear, shows=shows)
+    return Heard(f"New projector {here.gear[gear].name} for {here.plan.chosen.pictures[shows].name}", put)
+
+
+def _throw(here: Here, rest: str) -> Heard:
+    key, projector = here.projector()
+    value = here.length(rest)
+    picture = here.plan.chosen.pictures[projector.shows]
+    say = f"Throw {here.show(value)}, lens to screen"
+    return Heard(say, PutProjector(id=key, y=picture.pose.y + value))
+
+
+def _screen_to_lens(here: Here, rest: str) -> Heard:
+    """The throw with the lens held: the screen comes forward or goes back."""
+    _, projector = here.projector()
+    y = projector.pose.y - here.length(rest)
+    if y < 0:
+        raise RefusedError(f"the lens is only {here.show(projector.pose.y)} from the wall; move the lens")
+    picture = here.plan.chosen.pictures[projector.shows]
+    return Heard(f"{picture.name}: surface {here.show(y)} from the wall, lens held", PutPicture(id=projector.shows, y=y))
+
+
+def _lens_up(here: Here, rest: str) -> Heard:
+    key, _ = here.projector()
+    value = here.length(rest)
+    return Heard(f"Lens height {here.show(value)} from the floor", PutProjector(id=key, z=value))
+
+
+def _lens_along(here: Here, rest: str) -> Heard:
+    key, _ = here.projector()
+    value = here.length(rest)
+    return Heard(f"Lens {here.show(value)} from the left wall", PutProjector(id=key, x=value))
+
+
+def _lens(here: Here, rest: str) -> Heard:
+    """A bare lens length is a height or a throw: whichever is possible here, else it asks."""
+    _key, projector = here.projector()
+    value, ceiling = here.length(rest), here.plan.survey.room.height.value
+    item = here.gear.get(projector.gear)
+    picture = here.plan.chosen.pictures[projector.shows]
+    likely = False
+    if isinstance(item, ProjectorGear):
+        span = distances(picture.width.value, item.lens)
+        likely = 0.6 * span.least <= value <= 1.5 * span.greatest
+    high = 0.25 * ceiling <= value < ceiling
+    if likely and not high:
+        return _throw(here, rest)
+    if high and not likely:
+        return _lens_up(here, rest)
+    raise Ask(f"Is {here.show(value)} the lens's height or its throw?", f"lens up {rest}", f"throw {rest}")
+
+
+def _hang(here: Here, rest: str) -> Heard:
+    key, projector = here.projector()
+    word = one_of(rest, ("hung", "upright"))
+    return Heard(
+        f"{projector.name}: {'hung inverted' if word == 'hung' else 'upright on a shelf'}",
+        PutProjector(id=key, hung=word == "hung"),
+    )
+
+
+def _mode(here: Here, rest: str) -> Heard:
+    key, projector = here.projector()
+    share = number(rest, "the share of light the mode leaves, in %,", 1, 100)
+    return Heard(f"{projector.name}: the mode leaves {share:g} %", PutProjector(id=key, mode=share / 100))
+
+
+def _age(here: Here, rest: str) -> Heard:
+    key, projector = here.projector()
+    word = one_of(rest, ("new", "lamp", "led", "laser"))
+    words = "new" if word == "new" else f"{word} at mid-life"
+    return Heard(f"{projector.name}: light source {words}", PutProjector(id=key, age=word))
+
+
+def _mount(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    gear = here.gear_named(rest, "mount", "panel")
+    if picture.kind != "panel":
+        raise RefusedError(f"{picture.name} takes no wall mount; make the TV the subject first")
+    return Heard(f"{picture.name} on {here.gear[gear].name}", PutPicture(id=key, mount=gear))
+
+
+def _stem(here: Here, rest: str) -> Heard:
+    key, projector = here.projector()
+    gear = here.gear_named(rest, "mount", "projector")
+    return Heard(f"{projector.name} on {here.gear[gear].name}", PutProjector(id=key, mount=gear))
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("projector", "a name", "a projector from the shelf", "projector Heron", "throw", _projector),
+    Phrase("throw", "a length", "lens to screen", "throw 13'4", "throw", _throw),
+    Phrase("screen to lens", "a length", "the throw, with the lens held and the screen moved", "screen to lens 9'", "throw", _screen_to_lens),
+    Phrase("lens", "a length", "the lens's height or throw, whichever it can be", "lens 7'8 7/8", "throw", _lens),
+    Phrase("lens up", "a length", "the lens above the floor", "lens up 7'8", "throw", _lens_up),
+    Phrase("lens along", "a length", "the lens from the left wall", "lens along 6'10", "throw", _lens_along),
+    Phrase("goes", "hung or upright", "how the projector sits", "goes hung", "throw", _hang),
+    Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
+    Phrase("age", "new, lamp, led, laser", "age of the light source", "age lamp", "throw", _age),
+    Phrase("mount", "a name", "the TV's wall mount", "mount Flat 600", "fixing", _mount),
+    Phrase("stem", "a name", "the projector's ceiling mount", "stem Stem long", "fixing", _stem),
+)  # fmt: skip

@@ -1,0 +1,71 @@
+"""Laying out: whatever strings and labels come, none meets another, and what is dropped is what matters least."""
+
+from __future__ import annotations
+
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from oval_room.drawing.layout import Box, Frame, Page
+from oval_room.drawing.metrics import primes, text_width
+from oval_room.drawing.scene import Dim, Label, P
+
+WORDS = st.sampled_from(["9' 2 11/16\"", "throw 12' 7 5/8\"", "3413 mm", "7' 0\"", "a rather long name for a thing in the room"])
+DIMS = st.builds(
+    Dim, a=st.floats(0, 3000), b=st.floats(3001, 6000), axis=st.sampled_from(["u", "v"]), text=WORDS,
+    side=st.sampled_from(["below", "above", "left", "right"]), priority=st.integers(1, 9),
+)  # fmt: skip
+LABELS = st.builds(
+    Label, at=st.builds(P, st.floats(0, 6000), st.floats(0, 3000)), text=WORDS, anchor=st.sampled_from(["start", "middle", "end"]),
+    offsets=st.sampled_from([((0.0, 0.0),), ((0.0, 12.0), (0.0, -12.0), (30.0, 0.0))]), priority=st.integers(1, 9), turned=st.booleans(),
+)  # fmt: skip
+
+
+def page() -> Page:
+    frame = Frame(0.1, 60, 60, 0.0, 3000.0)
+    return Page(frame, 760, 480, Box(60, 60, 660, 360))
+
+
+class Layouts(unittest.TestCase):
+    @settings(max_examples=120, deadline=None)
+    @given(st.lists(DIMS, max_size=14), st.lists(LABELS, max_size=14))
+    def test_nothing_meets_anything(self, dims: list[Dim], labels: list[Label]) -> None:
+        one = page()
+        placed = one.dims(dims)
+        one.labels(labels)
+        words = one.taken[0 : 2 * len(placed) : 2] + one.taken[2 * len(placed) :]
+        for i, box in enumerate(words):
+            self.assertTrue(box.x0 >= 0 and box.y0 >= 0 and box.x1 <= 760 and box.y1 <= 480)
+            for other in words[i + 1 :]:
+                self.assertFalse(box.meets(other), (box, other))
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.lists(LABELS, min_size=1, max_size=20))
+    def test_the_first_in_priority_is_never_dropped_for_a_later_one(self, labels: list[Label]) -> None:
+        first = min(labels, key=lambda label: label.priority)
+        alone = page().labels([first])
+        together = page().labels(labels)
+        if alone:
+            self.assertIn(first, [one.label for one in together])
+
+    def test_strings_climb_to_the_next_rail(self) -> None:
+        placed = page().dims([Dim(0, 3000, "u", "a"), Dim(0, 4000, "u", "b"), Dim(4100, 6000, "u", "c")])
+        rails = {one.dim.text: one.text_at[1] for one in placed}
+        self.assertEqual(rails["a"], rails["c"])  # they stand beside each other
+        self.assertGreater(rails["b"], rails["a"])
+
+    def test_text_that_does_not_fit_its_string_stands_outside_it(self) -> None:
+        (one,) = page().dims([Dim(0, 200, "u", "throw 12' 7 5/8\"")])
+        self.assertEqual(one.gap, 0)
+        self.assertGreater(one.text_at[0], one.b[0])
+
+    def test_the_frame_flips_v_once(self) -> None:
+        frame = page().frame
+        self.assertEqual((frame.x(0), frame.x(1000), frame.y(3000), frame.y(0)), (60, 160, 60, 360))
+
+    def test_widths_grow_with_text_and_size(self) -> None:
+        self.assertGreater(text_width("13' 4 7/8\"", 12), text_width("13' 4\"", 12))
+        self.assertAlmostEqual(text_width("abc", 24) - 1, 2 * (text_width("abc", 12) - 1))
+        self.assertEqual(primes("7' 0\""), "7′\u200a0″")
+        self.assertEqual(primes("the client's wall"), "the client's wall")

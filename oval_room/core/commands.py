@@ -65,6 +65,7 @@ class PutRoom(_Command):
     height: Typed | None = None
     finish: str | None = None
     wall: str | None = None
+    faces: float | None = None
 
 
 class PutSeat(_Command):

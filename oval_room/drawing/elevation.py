@@ -63,14 +63,14 @@ def plate_detail(look: Look) -> Scene | None:
     draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
     for i, (row, name) in enumerate(zip(holes.rows, ("upper row", "lower row"), strict=False)):
         draft.add(
-            Dim(window[1], row, "v", f"{name} {look.show(row)} up", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}", broken=True)
+            Dim(window[1], row, "v", f"{name} {look.show(row)} up", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}", ("upper row", "lower row")[i], broken=True)
         )  # fmt: skip
     draft.add(
         Dim(window[1], holes.top, "v", f"panel top {look.show(holes.top)} up", "right", 0, "plain", 3, "panel_top", "panel top", broken=True)
     )  # fmt: skip
     for n, x in enumerate(holes.columns, 1):
         draft.add(
-            Dim(window[0], x, "u", f"hole {n} from left wall {look.show(x)}", "below", 0, "brass" if n == 1 else "plain", 2, f"holes.x.{n}", broken=True)
+            Dim(window[0], x, "u", f"hole {n} from left wall {look.show(x)}", "below", 0, "brass" if n == 1 else "plain", 2, f"holes.x.{n}", "first hole" if n == 1 else "", broken=True)
         )  # fmt: skip
     if len(holes.columns) > 1:
         across = holes.columns[-1] - holes.columns[0]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from oval_room.core.plan.document import Picture, Projector, Seat
 from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, corners
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
@@ -14,6 +16,7 @@ def floor_plan(look: Look) -> Scene:
     width, depth = room.width.value, room.depth.value
     draft = Draft()
     _structure(draft, look, width, depth)
+    _north(draft, look, width, depth)
     _schools(draft, look, width, depth)
     for key, thing in look.plan.survey.things.items():
         draft.box(thing.y_from, thing.x_from, thing.y_to, thing.x_to, f"thing-{thing.kind}", "room", key)
@@ -62,6 +65,25 @@ def _structure(draft: Draft, look: Look, width: float, depth: float) -> None:
         )  # fmt: skip
     draft.add(Label(P(depth / 2, width), "right wall", "small", "labels", offsets=((60, -9), (-60, -9)), priority=9))
     draft.add(Label(P(depth / 2, 0), "left wall", "small", "labels", offsets=((60, 9), (-60, 9)), priority=9))
+
+
+def _north(draft: Draft, look: Look, width: float, depth: float) -> None:
+    """An arrow to the north in the corner, once somebody has taken the wall's bearing.
+
+    A viewer of the display wall looks to the left of this plan; north lies that bearing further round, anticlockwise.
+    """
+    if look.plan.survey.room.faces is None:
+        return
+    angle = math.radians(180 + look.plan.survey.room.faces)
+    size = min(width, depth) * 0.07
+    at = P(depth - 1.6 * size, 1.6 * size)
+    tip = P(at.u + size * math.cos(angle), at.v + size * math.sin(angle))
+    tail = P(at.u - size * math.cos(angle), at.v - size * math.sin(angle))
+    draft.line(tail, tip, "north", "structure")
+    for side in (150, -150):
+        turn = angle + math.radians(side)
+        draft.line(tip, (tip.u + size * 0.5 * math.cos(turn), tip.v + size * 0.5 * math.sin(turn)), "north", "structure")
+    draft.add(Label(tip, "N", "strong", "labels", offsets=((11 * math.cos(angle), 11 * math.sin(angle)),), priority=3))
 
 
 def _schools(draft: Draft, look: Look, width: float, depth: float) -> None:
@@ -125,8 +147,12 @@ def _dims(draft: Draft, look: Look) -> None:
     for key, projector in look.plan.chosen.projectors.items():
         plate = look.report.fixing.plates.get(key)
         if plate and look.picture in (None, projector.shows):
-            draft.add(Dim(0, plate.y, "u", f"plate {look.show(plate.y)}", "above", 0, "brass", 3, "projector.plate_y"))
-            draft.add(Dim(0, plate.x, "v", f"plate {look.show(plate.x)}", "left", 0, "brass", 4, "projector.plate_x"))
+            draft.add(
+                Dim(0, plate.y, "u", f"plate {look.show(plate.y)}", "above", 0, "brass", 3, "projector.plate_y", "plate out")
+            )
+            draft.add(
+                Dim(0, plate.x, "v", f"plate {look.show(plate.x)}", "left", 0, "brass", 4, "projector.plate_x", "plate along")
+            )
 
 
 def _known(source: str) -> str:

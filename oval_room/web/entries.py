@@ -84,6 +84,14 @@ def _survey(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         ),
         Entry("surfaces are", "finish", room.finish, options=("white", "furnished", "dark")),
     ]
+    out.append(
+        Entry(
+            "looks towards, °",
+            "faces",
+            "" if room.faces is None else f"{room.faces:g}",
+            "read" if room.faces is not None else "default",
+        )
+    )
     seat = plan.survey.seats.get(subject.seat or "")
     if seat is None:
         out.append(Entry("seat's eye from wall", "seat", "", "assumed", hint="11'2"))

@@ -11,7 +11,7 @@ class Pages(BrowserCase):
         chapel, bedroom = self.job(page, "Chapel flat"), self.job(page, "Bedroom")
         stages = [f"/jobs/{chapel}/{stage}" for stage in ("brief", "survey", "picture", "throw")]
         return ["/", "/sums", "/sums/throw.check", "/sums/light.contrast", "/gear", "/words", "/api", "/patterns", *stages, f"/jobs/{bedroom}/fixing",
-                f"/jobs/{chapel}/history"]  # fmt: skip
+                f"/jobs/{chapel}/history", f"/jobs/{chapel}/compare?a=1&b=1", f"/jobs/{chapel}/throw/print", f"/jobs/{chapel}/picture?lead=seat"]  # fmt: skip
 
     def test_no_page_makes_the_console_complain(self) -> None:
         context = self.context()

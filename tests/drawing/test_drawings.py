@@ -11,7 +11,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, PutThing
+from oval_room.core.commands import Command, PutPicture, PutProjector, PutRoom, PutSeat, PutThing
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan, new_plan
@@ -183,6 +183,19 @@ class Drawings(unittest.TestCase):
         behind = scene_of(look_at(CHAPEL, seat="s4"), "seat")
         assert behind
         self.assertEqual(len([s for s in behind.shapes if getattr(s, "style", "") == "head-in-front"]), 3)
+
+    def test_north_lies_where_the_bearing_says(self) -> None:
+        """Looking at the display wall is looking left on the plan. Looking south (180°), north is to the right; west (270°): up."""
+        for bearing, (du, dv) in ((180, (1, 0)), (0, (-1, 0)), (270, (0, 1)), (90, (0, -1))):
+            plan = apply(CHAPEL, PutRoom(faces=bearing), SHELF)
+            scene = scene_of(look_at(plan), "plan")
+            assert scene
+            arrow = next(s for s in scene.shapes if isinstance(s, Path) and s.style == "north")
+            (tail, tip) = arrow.points
+            size = math.dist(tail, tip)
+            with self.subTest(bearing):
+                self.assertAlmostEqual((tip.u - tail.u) / size, du)
+                self.assertAlmostEqual((tip.v - tail.v) / size, dv)
 
     def test_no_view_from_behind_the_picture(self) -> None:
         plan = apply(CHAPEL, PutSeat(id="s1", y=Typed(value=60)), SHELF)

@@ -58,13 +58,17 @@ class Brief(Frozen):
 
 
 class Room(Frozen):
-    """A box of a room: along the display wall, out from it, floor to ceiling [mm]."""
+    """A box of a room: along the display wall, out from it, floor to ceiling [mm].
+
+    faces: compass bearing in which a viewer looks at the display wall [deg]; None when nobody has taken it.
+    """
 
     width: Measure = default(4500.0)
     depth: Measure = default(5500.0)
     height: Measure = default(2400.0)
     finish: RoomFinish = "furnished"
     wall: WallKind = "unknown"
+    faces: Annotated[float, Field(ge=0, lt=360)] | None = None
 
     @property
     def surface_m2(self) -> float:

@@ -10,7 +10,8 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Choose, Command, PutPicture, TakeGear, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
-from oval_room.core.plan.document import next_id
+from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.plan.document import Picture, next_id
 from oval_room.core.screens.size import parse_aspect, picture_size, show_aspect
 from oval_room.core.tape.grammar import Heard, Here, Phrase
 from oval_room.core.tape.reading import chosen, one_of
@@ -139,6 +140,35 @@ def _height_school(here: Here, rest: str) -> Heard:
     return Heard(f"School of height: eyes at the {'lower third' if word == 'third' else 'centre'}", Choose(height_school=word))
 
 
+def _row_at(which: int, words: str) -> Callable[[Here, str], Heard]:
+    """A hole row at a height: the picture rises or falls so that the row lies there."""
+
+    def make(here: Here, rest: str) -> Heard:
+        key, picture, holes = _holes(here)
+        value = here.length(rest)
+        rise = value - holes.rows[which]
+        return Heard(f"{picture.name}: {words} at {here.show(value)}", PutPicture(id=key, bottom=picture.bottom + rise))
+
+    return make
+
+
+def _first_hole(here: Here, rest: str) -> Heard:
+    key, picture, holes = _holes(here)
+    if not holes.columns:
+        raise RefusedError(f"the mount of {picture.name} names no hole columns")
+    value = here.length(rest)
+    put = PutPicture(id=key, x=picture.pose.x + value - holes.columns[0])
+    return Heard(f"{picture.name}: first hole {here.show(value)} from the left wall", put)
+
+
+def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
+    key, picture = here.picture()
+    holes = evaluate(here.plan, here.gear).fixing.holes.get(key)
+    if holes is None:
+        raise RefusedError(f"{picture.name} has no hole rows yet; choose panel and mount from the shelf")
+    return key, picture, holes
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
     Phrase("screen", "inches or a name", "a screen by its diagonal or its name", "screen 110 at 16:9", "picture", _sized("screen", "screen")),
@@ -153,5 +183,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
     Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
     Phrase("eyes at", "third or centre", "where on the picture the eyes lie", "eyes at third", "picture", _height_school),
+    Phrase("upper row", "a length", "the upper hole row above the floor; the picture moves", "upper row 50 1/4\"", "fixing", _row_at(0, "upper hole row")),
+    Phrase("lower row", "a length", "the lower hole row above the floor; the picture moves", "lower row 44\"", "fixing", _row_at(-1, "lower hole row")),
+    Phrase("first hole", "a length", "the first hole from the left wall; the picture moves", "first hole 6'2", "fixing", _first_hole),
     Phrase("panel top", "a length", "top of the panel's frame above the floor", "panel top 66 1/2\"", "fixing", _panel_top),
 )  # fmt: skip

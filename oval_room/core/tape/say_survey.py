@@ -45,6 +45,11 @@ def _wall(here: Here, rest: str) -> Heard:
     return Heard(f"Display wall: {word}", PutRoom(wall=word))
 
 
+def _faces(here: Here, rest: str) -> Heard:
+    bearing = number(rest.rstrip("°"), "a compass bearing", 0, 359.9)
+    return Heard(f"Looking at the display wall is looking {bearing:g}° by the compass", PutRoom(faces=bearing))
+
+
 def _seat(here: Here, rest: str) -> Heard:
     seats = here.plan.survey.seats
     value = here.length(rest)
@@ -184,6 +189,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("ceiling", "a length", "ceiling above the floor", "ceiling 8'", "survey", _room_side("height", "height")),
     Phrase("finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish),
     Phrase("made of", "timber, masonry, board", "what the display wall is made of", "made of timber", "survey", _wall),
+    Phrase("faces", "a bearing", "compass bearing of someone who looks at the display wall", "faces 190", "survey", _faces),
     Phrase("seat", "a length", "the seat's eye, from the display wall", "seat 11'2", "survey", _seat),
     Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
     Phrase("across", "a length", "the seat's eye, from the left wall", "across 6'10", "survey", _across),

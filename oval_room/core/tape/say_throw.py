@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.commands import PutPicture, PutProjector, several
 from oval_room.core.errors import RefusedError
+from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import next_id
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.projection.throw import distances
@@ -113,6 +115,22 @@ def _stem(here: Here, rest: str) -> Heard:
     return Heard(f"{projector.name} on {here.gear[gear].name}", PutProjector(id=key, mount=gear))
 
 
+def _plate(axis: str) -> Callable[[Here, str], Heard]:
+    """The mount plate at a place: the lens goes along, as far off the plate as the projector's own figures say."""
+
+    def make(here: Here, rest: str) -> Heard:
+        key, projector = here.projector()
+        plate = evaluate(here.plan, here.gear).fixing.plates.get(key)
+        if plate is None:
+            raise RefusedError(f"{projector.name} has no plate figures; choose a projector from the shelf")
+        value = here.length(rest)
+        lens = getattr(projector.pose, axis) + value - getattr(plate, axis)
+        where = "from the display wall" if axis == "y" else "from the left wall"
+        return Heard(f"Plate {here.show(value)} {where}, lens with it", PutProjector.model_validate({"id": key, axis: lens}))
+
+    return make
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("projector", "a name", "a projector from the shelf", "projector Heron", "throw", _projector),
     Phrase("throw", "a length", "lens to screen", "throw 13'4", "throw", _throw),
@@ -123,6 +141,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("goes", "hung or upright", "how the projector sits", "goes hung", "throw", _hang),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
     Phrase("age", "new, lamp, led, laser", "age of the light source", "age lamp", "throw", _age),
+    Phrase("plate out", "a length", "the mount plate from the display wall; the lens goes along", "plate out 11'4", "fixing", _plate("y")),
+    Phrase("plate along", "a length", "the mount plate from the left wall; the lens goes along", "plate along 6'10", "fixing", _plate("x")),
     Phrase("mount", "a name", "the TV's wall mount", "mount Flat 600", "fixing", _mount),
     Phrase("stem", "a name", "the projector's ceiling mount", "stem Stem long", "fixing", _stem),
 )  # fmt: skip

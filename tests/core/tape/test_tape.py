@@ -53,7 +53,7 @@ def walk(plan: Plan, path: str) -> object:
 
 class Phrases(unittest.TestCase):
     def test_every_example_is_heard(self) -> None:
-        subject = Subject("p2", "s2", "k2", "j1")
+        subject = Subject("p2", "s2", "k2", "j1")  # the wall TV, which has a mount
         for phrase in PHRASES:
             answer = hear(CHAPEL, SHELF, phrase.example, subject)
             with self.subTest(phrase.example):
@@ -152,6 +152,21 @@ class Phrases(unittest.TestCase):
         for line, word in (("screen to lens 11'", "move the lens"), ("stretch to 40", "over the bottom edge")):
             answer = hear(CHAPEL, SHELF, line, Subject("p1"))
             self.assertIn(word, answer.say)
+
+    def test_holes_and_plates_go_where_they_are_typed(self) -> None:
+        from oval_room.core.evaluate import evaluate
+
+        for line, read in (
+            ("upper row 50 1/4", lambda fix: fix.holes["p2"].rows[0]), ("lower row 44", lambda fix: fix.holes["p2"].rows[-1]),
+            ("first hole 6'2", lambda fix: fix.holes["p2"].columns[0]), ("plate out 11'4", lambda fix: fix.plates["j1"].y),
+            ("plate along 6'10", lambda fix: fix.plates["j1"].x),
+        ):  # fmt: skip
+            answer = hear(CHAPEL, SHELF, line, Subject("p2", "s2", "k1", "j1"))
+            with self.subTest(line):
+                assert isinstance(answer, Heard), answer
+                wanted = CHAPEL.writing.ruler.parse(" ".join(line.split(" ")[2:]))
+                self.assertAlmostEqual(read(evaluate(apply(CHAPEL, answer.command, SHELF), SHELF).fixing), wanted)
+        self.assertIn("choose panel and mount", hear(CHAPEL, SHELF, "upper row 50", Subject("p1")).say)
 
     def test_completion(self) -> None:
         self.assertEqual(complete("sea"), ("seat", "seats", "seating"))

@@ -361,6 +361,7 @@ document.addEventListener("alpine:init", () => {
       if (at >= 1 && at <= stages.length) stages[at - 1].click();
       else if (event.key === "/") { event.preventDefault(); this.tape.focus(); }
       else if (event.key === "u") document.querySelector("[data-flip]").click();
+      else if (event.key === "r") document.querySelector("#head a[href*='/print']").click();
       else if (event.key === "z") this.step(false);
       else if (event.key === "y") this.step(true);
       else if (event.key === "p") document.querySelector("#companions [data-promote]")?.click();

@@ -17,7 +17,8 @@ from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import DEMO_AUTHOR, demo_jobs
 from oval_room.formats.job_file import read_job, write_job
 from oval_room.formats.report_json import report_document, report_text
-from oval_room.store.store import Store, StoreError
+from oval_room.store.records import StoreError
+from oval_room.store.store import Store
 from oval_room.web.settings import Settings
 
 app = typer.Typer(

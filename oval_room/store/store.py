@@ -13,7 +13,6 @@ import threading
 import zlib
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
-from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
@@ -27,86 +26,11 @@ from oval_room.core.plan.changes import Change, changes, overlap, value_at
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GEAR, GearItem, canonical, gear_hash
 from oval_room.store.migrations import MIGRATIONS, copy_database, migrate, version_of
+from oval_room.store.records import ClashError, Committed, Head, HistoryRow, JobRow, Step, StoreError, Summary
 from oval_room.store.tables import make_tables
 
 BUSY_MS = 5000
 KEPT_PLANS = 64
-
-
-class StoreError(RuntimeError):
-    """The database can't be used; its text says why and what to do."""
-
-
-class ClashError(Exception):
-    """Somebody else changed the same places. clashes: path, value when I began, theirs now, mine."""
-
-    def __init__(self, head: int, clashes: list[tuple[str, Any, Any, Any]], by: str) -> None:
-        super().__init__(f"{len(clashes)} places were changed by {by or 'someone'} meanwhile")
-        self.head, self.clashes, self.by = head, clashes, by
-
-
-@dataclass(frozen=True, slots=True)
-class Head:
-    """A job at its newest revision."""
-
-    job: str
-    revision: int
-    plan: Plan
-
-
-@dataclass(frozen=True, slots=True)
-class Committed:
-    """What a commit came to: the new head, what was touched, who changed other places meanwhile."""
-
-    head: Head
-    label: str
-    touched: tuple[str, ...]
-    meanwhile: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class JobRow:
-    """A job as the Desk lists it."""
-
-    id: str
-    name: str
-    client: str
-    place: str
-    state: str
-    archived: bool
-    changed_at: str
-    worst_level: str
-    worst_text: str
-    upset_text: str
-    head: int
-
-
-@dataclass(frozen=True, slots=True)
-class HistoryRow:
-    number: int
-    label: str
-    author: str
-    at: str
-    kind: str
-    name: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class _Step:
-    """What one undo takes back: revision numbers, the last one's label, the group they belong to."""
-
-    numbers: tuple[int, ...]
-    label: str
-    group: str | None
-
-
-@dataclass(frozen=True, slots=True)
-class Summary:
-    """What the Desk shows of a job's report."""
-
-    worst_level: str = ""
-    worst_text: str = ""
-    upset_text: str = ""
 
 
 def now() -> str:
@@ -464,20 +388,20 @@ class Store:
             raise ClashError(head, clashes, by)
         return tuple(f"{row.author}: {row.label}" for row in rows)
 
-    def _stacks(self, job: str, author: str) -> tuple[list[_Step], list[_Step]]:
+    def _stacks(self, job: str, author: str) -> tuple[list[Step], list[Step]]:
         """My steps that undo and redo would go through, the next one last; a group's revisions are one step."""
         table = self._t["revision"]
         rows = table.select(table.number, table.kind, table.label, table.group_key).where(
             (table.job == job) & (table.author == author) & (table.kind != "start")
         )
-        undo: list[_Step] = []
-        redo: list[_Step] = []
+        undo: list[Step] = []
+        redo: list[Step] = []
         for row in rows.order_by(table.number):
             if row.kind == "do":
                 if undo and row.group_key and undo[-1].group == row.group_key:
-                    undo[-1] = _Step((*undo[-1].numbers, row.number), row.label, row.group_key)
+                    undo[-1] = Step((*undo[-1].numbers, row.number), row.label, row.group_key)
                 else:
-                    undo.append(_Step((row.number,), row.label, row.group_key))
+                    undo.append(Step((row.number,), row.label, row.group_key))
                 redo.clear()
             elif row.kind == "undo" and undo:
                 redo.append(undo.pop())

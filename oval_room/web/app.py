@@ -11,7 +11,8 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from oval_room import __version__
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.store.store import Store, StoreError
+from oval_room.store.records import StoreError
+from oval_room.store.store import Store
 from oval_room.web.bench import Bench
 from oval_room.web.guard import Guard, RefusedRequest
 from oval_room.web.pages import HERE, page

@@ -19,7 +19,8 @@ from oval_room.core.tape.grammar import Subject
 from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, Window, draw, scene_of, views_of
-from oval_room.store.store import Head, Store, Summary
+from oval_room.store.records import Head, Summary
+from oval_room.store.store import Store
 
 KEPT: Final = 32
 STAGE_NAMES: Final = {"brief": "Brief", "survey": "Survey", "picture": "Picture", "throw": "Throw", "fixing": "Fixing"}

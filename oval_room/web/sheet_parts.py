@@ -17,7 +17,7 @@ from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw
-from oval_room.store.store import Head
+from oval_room.store.records import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
 from oval_room.web.entries import entries_of
 from oval_room.web.pages import author_of, fragment

@@ -21,7 +21,8 @@ from oval_room.core.plan.measure import Typed
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
 from oval_room.store.migrations import MIGRATIONS
-from oval_room.store.store import ClashError, Store, StoreError, Summary
+from oval_room.store.records import ClashError, StoreError, Summary
+from oval_room.store.store import Store
 from tests.core.making import COMMANDS
 
 CHAPEL = chapel_flat()

@@ -13,7 +13,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.solve.movers import Mover
 
-STRIDES: Final = 9
+STRIDES: Final = 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +66,7 @@ class _Search:
         if flip is None:
             return Break(abs(end - start), None, None, None)
         bad = place
-        while abs(bad - last) > step / 2:
+        while abs(bad - last) > step:
             middle = (bad + last) / 2
             found = self.flipped(middle)
             last, bad, flip = (middle, bad, flip) if found is None else (last, middle, found)

@@ -22,7 +22,7 @@ from oval_room.core.solve.breaking import breaking_points
 from oval_room.core.solve.movers import movers_of
 from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear, what_if
 from oval_room.core.words import Words
-from oval_room.store.store import ClashError, Committed, Head
+from oval_room.store.records import ClashError, Committed, Head
 from oval_room.web.bench import Bench, can_settle
 from oval_room.web.guard import FromScript
 from oval_room.web.pages import author_of, fragment, lengths, page

@@ -1,0 +1,84 @@
+"""What the store gives back, and how it says no: core values and plain records, never rows."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from oval_room.core.plan.document import Plan
+
+
+class StoreError(RuntimeError):
+    """The database can't be used; its text says why and what to do."""
+
+
+class ClashError(Exception):
+    """Somebody else changed the same places. clashes: path, value when I began, theirs now, mine."""
+
+    def __init__(self, head: int, clashes: list[tuple[str, Any, Any, Any]], by: str) -> None:
+        super().__init__(f"{len(clashes)} places were changed by {by or 'someone'} meanwhile")
+        self.head, self.clashes, self.by = head, clashes, by
+
+
+@dataclass(frozen=True, slots=True)
+class Head:
+    """A job at its newest revision."""
+
+    job: str
+    revision: int
+    plan: Plan
+
+
+@dataclass(frozen=True, slots=True)
+class Committed:
+    """What a commit came to: the new head, what was touched, who changed other places meanwhile."""
+
+    head: Head
+    label: str
+    touched: tuple[str, ...]
+    meanwhile: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class JobRow:
+    """A job as the Desk lists it."""
+
+    id: str
+    name: str
+    client: str
+    place: str
+    state: str
+    archived: bool
+    changed_at: str
+    worst_level: str
+    worst_text: str
+    upset_text: str
+    head: int
+
+
+@dataclass(frozen=True, slots=True)
+class HistoryRow:
+    number: int
+    label: str
+    author: str
+    at: str
+    kind: str
+    name: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """What one undo takes back: revision numbers, the last one's label, the group they belong to."""
+
+    numbers: tuple[int, ...]
+    label: str
+    group: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Summary:
+    """What the Desk shows of a job's report."""
+
+    worst_level: str = ""
+    worst_text: str = ""
+    upset_text: str = ""

@@ -8,7 +8,7 @@ from xml.etree import ElementTree as Tree
 
 from oval_room.core.units import Ruler
 from oval_room.drawing.layout import TEXT, Box, Frame, Margins, Page, PlacedDim, PlacedLabel, fit
-from oval_room.drawing.metrics import pieces
+from oval_room.drawing.metrics import pieces, text_width
 from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Scene
 
 HATCHES: Final[dict[str, tuple[int, str]]] = {
@@ -64,23 +64,29 @@ def write_svg(
     for one in page.labels(shape for shape in shown if isinstance(shape, Label)):
         _label(group, one)
     if bar is not None:
-        _scale_bar(root, frame, height, bar)
+        _scale_bar(root, page, bar)
     return Tree.tostring(root, encoding="unicode")
 
 
 BARS: Final = {True: (25.4, 76.2, 152.4, 304.8, 609.6, 1524.0, 3048.0, 6096.0), False: (20, 50, 100, 200, 500, 1000, 2000, 5000)}
 
 
-def _scale_bar(root: Tree.Element, frame: Frame, height: float, ruler: Ruler) -> None:
-    """A bar of a round length in the lower left corner, between 50 and 140 px long where one is."""
-    lengths = BARS[ruler.style in ("feet", "inches")]
-    length = next((mm for mm in lengths if mm * frame.scale >= 50), lengths[-1])
-    group = Tree.SubElement(root, "g", {"class": "scale-bar"})
-    x, y, end = 12.0, height - 12.0, 12.0 + length * frame.scale
-    Tree.SubElement(
-        group, "path", {"d": f"M{_n(x)} {_n(y - 4)}v8M{_n(x)} {_n(y)}H{_n(end)}M{_n(end)} {_n(y - 4)}v8", "class": "dim-bar"}
-    )
-    _text(group, ruler.show(length), end + 6, y, "t-small", "start", False, TEXT["small"])
+def _scale_bar(root: Tree.Element, page: Page, ruler: Ruler) -> None:
+    """A bar of a round length, 50 px or a little more, in a corner that strings and names have left free; none where none is."""
+    scale = page.frame.scale
+    length = next((mm for mm in BARS[ruler.style in ("feet", "inches")] if mm * scale >= 50), 0)
+    text = ruler.show(length)
+    long = length * scale + 10 + text_width(text, TEXT["small"])
+    right = page.width - long - 12
+    corners = ((12.0, 31.0), (12.0, page.height - 12), (right, page.height - 12), (right, 40.0))
+    free = (place for place in corners if page.free(Box(place[0] - 4, place[1] - 7, place[0] + long + 4, place[1] + 7)))
+    x, y = next(free, (0.0, 0.0))
+    if not length or not y:
+        return
+    group, end = Tree.SubElement(root, "g", {"class": "scale-bar"}), x + length * scale
+    line = f"M{_n(x)} {_n(y - 4)}v8M{_n(x)} {_n(y)}H{_n(end)}M{_n(end)} {_n(y - 4)}v8"
+    Tree.SubElement(group, "path", {"d": line, "class": "dim-bar"})
+    _text(group, text, end + 6, y, "t-small", "start", False, TEXT["small"])
 
 
 def _n(value: float) -> str:

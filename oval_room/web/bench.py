@@ -49,7 +49,8 @@ class Seen:
         """From an address's query, with what is sensible here for all that is missing or gone."""
         chosen, survey = plan.chosen, plan.survey
         stage = stage if stage in STAGES else "survey"
-        picture = _known(query.get("picture"), chosen.pictures, stage, chosen.projectors)
+        asked = chosen.projectors.get(query.get("projector", ""))  # a projector clicked on brings its picture
+        picture = _known(asked.shows if asked else query.get("picture"), chosen.pictures, stage, chosen.projectors)
         seat = query.get("seat") if query.get("seat") in survey.seats else survey.main
         scene = query.get("scene") if query.get("scene") in survey.scenes else next(iter(survey.scenes), None)
         projector = next((key for key, p in chosen.projectors.items() if p.shows == picture), None)

@@ -87,6 +87,9 @@ class Benches(unittest.TestCase):
             (seen.subject.picture, seen.subject.seat, seen.subject.scene, seen.subject.projector), ("p1", "s2", "k1", "j1")
         )
         self.assertEqual(Seen.of(CHAPEL, "fixing", {}, {}).subject.picture, "p2")
+        self.assertEqual(
+            Seen.of(CHAPEL, "fixing", {"projector": "j1", "picture": "p2"}, {}).subject.picture, "p1"
+        )  # its own picture
         self.assertEqual(Seen.of(CHAPEL, "attic", {}, {}).stage, "survey")
         self.assertNotIn("beam", Seen.of(CHAPEL, "throw", {}, {"off.throw": "beam-people"}).layers)
         self.assertEqual(Seen.of(new_plan("x"), "throw", {}, {}).subject, Subject(None, None, "k1", None))

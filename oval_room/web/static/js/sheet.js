@@ -264,8 +264,9 @@ document.addEventListener("alpine:init", () => {
       this.hear();
     },
     subject(ref) {
-      const kind = { p: "picture", s: "seat", k: "scene" }[ref[0]];
+      const kind = { p: "picture", s: "seat", k: "scene", j: "projector" }[ref[0]];
       if (kind) this.look({ [kind]: ref });
+      delete this.view.projector;
     },
     layer(button) {
       const pressed = button.getAttribute("aria-pressed") === "true";

@@ -1,0 +1,9 @@
+"""Tests. In CI the property tests draw the same examples every time; elsewhere they explore."""
+
+import os
+
+from hypothesis import HealthCheck, settings
+
+settings.register_profile("steady", derandomize=True, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile("exploring", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("steady" if os.environ.get("CI") else "exploring")

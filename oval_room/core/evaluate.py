@@ -23,6 +23,7 @@ from oval_room.core.units import Ruler
 from oval_room.core.viewing.study import ViewResult, study_viewing
 
 _T = TypeVar("_T")
+_SETTINGS = (Ruler, str)  # compared by value: they are made anew for every plan
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,13 +73,22 @@ class Evaluator:
         chosen, survey, ruler = plan.schemes[key], plan.survey, plan.writing.ruler
         pinned = {name: gear[name] for name in sorted(plan.gear_used()) if name in gear}
         items = tuple(pinned.values())
-        surveyed = self._run("survey", study_survey, (survey,), survey, ruler)
+        surveyed = self._run("survey", study_survey, (survey, ruler), survey, ruler)
         views = self._run(
-            "viewing", study_viewing, (survey, chosen, plan.choices, *items), survey, chosen, plan.choices, pinned, ruler
+            "viewing", study_viewing, (survey, chosen, plan.choices, ruler, *items), survey, chosen, plan.choices, pinned, ruler
         )
-        throws = self._run("throw", study_throw, (survey, chosen, *items), survey, chosen, pinned, ruler, plan.writing.instrument)
-        light = self._run("light", study_light, (survey, chosen, throws, *items), survey, chosen, throws, pinned, ruler)
-        fixing = self._run("fixing", study_fixing, (survey, chosen, *items), survey, chosen, pinned, ruler)
+        throws = self._run(
+            "throw",
+            study_throw,
+            (survey, chosen, ruler, plan.writing.instrument, *items),
+            survey,
+            chosen,
+            pinned,
+            ruler,
+            plan.writing.instrument,
+        )
+        light = self._run("light", study_light, (survey, chosen, throws, ruler, *items), survey, chosen, throws, pinned, ruler)
+        fixing = self._run("fixing", study_fixing, (survey, chosen, ruler, *items), survey, chosen, pinned, ruler)
         figures = {**views.figures, **throws.figures, **light.figures, **fixing.figures}
         findings = [*surveyed.findings, *views.findings, *throws.findings, *light.findings, *fixing.findings]
         findings.sort(key=lambda finding: finding.weight)
@@ -96,17 +106,16 @@ class Evaluator:
         )
 
     def _run(self, name: str, study: Callable[..., _T], reads: tuple[Any, ...], *args: Any) -> _T:
-        ruler = next((arg for arg in args if isinstance(arg, Ruler)), None)
+        """The study's last result when it read these very objects (and equal settings), else a new one."""
         kept = self._kept.get(name)
         if (
             kept
-            and len(kept[0]) == len(reads) + 1
-            and all(a is b for a, b in zip(kept[0], reads, strict=False))
-            and kept[0][-1] == (ruler, args[-1])
+            and len(kept[0]) == len(reads)
+            and all(a is b or (isinstance(b, _SETTINGS) and a == b) for a, b in zip(kept[0], reads, strict=True))
         ):
             return kept[1]  # type: ignore[no-any-return]
         result = study(*args)
-        self._kept[name] = ((*reads, (ruler, args[-1])), result)
+        self._kept[name] = (reads, result)
         return result
 
 

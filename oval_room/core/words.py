@@ -228,7 +228,7 @@ def _plate(f: Finding, w: Words) -> str:
     off = f.more["off"]
     where = f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
     hang = f"pole {w.length(f.more['pole'])}" if f.more["pole"] is not None else f"shelf at {w.length(f.more['shelf'])}"
-    return f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. Centre the lens, not the body."
+    return f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. Centre the lens, not the body. Into joist or timber only, never board; ladder on level ground, three points, second person holds."
 
 
 _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {

@@ -50,7 +50,6 @@ class Part(NamedTuple):
     name: str
     title: str
     svg: str
-    scale: float
 
 
 def views_of(look: Look, stage: str) -> tuple[str, ...]:
@@ -109,4 +108,4 @@ def draw(
     shown = LAYERS if own else (*ALWAYS, *layers)
     bar = look.plan.writing.ruler if not own and not small else None
     svg = write_svg(scene, width, height, layers=shown, margins=margins, prefix=prefix, bar=bar)
-    return Part(name, scene.title, svg, 0.0)
+    return Part(name, scene.title, svg)

@@ -90,8 +90,8 @@ class Store:
 
     def gear(self) -> dict[str, GearItem]:
         """Every gear edition there is, by hash, shelf and pinned alike."""
-        if self._gear is None:
-            with self._connected():
+        with self._connected():
+            if self._gear is None or self._t["gear"].select().count() != len(self._gear):  # another process may have brought some
                 rows = self._t["gear"].select().order_by(self._t["gear"].hash)
                 self._gear = {row.hash: GEAR.validate_json(row.document) for row in rows}
         return self._gear

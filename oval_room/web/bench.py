@@ -31,7 +31,6 @@ HEADLINES: Final[dict[str, tuple[str, ...]]] = {
     "throw": ("throw", "shift_use", "lens_z", "white"),
     "fixing": ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
 }
-STAGE_OF: Final = {"survey": "survey", "picture": "picture", "throw": "throw", "fixing": "fixing"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,13 +73,10 @@ def _known(wanted: str | None, pictures: Mapping[str, object], stage: str, proje
     if wanted in pictures:
         return wanted
     fed = [p.shows for p in projectors.values()]  # type: ignore[attr-defined]
-    if stage != "fixing" and fed:
-        return str(fed[0])
-    return (
-        next((key for key in pictures if key not in fed), next(iter(pictures), None))
-        if stage == "fixing"
-        else next(iter(pictures), None)
-    )
+    first = next(iter(pictures), None)
+    if stage == "fixing":
+        return next((key for key in pictures if key not in fed), first)
+    return str(fed[0]) if fed else first
 
 
 @dataclass(frozen=True, slots=True)

@@ -93,6 +93,34 @@ class Journey(BrowserCase):
         page.fill("#tape", "lens 7'8")
         self.until(page, "document.querySelectorAll('#tape-options button').length", 2)  # it asks: height or throw
 
+    def test_what_is_typed_while_a_change_is_on_its_way_is_not_lost(self) -> None:
+        page = self.open("/")
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Bedroom')}/picture")
+        page.wait_for_load_state("networkidle")
+        network = page.context.new_cdp_session(page)
+        network.send("Network.enable")
+        network.send(
+            "Network.emulateNetworkConditions",
+            {"offline": False, "latency": 400, "downloadThroughput": -1, "uploadThroughput": -1},
+        )
+        revision = self.revision(page)
+        page.fill("input[data-say=along]", "1900 mm")
+        page.press("input[data-say=along]", "Tab")
+        page.fill("input[data-say=stand-off]", "43")  # half typed when the first answer comes
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(page.input_value("input[data-say=stand-off]"), "43")
+        page.fill("input[data-say=stand-off]", "430 mm")
+        page.press("input[data-say=stand-off]", "Enter")
+        page.fill("input[data-say=bottom]", "1200 mm")
+        page.press("input[data-say=bottom]", "Enter")  # while the one before is on its way
+        self.until(page, REVISION, revision + 3)
+        page.wait_for_timeout(600)
+        self.assertEqual(self.revision(page), revision + 3)  # three changes; nothing half typed was taken
+        self.assertEqual(
+            [page.input_value(f"input[data-say={word}]") for word in ("along", "stand-off", "bottom")],
+            ["1900 mm", "430 mm", "1200 mm"],
+        )
+
     def test_keys_subject_views_and_units(self) -> None:
         page = self.open("/")
         job = self.job(page, "Chapel flat")

@@ -17,6 +17,7 @@ from hypothesis import strategies as st
 
 from oval_room.core.commands import Command, PutJob, PutProjector, PutRoom, PutSeat
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import Typed
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
@@ -176,6 +177,12 @@ class Desk(StoreCase):
         with sqlite3.connect(self.path) as raw:
             raw.execute("DELETE FROM gear")
         self.assertIn("gear is missing", Store(self.path).check()[0])
+
+    def test_gear_that_another_process_brings_is_seen(self) -> None:
+        item = next(iter(SHELF.values())).model_copy(update={"note": "a later edition"})
+        self.store.gear()
+        Store(self.path).add_gear({gear_hash(item): item}, on_shelf=False)
+        self.assertIn(gear_hash(item), self.store.gear())
 
     def test_gear_that_is_not_what_it_is_named(self) -> None:
         with self.assertRaises(RefusedError):

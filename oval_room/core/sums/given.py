@@ -20,7 +20,6 @@ Sign = Literal["positive", "zero", "any"]
 UNITS: Final = get_args(Unit)
 SUFFIXES: Final = (*UNITS, "text")
 MOST_ITEMS: Final = 64
-NOTHING: Final = object()
 
 
 @dataclass(frozen=True, slots=True)

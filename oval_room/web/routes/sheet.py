@@ -23,7 +23,7 @@ from oval_room.core.solve.movers import movers_of
 from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear, what_if
 from oval_room.core.words import Words
 from oval_room.store.records import ClashError, Committed, Head
-from oval_room.web.bench import Bench, can_settle
+from oval_room.web.bench import Bench, can_settle, worst_open
 from oval_room.web.guard import FromScript
 from oval_room.web.pages import author_of, fragment, lengths, page
 from oval_room.web.sheet_parts import SheetParts
@@ -99,8 +99,8 @@ def _refused(text: str, field: str = "line", status: int = 422, options: tuple[s
 def job_page(request: Request, job: str) -> Response:
     """A job opens on the stage of its worst finding."""
     head = _bench(request).store.head(job)
-    report = _bench(request).report(head)
-    stage = next((f.code.stage for f in report.findings if f.level.rank < 2), "survey")
+    worst = worst_open(_bench(request).report(head))
+    stage = worst.code.stage if worst else "survey"
     return RedirectResponse(f"/jobs/{job}/{stage}", status_code=303)
 
 

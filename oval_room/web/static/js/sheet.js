@@ -40,8 +40,13 @@ document.addEventListener("alpine:init", () => {
     key() {
       return crypto.randomUUID ? crypto.randomUUID() : String(Math.random()).slice(2);
     },
-    async send(what, more) {
-      if (this.busy) return null;
+    // One after the other: a change made while another is on its way waits for it, so that none is lost.
+    send(what, more) {
+      const mine = (this.queue || Promise.resolve()).then(() => this.sendNow(what, more));
+      this.queue = mine.catch(() => null);
+      return mine;
+    },
+    async sendNow(what, more) {
       this.busy = true;
       this.asked += 1;
       this.looked += 1;
@@ -68,11 +73,32 @@ document.addEventListener("alpine:init", () => {
       const focus = document.activeElement && document.activeElement.id;
       const open = document.querySelector(".others")?.open;
       const scroll = document.getElementById("rail").scrollTop;
+      const unsaid = this.unsaid();
+      this.swapping = true; // a browser may call a field changed when it is taken out half typed
       for (const [id, html] of Object.entries(regions)) document.getElementById(id).innerHTML = html;
+      this.swapping = false;
       document.getElementById("rail").scrollTop = scroll;
       if (open && document.querySelector(".others")) document.querySelector(".others").open = true;
+      this.putBack(unsaid);
       if (focus && document.getElementById(focus)) document.getElementById(focus).focus();
       this.drawn();
+    },
+    // Entries that hold something typed and not yet taken keep it through a swap, with what was said against it.
+    unsaid() {
+      return [...document.querySelectorAll(".entry input[data-say]")].filter((field) => field.value !== field.dataset.was).map((field) => ({
+        id: field.id, say: field.dataset.say, value: field.value, sent: field.dataset.sent, wrong: field.closest(".entry").querySelector(".wrong").innerHTML,
+        bad: field.getAttribute("aria-invalid") === "true", from: field.selectionStart, to: field.selectionEnd,
+      }));
+    },
+    putBack(fields) {
+      for (const kept of fields) {
+        const field = document.getElementById(kept.id);
+        if (!field || field.dataset.say !== kept.say || kept.sent === kept.value) continue;
+        field.value = kept.value;
+        if (kept.bad) this.wrong(field, kept.wrong);
+        else if (document.activeElement === document.body) field.focus();
+        field.setSelectionRange(kept.from, kept.to);
+      }
     },
     async look(changes) {
       Object.assign(this.view, changes);
@@ -158,6 +184,7 @@ document.addEventListener("alpine:init", () => {
     },
     async say(line, field) {
       clearTimeout(this.timer);
+      if (field) field.dataset.sent = field.value;
       const answer = await this.send("say", { line });
       if (!answer) return;
       if (answer.kind === "done") {
@@ -178,6 +205,7 @@ document.addEventListener("alpine:init", () => {
       }
     },
     wrong(field, text) {
+      delete field.dataset.sent;
       const place = field.closest(".entry").querySelector(".wrong");
       place.innerHTML = text; // escaped by the server
       place.hidden = false;
@@ -304,6 +332,7 @@ document.addEventListener("alpine:init", () => {
     },
     changed(event) {
       const field = event.target;
+      if (this.swapping) return;
       if (field.dataset.subject) this.look({ [field.dataset.subject]: field.value });
       else if (field.dataset.say && field.value !== field.dataset.was) this.say(`${field.dataset.say} ${field.value || "-"}`, field);
     },

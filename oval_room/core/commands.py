@@ -14,6 +14,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Stage
 from oval_room.core.plan.measure import Frozen, Id, Typed
+from oval_room.core.plan.room import Corner, Slope
 
 
 class Stamp(NamedTuple):
@@ -66,6 +67,99 @@ class PutRoom(_Command):
     finish: str | None = None
     wall: str | None = None
     faces: float | None = None
+    latitude: float | None = None
+    slopes: tuple[Slope, ...] | None = None
+
+
+class PutOutline(_Command):
+    """Give the room an outline: its corners from the display wall's left end round; with readings of its walls, in order.
+    Without corners the room is a box again."""
+
+    do: Literal["put outline"] = "put outline"
+    corners: Annotated[tuple[Corner, ...], Field(max_length=40)] = ()
+    walls: Annotated[tuple[Typed | None, ...], Field(max_length=40)] = ()
+
+
+class PutDim(_Command):
+    """Take a reading of a wall (w3), a diagonal (c1c3), at a corner the ceiling (h2) or the floor below the laser line (f2), or a
+    wall's lean (p1). A wall's length moves its far end."""
+
+    do: Literal["put dim"] = "put dim"
+    id: Annotated[str, Field(max_length=8)]
+    value: Typed
+
+
+class Strike(_Command):
+    """Take a reading out of its dimension's value, or with `back` into it again. The log keeps it."""
+
+    do: Literal["strike"] = "strike"
+    reading: Id
+    back: bool = False
+
+
+class PutMade(_Command):
+    """What a wall (w1 …) or the ceiling is made of."""
+
+    do: Literal["put made"] = "put made"
+    surface: Annotated[str, Field(max_length=8)]
+    kind: str | None = None
+    board: float | None = None
+    layers: int | None = None
+    behind: str | None = None
+    stud_depth: float | None = None
+    module: float | None = None
+    joists: str | None = None
+
+
+class PutOpening(_Command):
+    do: Literal["put opening"] = "put opening"
+    id: Id
+    name: str | None = None
+    kind: str | None = None
+    wall: str | None = None
+    along: Typed | None = None
+    width: Typed | None = None
+    sill: Typed | None = None
+    head: Typed | None = None
+    after: Typed | None = None
+    swing: str | None = None
+    covering: str | None = None
+    luminance: Typed | None = None
+
+
+class PutService(_Command):
+    do: Literal["put service"] = "put service"
+    id: Id
+    name: str | None = None
+    kind: str | None = None
+    wall: str | None = None
+    along: float | None = None
+    z: float | None = None
+    to_along: float | None = None
+    to_z: float | None = None
+    circuit: str | None = None
+
+
+class PutFind(_Command):
+    """Log a find of a stud or joist; the log only grows, a wrong entry is dropped."""
+
+    do: Literal["put find"] = "put find"
+    id: Id
+    wall: str
+    at: float
+    how: str = "scanner"
+    hit: bool = True
+
+
+class PutPassage(_Command):
+    do: Literal["put passage"] = "put passage"
+    id: Id
+    name: str | None = None
+    kind: str | None = None
+    width: float | None = None
+    height: float | None = None
+    after: float | None = None
+    length: float | None = None
 
 
 class PutSeat(_Command):
@@ -78,6 +172,7 @@ class PutSeat(_Command):
     floor: Typed | None = None
     eye: Typed | None = None
     kind: str | None = None
+    person: float | None = None
 
 
 class PutThing(_Command):
@@ -92,6 +187,8 @@ class PutThing(_Command):
     z_from: float | None = None
     z_to: float | None = None
     source: str | None = None
+    works: bool | None = None
+    heat_c: float | None = None
 
 
 class PutScene(_Command):
@@ -217,6 +314,14 @@ Command = Annotated[
     | PutWriting
     | PutBrief
     | PutRoom
+    | PutOutline
+    | PutDim
+    | Strike
+    | PutMade
+    | PutOpening
+    | PutService
+    | PutFind
+    | PutPassage
     | PutSeat
     | PutThing
     | PutScene

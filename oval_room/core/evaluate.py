@@ -7,7 +7,7 @@ it read; where those are the same objects again, the result is used again.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, TypeVar
 
 from oval_room.core.figures import Figure
@@ -15,10 +15,15 @@ from oval_room.core.findings import Finding
 from oval_room.core.fixing.study import FixingResult, study_fixing
 from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult, study_light
-from oval_room.core.plan.document import STAGES, Accepted, Plan
+from oval_room.core.plan.document import STAGES, Accepted, Plan, Scheme, Survey
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.room import Room
+from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.projection.study import ThrowResult, study_throw
+from oval_room.core.survey.closure_study import ClosureResult, study_closure
+from oval_room.core.survey.stud_study import StudResult, study_studs
 from oval_room.core.survey.study import SurveyResult, study_survey
+from oval_room.core.survey.way_in import study_way_in
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.study import ViewResult, study_viewing
 
@@ -44,6 +49,10 @@ class Report:
     figures: dict[str, Figure]
     findings: tuple[Finding, ...]
     survey: SurveyResult
+    closure: ClosureResult
+    studs: StudResult
+    walls: dict[str, int]
+    """Number of the wall each picture belongs to."""
     viewing: ViewResult
     throw: ThrowResult
     light: LightResult
@@ -74,29 +83,25 @@ class Evaluator:
         pinned = {name: gear[name] for name in sorted(plan.gear_used()) if name in gear}
         items = tuple(pinned.values())
         surveyed = self._run("survey", study_survey, (survey, ruler), survey, ruler)
-        views = self._run(
-            "viewing", study_viewing, (survey, chosen, plan.choices, ruler, *items), survey, chosen, plan.choices, pinned, ruler
-        )
-        throws = self._run(
-            "throw",
-            study_throw,
-            (survey, chosen, ruler, plan.writing.instrument, *items),
-            survey,
-            chosen,
-            pinned,
-            ruler,
-            plan.writing.instrument,
-        )
+        closed = self._run("closure", study_closure, _readings(survey, plan), survey, plan.readings, ruler)
+        walls = self._run("studs", study_studs, (survey.finds, survey.room, survey.made), survey)
+        ways_in = self._run("way in", study_way_in, (survey.passages, chosen, *items), survey, chosen, pinned)
+        by_wall = self._run("walls", _by_wall, (survey.room, chosen), survey.room, chosen)
+        parts = [self._wall(plan, survey, n, part, pinned, items, ruler) for n, part in by_wall.items()]
+        views, throws, fixing = (_merged([part[i] for part in parts]) for i in range(3))
         light = self._run("light", study_light, (survey, chosen, throws, ruler, *items), survey, chosen, throws, pinned, ruler)
-        fixing = self._run("fixing", study_fixing, (survey, chosen, ruler, *items), survey, chosen, pinned, ruler)
-        figures = {**views.figures, **throws.figures, **light.figures, **fixing.figures}
-        findings = [*surveyed.findings, *views.findings, *throws.findings, *light.findings, *fixing.findings]
+        figures = {**closed.figures, **views.figures, **throws.figures, **light.figures, **fixing.figures}
+        studies = (surveyed, closed, walls, ways_in, views, throws, light, fixing)
+        findings = [finding for study in studies for finding in study.findings]
         findings.sort(key=lambda finding: finding.weight)
         return Report(
             key,
             figures,
             tuple(findings),
             surveyed,
+            closed,
+            walls,
+            {name: n for n, part in by_wall.items() for name in part.pictures},
             views,
             throws,
             light,
@@ -104,6 +109,24 @@ class Evaluator:
             _upset(plan, figures, ruler),
             _accepted(plan, findings, ruler),
         )
+
+    def _wall(
+        self, plan: Plan, survey: Survey, n: int, part: Scheme, pinned: GearShelf, items: tuple[Any, ...], ruler: Ruler
+    ) -> tuple[ViewResult, ThrowResult, FixingResult]:
+        """The studies of the pictures on one wall, worked as if it were the display wall."""
+        turn = None
+        if n != 1:
+            turn = self._run(f"turn {n}", Turn, (survey.room,), survey.room, n)
+            survey = self._run(f"survey {n}", turn.survey, (survey,), survey)
+            part = self._run(f"scheme {n}", turn.scheme, (survey.room, part), part)
+        common = (survey, part, ruler, *items)
+        by = plan.writing.instrument
+        views = self._run(f"viewing {n}", study_viewing, (*common, plan.choices), survey, part, plan.choices, pinned, ruler)
+        throws = self._run(f"throw {n}", study_throw, (*common, by), survey, part, pinned, ruler, by)
+        fixing = self._run(f"fixing {n}", study_fixing, common, survey, part, pinned, ruler)
+        if turn is None:
+            return views, throws, fixing
+        return tuple(_turned_back(study, turn, plan) for study in (views, throws, fixing))
 
     def _run(self, name: str, study: Callable[..., _T], reads: tuple[Any, ...], *args: Any) -> _T:
         """The study's last result when it read these very objects (and equal settings), else a new one."""
@@ -117,6 +140,48 @@ class Evaluator:
         result = study(*args)
         self._kept[name] = (reads, result)
         return result
+
+
+def _readings(survey: Survey, plan: Plan) -> tuple[Any, ...]:
+    return survey.room, survey.dims, survey.openings, plan.readings, plan.writing.ruler
+
+
+def _by_wall(room: Room, scheme: Scheme) -> dict[int, Scheme]:
+    """The scheme in parts, one for each wall that has pictures; the display wall's always."""
+    of = {key: wall_of(room, picture) for key, picture in scheme.pictures.items()}
+    if all(n == 1 for n in of.values()):
+        return {1: scheme}
+    out = {}
+    for n in sorted({1, *of.values()}):
+        pictures = {key: picture for key, picture in scheme.pictures.items() if of[key] == n}
+        projectors = {key: projector for key, projector in scheme.projectors.items() if projector.shows in pictures}
+        if pictures:
+            out[n] = scheme.model_copy(update={"pictures": pictures, "projectors": projectors})
+    return out
+
+
+def _turned_back(study: Any, turn: Turn, plan: Plan) -> Any:
+    """A study of a turned plan with its cures as commands for the plan itself."""
+    findings = tuple(
+        replace(finding, cures=tuple(replace(cure, command=turn.back(cure.command, plan)) for cure in finding.cures))
+        for finding in study.findings
+    )
+    return replace(study, findings=findings)
+
+
+def _merged(parts: list[Any]) -> Any:
+    """The results of several walls as one."""
+    if len(parts) == 1:
+        return parts[0]
+    values: dict[str, Any] = {}
+    for name in parts[0].__dataclass_fields__:
+        each = [getattr(part, name) for part in parts]
+        values[name] = (
+            tuple(x for one in each for x in one)
+            if isinstance(each[0], tuple)
+            else {k: v for one in each for k, v in one.items()}
+        )
+    return type(parts[0])(**values)
 
 
 def evaluate(plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:

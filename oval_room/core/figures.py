@@ -105,6 +105,9 @@ def _k(pattern: str, unit: FigureUnit, label: str, rule: str, formula: str, stag
 
 
 KINDS: Final[dict[str, FigureKind]] = {
+    "misclosure": _k("room.misclosure.{what}", "mm", "diagonal, read less worked out", "1.4", "measured − √(a² + b²)", "survey"),
+    "fall": _k("room.fall.{what}", "mm", "fall per metre", "7.14", "plane through n corners", "survey"),
+    "lean": _k("room.lean.{what}", "mm", "lean per metre", "7.14", "p", "survey"),
     "width": _k("picture.{picture}.width", "mm", "picture width", "2.1", "w", "picture"),
     "height": _k("picture.{picture}.height", "mm", "picture height", "2.1", "h = w/a", "picture"),
     "diagonal": _k("picture.{picture}.diagonal", "mm", "diagonal", "2.1", "D = √(w² + h²)", "picture"),

@@ -23,6 +23,21 @@ class Code(StrEnum):
     HEAD_AT_CEILING = "survey: head at the ceiling"
     THING_OUTSIDE = "survey: thing outside the room"
     ROOM_ASSUMED = "survey: room assumed"
+    SEAT_IN_WALL = "survey: seat in a wall"
+    FLOOR_DIFFERS = "survey: floor under a seat"
+    OPENING_OUTSIDE = "survey: opening past its wall"
+    OPENINGS_OVERLAP = "survey: openings over each other"
+    LIGHT_ASSUMED = "survey: light assumed"
+    READINGS_APART = "survey: repeats disagree"
+    READING_LIES = "survey: a reading that lies"
+    CLOSURE = "survey: the room closes"
+    CHAIN = "survey: parts and whole"
+    FALL = "survey: floor and ceiling"
+    LEAN = "survey: wall out of plumb"
+    STUDS = "survey: stud rhythm"
+    STUD_STRANGERS = "survey: finds that don't fit"
+    STUD_RIVALS = "survey: rival pitches"
+    WAY_IN = "survey: way in"
 
     NO_PICTURE = "picture: nothing to look at"
     TOO_WIDE = "picture: wider than the wall"
@@ -36,6 +51,7 @@ class Code(StrEnum):
     ON_LADDER = "picture: height inside the ladder"
     ROW_IN_FRONT = "picture: over the row in front"
     TILT = "picture: tilt"
+    HEAT = "picture: heat over a fire"
     DIM = "picture: white under its target"
     CONTRAST = "picture: contrast in a scene"
 
@@ -50,6 +66,8 @@ class Code(StrEnum):
     HOLES = "fixing: hole rows"
     NO_HOLES = "fixing: holes not known yet"
     PLATE = "fixing: plate follows the lens"
+    WALL_KIND = "fixing: what the wall is"
+    NEAR_SERVICE = "fixing: holes near a service"
 
     @property
     def stage(self) -> str:
@@ -84,7 +102,7 @@ class Finding:
     @property
     def key(self) -> str:
         """What makes it the same finding after a change: its code and the picture or projector it is about."""
-        parts = [self.about[kind] for kind in ("projector", "picture", "scene", "thing") if kind in self.about]
+        parts = [self.about[kind] for kind in ("projector", "picture", "scene", "thing", "opening") if kind in self.about]
         return "/".join([self.code.name.lower(), *parts, str(self.more.get("part", ""))]).rstrip("/")
 
     @property

@@ -5,6 +5,7 @@ A finding reads like an experienced colleague: what, because of what, by how muc
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Mapping
 from typing import Final
 
@@ -12,6 +13,8 @@ from oval_room.core.figures import show_value
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.room import WALL_WORDS
+from oval_room.core.plan.turn import wall_name
 from oval_room.core.units import Ruler, Side
 
 
@@ -19,7 +22,18 @@ def names_of(plan: Plan) -> dict[str, str]:
     """What people call every seat, thing, scene, picture and projector."""
     chosen = plan.chosen
     nodes: dict[str, str] = {}
-    for group in (plan.survey.seats, plan.survey.things, plan.survey.scenes, chosen.pictures, chosen.projectors):
+    survey = plan.survey
+    groups = (
+        survey.seats,
+        survey.things,
+        survey.scenes,
+        survey.openings,
+        survey.services,
+        survey.passages,
+        chosen.pictures,
+        chosen.projectors,
+    )
+    for group in groups:
         nodes.update({key: node.name for key, node in group.items()})
     return nodes
 
@@ -28,6 +42,7 @@ class Words:
     """Makes text for one plan: its names and its ruler."""
 
     def __init__(self, plan: Plan) -> None:
+        self.plan = plan
         self.ruler: Ruler = plan.writing.ruler
         self.names = names_of(plan)
 
@@ -44,6 +59,15 @@ class Words:
     def finding(self, finding: Finding) -> str:
         """The sentence of a finding."""
         return _TEXT[finding.code](finding, self)
+
+    def surface(self, key: str) -> str:
+        """What people call a wall or the ceiling."""
+        wall = self.plan.survey.room.wall_named(key)
+        return wall_name(self.plan.survey.room, wall) if wall else key
+
+    def dim(self, key: str) -> str:
+        """What a reading is of: `wall 3`, `diagonal c1 to c3`, `garden window, width`."""
+        return dim_name(self.plan, key)
 
     def flip(self, finding: str | None, becomes: Level | None) -> str:
         """What flips at a breaking point: `then throw stops`."""
@@ -73,8 +97,169 @@ def _seats_assumed(f: Finding, w: Words) -> str:
     return f"Room {listed} assumed, not measured. Measure before drilling."
 
 
+def dim_name(plan: Plan, key: str) -> str:
+    """What a reading is of, from its key (`w3`, `c1c3`, `o1.width`) or its path in the document."""
+    key = key.removeprefix("survey.").removeprefix("dims.")
+    room = plan.survey.room
+    if key in ("room.width", "room.depth", "room.height"):
+        if key == "room.depth":
+            return "left wall" if room.is_box else "depth"
+        return {"room.width": "display wall", "room.height": "ceiling"}[key]
+    if room.wall_named(key):
+        return wall_name(room, room.walls[int(key[1:]) - 1])
+    if diagonal := re.fullmatch(r"c(\d+)c(\d+)", key):
+        return f"diagonal c{diagonal[1]} to c{diagonal[2]}"
+    if level := re.fullmatch(r"([hfp])(\d+)", key):
+        return {"h": "ceiling at c", "f": "floor under the line at c", "p": "lean of wall "}[level[1]] + level[2]
+    parts = key.split(".")
+    fields = {
+        "x": "along",
+        "y": "out from the wall",
+        "floor": "floor",
+        "eye": "eye above its floor",
+        "along": "from the wall's left end",
+        "after": "to the wall's right end",
+    }
+    names = names_of(plan)
+    node = next((part for part in parts if part in names), "")
+    return f"{names.get(node, node or key)}, {fields.get(parts[-1], parts[-1])}" if len(parts) > 1 else key
+
+
 def _outside(f: Finding, w: Words) -> str:
-    return f"{w.named(f.about, 'seat')} is outside the room: {w.length(f.value)} of {w.length(f.limit)}."
+    return f"{w.named(f.about, 'seat')} is {w.length(f.value)} outside the room, past the {w.surface(f.more['wall'])}."
+
+
+def _lies(f: Finding, w: Words) -> str:
+    suspects = f.more["suspects"]
+    first = suspects[0]
+    if len(suspects) == 1:
+        way = "long" if first.too_long > 0 else "short"
+        slip = f", about {first.slip}" if first.slip else ""
+        return f"{_cap(w.dim(first.of))} reads {w.length(abs(first.too_long))} too {way}{slip}: all else agrees without it. Measure it again."
+    names = [w.dim(one.of) for one in suspects]
+    listed = ", ".join(dict.fromkeys(names[:-1])) + " or " + names[-1]
+    slip = f", about {first.slip}" if first.slip else ""
+    tell = (
+        f" Measure the diagonal c{f.more['decides'][0]} to c{f.more['decides'][1]} to tell which."
+        if f.more["decides"]
+        else " Measure them again."
+    )
+    return f"One of {listed} is {w.length(abs(first.too_long))} off{slip}; they only check each other.{tell}"
+
+
+def _closure(f: Finding, w: Words) -> str:
+    r = f.more["rectangle"]
+    if f.level is Level.GOOD:
+        lean = f.more["lean"]
+        told = f" The two diagonals differ by {w.length(abs(lean))}: the room leans." if lean and abs(lean) > 3 else ""
+        return f"The room closes: opposite walls and diagonal agree within their readings.{told}"
+    parts = []
+    if not r.front_back_closes:
+        parts.append(f"display and back wall differ by {w.length(abs(r.front_less_back))}")
+    if not r.left_right_closes:
+        parts.append(f"left and right wall differ by {w.length(abs(r.left_less_right))}")
+    if not r.diagonal_closes:
+        way = "longer" if r.diagonal_misclosure > 0 else "shorter"
+        parts.append(
+            f"the diagonal is {w.length(abs(r.diagonal_misclosure))} {way} than √(a² + b²), {w.length(r.diagonal_allowed)} would be chance"
+        )
+    told = " and ".join(parts)
+    if r.culprits:
+        names = {"front": "display wall", "back": "back wall", "left": "left wall", "right": "right wall"}
+        return f"The room does not close: {told}. Without the {' or the '.join(names[c] for c in r.culprits)} it does."
+    return f"The room does not close: {told}. A wrong reading, or corners that are not square: measure the other diagonal."
+
+
+def _chain(f: Finding, w: Words) -> str:
+    wall = w.surface(f.more["wall"])
+    if f.level is Level.GOOD:
+        return f"Before, {w.name(f.about, 'opening')} and after make up the {wall}."
+    way = "more" if f.more["off"] > 0 else "less"
+    text = f"Before, {w.name(f.about, 'opening')} and after come to {w.length(f.value)} {way} than the {wall}; {w.length(f.limit)} would be chance."
+    names = {"along": "before it", "width": "its width", "after": "after it", "whole": "the whole wall"}
+    if f.more["culprits"]:
+        told = " or ".join(f"reading {i + 1} of {names[name]}" for name, i in f.more["culprits"])
+        text += f" Without {told} it closes."
+    return text
+
+
+def _fall(f: Finding, w: Words) -> str:
+    what = f.more["what"]
+    way = {0: "to the right", 1: "out into the room", 2: "to the left", 3: "towards the display wall"}[
+        round(f.more["way"] / 90) % 4
+    ]
+    if f.level is Level.GOOD:
+        return f"The {what} is level within {f.value:.1f} mm a metre."
+    return f"The {what} falls {f.value:.1f} mm a metre {way}. Take every hole from the laser line, not from the {what}."
+
+
+def _studs(f: Finding, w: Words) -> str:
+    best, surface = f.more["fit"].best, w.surface(f.more["surface"])
+    lines = ", ".join(w.length(line) for line in best.lines[:6]) + (" …" if len(best.lines) > 6 else "")
+    what = "Joists" if f.more["surface"] == "ceiling" else "Studs"
+    return f"{what} of the {surface}: {w.length(best.pitch)} apart, at {lines}. A drilled line needs both edges or a pilot hole."
+
+
+def _strangers(f: Finding, w: Words) -> str:
+    best, parts = f.more["fit"].best, []
+    if best.strangers:
+        listed = ", ".join(w.length(at) for at in best.strangers)
+        parts.append(
+            f"{len(best.strangers)} of {f.more['count']} finds on the {w.surface(f.more['surface'])} do not fit the rhythm: {listed}"
+        )
+    if best.misses_on_a_line:
+        parts.append("a pilot hole missed where a stud should be, at " + ", ".join(w.length(at) for at in best.misses_on_a_line))
+    return _cap("; ".join(parts)) + ". A pipe, a nogging or nothing: don't drill there as if it were a stud."
+
+
+def _rivals(f: Finding, w: Words) -> str:
+    fit = f.more["fit"]
+    others = " or ".join(w.length(one.pitch) for one in fit.rivals[:3])
+    tell = (
+        f" One more find near {w.length(fit.deciding)} would tell."
+        if fit.deciding is not None
+        else " Finds farther apart would tell."
+    )
+    return f"The studs of the {w.surface(f.more['surface'])} may be {w.length(fit.best.pitch)} or {others} apart: the finds fit both.{tell}"
+
+
+def _way_in(f: Finding, w: Words) -> str:
+    box, name = f.more["box"], f.more["passage"]
+    size = f"{w.length(box.long)} × {w.length(box.high)} × {w.length(box.thick)}"
+    if f.level is Level.STOP:
+        return f"{w.named(f.about, 'picture')} in its box ({size}, planning values) does not go through {name}: {w.length(-(f.value or 0), 'least')} short."
+    left = w.length(f.value, "greatest")
+    tail = "Measure box and passage before the van is loaded." if f.level is Level.MIND else "Panels travel upright, two people."
+    return f"{w.named(f.about, 'picture')} in its box goes through {name} with {left} to spare. {tail}"
+
+
+def _heat(f: Finding, w: Words) -> str:
+    name, fire = w.name(f.about, "picture"), f.more["fire"]
+    if f.level is Level.GOOD:
+        return f"{_cap(name)} over {fire}: " + (
+            "the fire is dead." if not f.more["works"] else f"{f.value:.0f} °C at its bottom edge."
+        )
+    if f.value is None:
+        return f"{_cap(name)} hangs over {fire}, and nobody has measured the heat: light it for an hour, read the panel's bottom edge. No fixing into the breast until flue and lining are known."
+    return f"{f.value:.0f} °C at the bottom edge of {name} over {fire}: above {f.limit:.0f} °C{' is too hot for it' if f.level is Level.STOP else ' shortens its life'}."
+
+
+def _wall_kind(f: Finding, w: Words) -> str:
+    name, kind = w.name(f.about, "picture"), f.more["kind"]
+    if kind == "unknown":
+        return (
+            f"What the wall behind {name} is made of is not known: drill a pilot hole, say made of … before anything hangs there."
+        )
+    if kind == "aerated":
+        return f"{_cap(name)} on aerated block: nothing hangs there without the fixing maker's own figure."
+    return f"{WALL_WORDS[kind].capitalize()} carries nothing: find the studs behind {name} and prove them with a pilot hole, or put backing in."
+
+
+def _near_service(f: Finding, w: Words) -> str:
+    service = f.more["service"]
+    if f.more["known"]:
+        return f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from {service}: move the plate or the run before drilling."
+    return f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from the line through {service}: its cable may run there. Scan, isolate, or move the plate."
 
 
 def _angle(f: Finding, w: Words) -> str:
@@ -204,14 +389,15 @@ def _pole(f: Finding, w: Words) -> str:
 
 
 def _holes(f: Finding, w: Words) -> str:
+    kind = f.more["wall"]
     wall = {
         "unknown": "What the wall is made of is not known",
         "timber": "Into studs",
         "masonry": "Into masonry",
         "board": "Board alone carries nothing",
-    }
+    }.get(kind, f"Into {WALL_WORDS[kind]}")
     return (
-        f"Upper hole row at {w.length(f.value)}. {wall[f.more['wall']]}: find sockets, switches and pipes above, below "
+        f"Upper hole row at {w.length(f.value)}. {wall}: find sockets, switches and pipes above, below "
         "and beside, scan for live wires, drill a pilot first."
     )
 
@@ -237,6 +423,24 @@ _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.HEAD_AT_CEILING: lambda f, w: f"{w.named(f.about, 'seat')}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}.",
     Code.THING_OUTSIDE: lambda f, w: f"{w.named(f.about, 'thing')} reaches past the room: {w.length(f.value)} of {w.length(f.limit)}.",
     Code.ROOM_ASSUMED: _seats_assumed,
+    Code.SEAT_IN_WALL: lambda f, w: f"{w.named(f.about, 'seat')} sits inside {f.more['thing']}.",
+    Code.FLOOR_DIFFERS: lambda f, w: f"{w.named(f.about, 'seat')} is planned on a floor at {w.length(f.value)}, but stands on one at {w.length(f.limit)}.",
+    Code.OPENING_OUTSIDE: lambda f, w: f"{w.named(f.about, 'opening')} reaches past the {w.surface(f.more['wall'])}: {w.length(f.value)} of {w.length(f.limit)}.",
+    Code.OPENINGS_OVERLAP: lambda f, w: f"{w.named(f.about, 'opening')} lies over {f.more['other']} by {w.length(f.value)}.",
+    Code.LIGHT_ASSUMED: lambda f, w: f"Light not measured in {', '.join(f.more['scenes'])}: start values are used until somebody has.",
+    Code.READINGS_APART: lambda f, w: f"{f.more['count']} readings of {w.dim(f.more['of'])} differ by {w.length(f.value)}; {w.length(f.limit)} would be chance.",
+    Code.READING_LIES: _lies,
+    Code.CLOSURE: _closure,
+    Code.CHAIN: _chain,
+    Code.FALL: _fall,
+    Code.LEAN: lambda f, w: f"The {w.surface(f.more['wall'])} leans {abs(f.value or 0):.1f} mm a metre {'away' if (f.value or 0) > 0 else 'into the room'}: shim the plate from {f.limit:.0f} mm a metre.",
+    Code.STUDS: _studs,
+    Code.STUD_STRANGERS: _strangers,
+    Code.STUD_RIVALS: _rivals,
+    Code.WAY_IN: _way_in,
+    Code.HEAT: _heat,
+    Code.WALL_KIND: _wall_kind,
+    Code.NEAR_SERVICE: _near_service,
     Code.NO_PICTURE: lambda f, w: "Nothing to look at yet. Type: tv 65, or screen 110",
     Code.TOO_WIDE: lambda f, w: f"{w.named(f.about, 'picture')}, {w.length(f.value)} over all, does not fit on a wall of {w.length(f.limit)}.",
     Code.SEAT_BEHIND: lambda f, w: f"{w.named(f.about, 'seat')} is behind {w.name(f.about, 'picture')}.",
@@ -264,7 +468,10 @@ _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
 }  # fmt: skip
 
 _CURES: Final[dict[str, Callable[[Cure, Words], str]]] = {
-    "seat inside": lambda c, w: f"Seat to {w.length(c.value)}",
+    "seat inside": lambda c, w: "Bring the seat inside",
+    "strike": lambda c, w: f"Strike reading {c.name[1:]}, {w.length(c.value)}",
+    "take as": lambda c, w: f"Take {w.dim(c.name)} as {w.length(c.value)} for now",
+    "opening at": lambda c, w: f"Start it at {w.length(c.value)}",
     "picture along": lambda c, w: f"Picture's middle to {w.length(c.value)}",
     "picture width": lambda c, w: f"Picture {w.length(c.value)} wide",
     "picture width, moved": lambda c, w: f"Picture {w.length(c.value)} wide, kept under the lens",

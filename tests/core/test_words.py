@@ -35,7 +35,7 @@ SAID: tuple[tuple[str, list[Command], str, str], ...] = (
     ("shift/j1/p1", [PutProjector(id="j1", x=1000)], r"^Lens shift runs out\. The lens is at \d+ % of what it has\. Lens .* to the right\.$", r"mm to the right"),
     ("angle/p1", [], r"^Scope cloth is small from seat 2a and 1 more: 30\.9°, cinema is 36–46°\.$", r"^Scope cloth is small"),
     ("seat_behind/p1/s1", [PutSeat(id="s1", y=mm(100))], r"^Seat 1a is behind scope cloth\.$", r"^Seat 1a is behind"),
-    ("seat_outside/s1y", [PutSeat(id="s1", y=mm(9000))], r"^Seat 1a is outside the room: 29' 6 5/16\" of 19' 0\"\.$", r"9000 mm of 5791 mm"),
+    ("seat_outside/s1", [PutSeat(id="s1", y=mm(9000))], r"^Seat 1a is 10' 6 5/16\" outside the room, past the back wall\.$", r"is 3209 mm outside the room"),
     ("head_at_ceiling/s1", [PutRoom(height=mm(1150))], r"crown at 3' 11 1/8\" meets the ceiling", r"1197 mm meets the ceiling at 1150 mm"),
     ("thing_outside/t1/x", [PutThing(id="t1", x_to=9000)], r"^Oak sideboard reaches past the room", r"9000 mm of 4166 mm"),
     ("too_wide/p1", [PutPicture(id="p1", width=mm(4500))], r"does not fit on a wall of 13' 8\"", r"4580 mm over all, does not fit on a wall of 4166 mm"),

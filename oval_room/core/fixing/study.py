@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
+from typing import Final
 
 from oval_room.core.commands import PutProjector
 from oval_room.core.figures import Figure, FigureBook, Input
@@ -10,10 +12,17 @@ from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Picture, Projector, Scheme, Survey
+from oval_room.core.plan.fittings import ZONED, Service
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.room import NOTHING_BEHIND
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
 from oval_room.core.units import Ruler
+
+ZONE: Final = 150.0
+"""Width of the zone above, below and beside a socket or switch in which its cable is to be expected [mm] (rules 7.7)."""
+ON_RUN: Final = 50.0
+"""A hole nearer to a known cable or pipe than this is on it [mm] (planning value)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,15 +58,56 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) 
                 continue
             holes[key] = found
             _hole_figures(book, key, picture, panel, mount, found)
-            findings.append(
-                Finding(Code.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": survey.room.wall})
-            )
+            kind = survey.kind_of("w1")
+            findings.append(Finding(Code.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind}))
+            findings += _into_what(key, survey, kind) + _near_services(key, survey, found)
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear):
             plates[key] = _plate(book, key, projector, item, survey)
             findings += _plate_findings(key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler)
     return FixingResult(book.figures, tuple(findings), holes, plates)
+
+
+def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
+    """Walls that nothing may hang on until more is known (rules 7.1, 7.6)."""
+    studs_found = any(find.wall == "w1" and find.hit and find.how == "pilot" for find in survey.finds.values())
+    if kind not in ("unknown", "aerated", *NOTHING_BEHIND) or (studs_found and kind != "aerated"):
+        return []
+    return [Finding(Code.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
+
+
+def _near_services(key: str, survey: Survey, holes: HoleMap) -> list[Finding]:
+    """Holes in the zones beside and above sockets and switches, or on a known cable or pipe (rules 7.7)."""
+    out = []
+    places = [(x, row) for row in holes.rows for x in holes.columns]
+    for name, service in survey.services.items():
+        if service.wall != "w1" or not places:
+            continue
+        known = service.to_along is not None or service.to_z is not None
+        near = [_to_run(service, *place) if known else _to_zone(service, *place) for place in places]
+        least, limit = min(near), ON_RUN if known else ZONE / 2
+        if least <= limit and (known or service.kind in ZONED):
+            level = Level.STOP if known else Level.MIND
+            about = {"picture": key}
+            more = {"service": service.name, "kind": service.kind, "known": known, "part": name}
+            out.append(Finding(Code.NEAR_SERVICE, level, "7.7", about, least, limit, more=more))
+    return out
+
+
+def _to_zone(service: Service, x: float, z: float) -> float:
+    """How far a hole is from the upright and level lines through a service [mm]."""
+    return min(abs(x - service.along), abs(z - service.z))
+
+
+def _to_run(service: Service, x: float, z: float) -> float:
+    """How far a hole is from a known cable or pipe [mm]."""
+    bx = service.along if service.to_along is None else service.to_along
+    bz = service.z if service.to_z is None else service.to_z
+    dx, dz = bx - service.along, bz - service.z
+    share = ((x - service.along) * dx + (z - service.z) * dz) / (dx * dx + dz * dz or 1e-9)
+    share = min(max(share, 0.0), 1.0)
+    return math.hypot(x - service.along - share * dx, z - service.z - share * dz)
 
 
 def _holes(picture: Picture, panel: Panel, mount: Mount) -> HoleMap | None:
@@ -98,8 +148,9 @@ def _hole_figures(book: FigureBook, key: str, picture: Picture, panel: Panel, mo
 
 def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear, survey: Survey) -> ProjectorPlate:
     lens = LensOnPlate(item.lens_right, item.lens_forward, item.plate_to_axis)
-    pose, ceiling = projector.pose, survey.room.height
+    pose = projector.pose
     x, y = plate_place(lens, lens_x=pose.x, lens_y=pose.y, hung=projector.hung)
+    ceiling = survey.room.height.model_copy(update={"value": survey.room.ceiling_at(x, y)})
     x_l, y_l, z_l = (Input(f"{axis}_l", f"lens, {axis}", getattr(pose, axis), "mm", "chosen") for axis in "xyz")
     dx = Input("dx", "lens right of the plate, upright, from behind", item.lens_right, "mm", "maker")
     dy = Input("dy", "lens forward of the plate", item.lens_forward, "mm", "maker")
@@ -123,11 +174,11 @@ def _plate_findings(
         least = mount.least_height if isinstance(mount, Mount) else 0.0
         most = mount.greatest_height if isinstance(mount, Mount) else None
         if beyond(least, plate.pole):
-            z = ruler.safe(survey.room.height.value - item.plate_to_axis - least, "greatest")
+            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - least, "greatest")
             cure = Cure("lens up", z, PutProjector(id=key, z=z), name="down")
             out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"}))
         elif most is not None and beyond(plate.pole, most):
-            z = ruler.safe(survey.room.height.value - item.plate_to_axis - most, "least")
+            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - most, "least")
             cure = Cure("lens up", z, PutProjector(id=key, z=z), name="up")
             out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}))
     off = plate.x - projector.pose.x

@@ -96,6 +96,7 @@ def _is_keyed(path: str) -> bool:
     parts = path.split(".")
     return len(parts) > 1 and parts[-2] in (
         "seats", "things", "scenes", "schemes", "pictures", "projectors", "settled", "readings", "figures", "accepted",
+        "dims", "made", "openings", "services", "finds", "passages",
     )  # fmt: skip
 
 

@@ -7,7 +7,9 @@ from typing import Annotated, Final, Literal
 from pydantic import Field, model_validator
 
 from oval_room.core.levels import Level
+from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
 from oval_room.core.plan.measure import Degrees, Frozen, HeightMm, Id, Measure, Mm, Name, Reading, Words, default
+from oval_room.core.plan.room import Made, Room, SurfaceKey
 from oval_room.core.pose import Point, Turn
 from oval_room.core.screens.surfaces import SurfaceKind
 from oval_room.core.survey.readings import Instrument
@@ -21,10 +23,12 @@ MOST: Final = 200  # things of one kind in one job
 
 Stage = Literal["brief", "survey", "picture", "throw", "fixing"]
 STAGES: Final[tuple[Stage, ...]] = ("brief", "survey", "picture", "throw", "fixing")
-SeatKind = Literal["upright", "sofa", "recliner", "bed"]
-WallKind = Literal["unknown", "timber", "masonry", "board"]
-RoomFinish = Literal["white", "furnished", "dark"]
-ThingKind = Literal["furniture", "soundbar", "breast", "shelf", "pendant", "other"]
+SeatKind = Literal["upright", "sofa", "recliner", "bed", "stool", "rig"]
+ThingKind = Literal[
+    "furniture", "soundbar", "breast", "shelf", "pendant", "other", "radiator", "fan", "beam", "bulkhead", "cabinet", "lamp", "platform",
+    "walkway", "speaker", "fire",
+]  # fmt: skip
+DimKey = Annotated[str, Field(pattern=r"^(w[0-9]{1,2}|c[0-9]{1,2}c[0-9]{1,2}|[hfp][0-9]{1,2})$")]
 FindingKey = Annotated[str, Field(pattern=r"^[a-z_]+(/[a-zA-Z0-9 ]+)*$", max_length=80)]
 Hours = Annotated[float, Field(ge=0, le=24)]
 Lux = Annotated[float, Field(ge=0, le=200_000)]
@@ -57,26 +61,6 @@ class Brief(Frozen):
     cables: Words = ""
 
 
-class Room(Frozen):
-    """A box of a room: along the display wall, out from it, floor to ceiling [mm].
-
-    faces: compass bearing in which a viewer looks at the display wall [deg]; None when nobody has taken it.
-    """
-
-    width: Measure = default(4500.0)
-    depth: Measure = default(5500.0)
-    height: Measure = default(2400.0)
-    finish: RoomFinish = "furnished"
-    wall: WallKind = "unknown"
-    faces: Annotated[float, Field(ge=0, lt=360)] | None = None
-
-    @property
-    def surface_m2(self) -> float:
-        """All six surfaces [m²] (rules 5.7)."""
-        w, d, h = (m.value / 1000 for m in (self.width, self.depth, self.height))
-        return 2 * (w * d + w * h + d * h)
-
-
 class Seat(Frozen):
     """Someone's eye: along the wall, out from it, its floor (riser) and its height over that floor [mm]."""
 
@@ -87,6 +71,8 @@ class Seat(Frozen):
     floor: Measure = Measure(value=0.0, source="chosen")
     eye: Measure = default(1080.0)
     kind: SeatKind = "sofa"
+    person: Annotated[float, Field(ge=600, le=2400)] | None = None
+    """How tall who sits there is [mm], when asked."""
 
     @property
     def eye_point(self) -> Point:
@@ -109,6 +95,10 @@ class Thing(Frozen):
     z_from: HeightMm = 0.0
     z_to: HeightMm
     source: Literal["default", "assumed", "chosen", "read", "maker", "as-built"] = "read"
+    works: bool = True
+    """Of a fire: whether it is ever lit."""
+    heat_c: Annotated[float, Field(ge=-40, le=400)] | None = None
+    """Of a fire: at the panel's bottom edge after an hour [°C]."""
 
     @model_validator(mode="after")
     def _corners(self) -> Thing:
@@ -129,7 +119,16 @@ class LightScene(Frozen):
 
 
 class Survey(Frozen):
+    """What was found. dims: readings beyond the box's own: walls (w3), diagonals (c1c3), at corner n the ceiling's height (h2)
+    and the floor's distance below the laser line (f2), a wall's lean in mm per m (p1)."""
+
     room: Room = Room()
+    dims: Annotated[dict[DimKey, Measure], Field(max_length=MOST)] = {}
+    made: dict[SurfaceKey, Made] = {}
+    openings: Annotated[dict[Id, Opening], Field(max_length=MOST)] = {}
+    services: Annotated[dict[Id, Service], Field(max_length=MOST)] = {}
+    finds: Annotated[dict[Id, StudFind], Field(max_length=MOST)] = {}
+    passages: Annotated[dict[Id, Passage], Field(max_length=MOST)] = {}
     seats: Annotated[dict[Id, Seat], Field(max_length=MOST)] = {}
     main_seat: Id | None = None
     things: Annotated[dict[Id, Thing], Field(max_length=MOST)] = {}
@@ -140,6 +139,19 @@ class Survey(Frozen):
         if self.main_seat is not None and self.main_seat not in self.seats:
             raise ValueError(f"main_seat {self.main_seat} is not a seat")
         return self
+
+    def kind_of(self, surface: str) -> str:
+        """What a wall or the ceiling is made of; `unknown` until somebody has said."""
+        if surface == "w1" and "w1" not in self.made:
+            return self.room.wall
+        return self.made[surface].kind if surface in self.made else "unknown"
+
+    def floor_at(self, x: float, y: float) -> float:
+        """The floor at a place [mm]: the highest platform there, else nought."""
+        on = (
+            t.z_to for t in self.things.values() if t.kind == "platform" and t.x_from <= x <= t.x_to and t.y_from <= y <= t.y_to
+        )
+        return max(on, default=0.0)
 
     @property
     def main(self) -> str | None:

@@ -55,6 +55,8 @@ class Typed(Frozen):
     value: Annotated[float, Field(ge=-200_000, le=200_000)]
     source: Source = "read"
     instrument: Instrument = "tape"
+    again: bool = False
+    """A repeat: it joins the readings there are instead of taking their place."""
 
     @property
     def half_width(self) -> float:

@@ -103,7 +103,7 @@ class _OneThrow:
             raster=raster,
             span=distances(across, item.lens),
             level=throw_level(self.own.out, across, item.lens, half_width=half_width, step=self.ruler.step),
-            behind=self.room.depth.value - self.projector.pose.y - item.body_behind_lens - self.vent,
+            behind=self._back() - self.projector.pose.y - item.body_behind_lens - self.vent,
             need=need,
             window=window,
         )
@@ -128,7 +128,7 @@ class _OneThrow:
         book.add("farthest", near.greatest, w, tele, projector=key)
         book.add("least_width", width_span.least, d, tele, projector=key)
         book.add("greatest_width", width_span.greatest, d, wide, projector=key)
-        depth = Input("depth", "room depth", self.room.depth.value, "mm", self.room.depth.source)
+        depth = Input("depth", "to the wall behind", self._back(), "mm", self.room.depth.source)
         body = Input("body", "body behind the lens", item.body_behind_lens, "mm", "maker")
         vent = Input("vent", "room for air", self.vent, "mm", "maker" if item.vent is not None else "rule")
         book.add("behind", result.behind, depth, y_l, body, vent, projector=key)
@@ -148,7 +148,9 @@ class _OneThrow:
             cure = Cure("lens out", near, PutProjector(id=self.key, y=self.ruler.safe(near, "nearest")))
             return [Finding(Code.LENS_BEHIND, Level.STOP, "6.1", about, self.own.out, 0.0, cures=(cure,))]
         out = []
-        inside = (0 < pose.x < room.width.value, 0 < pose.y < room.depth.value, 0 < pose.z < room.height.value)
+        in_plan = room.holds(pose.x, pose.y)
+        left, near, right, far = room.extent
+        inside = (left < pose.x < right, in_plan and near < pose.y < far, 0 < pose.z < room.ceiling_at(pose.x, pose.y))
         if not all(inside):
             out.append(Finding(Code.LENS_IN_ROOM, Level.STOP, "6.2", about, more={"axis": "xyz"[inside.index(False)]}))
         out.append(self._throw(about, self.result))
@@ -156,9 +158,14 @@ class _OneThrow:
         out.append(self._shift(about, self.result))
         return out
 
+    def _back(self) -> float:
+        """Where the wall behind the projector is, out from the display wall [mm]."""
+        pose = self.projector.pose
+        return self.room.behind(pose.x, pose.y) if self.room.holds(pose.x, pose.y) else self.room.depth.value
+
     def _last_lens_y(self) -> float:
         """The farthest lens that leaves room for body and air behind."""
-        return self.room.depth.value - self.item.body_behind_lens - self.vent
+        return self._back() - self.item.body_behind_lens - self.vent
 
     def _throw(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
         span = result.span.safe(self.ruler.step)

@@ -4,7 +4,14 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.tape import say_brief, say_picture, say_survey, say_throw
+from oval_room.core.tape import say_brief, say_picture, say_room, say_survey, say_throw, say_walls
 from oval_room.core.tape.grammar import Phrase
 
-PHRASES: Final[tuple[Phrase, ...]] = (*say_brief.PHRASES, *say_survey.PHRASES, *say_picture.PHRASES, *say_throw.PHRASES)
+PHRASES: Final[tuple[Phrase, ...]] = (
+    *say_brief.PHRASES,
+    *say_survey.PHRASES,
+    *say_room.PHRASES,
+    *say_walls.PHRASES,
+    *say_picture.PHRASES,
+    *say_throw.PHRASES,
+)

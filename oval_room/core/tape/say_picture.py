@@ -12,9 +12,11 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.plan.document import Picture, next_id
+from oval_room.core.plan.turn import turned_for, wall_name, wall_of
 from oval_room.core.screens.size import parse_aspect, picture_size, show_aspect
 from oval_room.core.tape.grammar import Heard, Here, Phrase
 from oval_room.core.tape.reading import chosen, one_of
+from oval_room.core.tape.say_room import surface_first
 from oval_room.core.units import MM_IN
 
 
@@ -112,16 +114,41 @@ def _aspect(here: Here, rest: str) -> Heard:
     return Heard(f"{picture.name}: aspect {show_aspect(aspect)}", PutPicture(id=key, aspect=aspect))
 
 
+def on_own_wall(here: Here, key: str, *, along: float | None = None, off: float | None = None) -> PutPicture:
+    """A picture moved along its own wall, or off it; the display wall's frame is the room's."""
+    turn = turned_for(here.plan, key)
+    put = PutPicture(id=key, x=along, y=off)
+    return turn.back(put, here.plan) if turn else put  # type: ignore[return-value]
+
+
+def _ends(here: Here, key: str) -> str:
+    return "wall's left end" if turned_for(here.plan, key) else "left wall"
+
+
 def _picture_x(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest)
-    return Heard(f"{picture.name}: middle {here.show(value)} from the left wall", PutPicture(id=key, x=value))
+    return Heard(f"{picture.name}: middle {here.show(value)} from the {_ends(here, key)}", on_own_wall(here, key, along=value))
 
 
 def _stand_off(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest)
-    return Heard(f"{picture.name}: surface {here.show(value)} from the wall", PutPicture(id=key, y=value))
+    return Heard(f"{picture.name}: surface {here.show(value)} from the wall", on_own_wall(here, key, off=value))
+
+
+def _on(here: Here, rest: str) -> Heard:
+    """Hang the picture on a wall: its middle to the wall's middle, as high and as far off as it is."""
+    key, picture = here.picture()
+    surface, text = surface_first(here, rest, "")
+    if surface in ("", "ceiling") or text.strip():
+        raise RefusedError("give a wall by number or name, as in on w3 or on back wall", value=rest)
+    room = here.plan.survey.room
+    wall = room.walls[int(surface[1:]) - 1]
+    now = room.walls[wall_of(room, picture) - 1]
+    off = max(now.own(picture.pose.x, picture.pose.y)[1], 0.0)
+    x, y = wall.room(wall.length / 2, off)
+    return Heard(f"{picture.name}: on the {wall_name(room, wall)}, in its middle", PutPicture(id=key, x=x, y=y, yaw=wall.yaw))
 
 
 def _surface(here: Here, rest: str) -> Heard:
@@ -157,8 +184,10 @@ def _first_hole(here: Here, rest: str) -> Heard:
     if not holes.columns:
         raise RefusedError(f"the mount of {picture.name} names no hole columns")
     value = here.length(rest)
-    put = PutPicture(id=key, x=picture.pose.x + value - holes.columns[0])
-    return Heard(f"{picture.name}: first hole {here.show(value)} from the left wall", put)
+    turn = turned_for(here.plan, key)
+    now = turn.wall.own(picture.pose.x, picture.pose.y)[0] if turn else picture.pose.x
+    put = on_own_wall(here, key, along=now + value - holes.columns[0])
+    return Heard(f"{picture.name}: first hole {here.show(value)} from the {_ends(here, key)}", put)
 
 
 def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
@@ -180,6 +209,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("stretch to", "a length", "the top edge, with the bottom edge held", "stretch to 80\"", "picture", _stretch),
     Phrase("along", "a length", "the picture's middle from the left wall", "along 6'10", "picture", _picture_x),
     Phrase("stand-off", "a length", "the picture's surface from the wall", "stand-off 2 3/8\"", "picture", _stand_off),
+    Phrase("on", "a wall", "hang the picture on a wall, in its middle", "on w1", "picture", _on),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
     Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
     Phrase("eyes at", "third or centre", "where on the picture the eyes lie", "eyes at third", "picture", _height_school),

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from typing import Any, Final
+from typing import Any, Final, get_args
 
 from oval_room.core.commands import Command, PutRoom, PutScene, PutSeat, PutThing, several
 from oval_room.core.errors import RefusedError
-from oval_room.core.plan.document import next_id
+from oval_room.core.light.stray import START_LUX
+from oval_room.core.plan.document import SeatKind, next_id
 from oval_room.core.plan.measure import Typed
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
+from oval_room.core.viewing.eyes import eye_height
 
 SEAT_SPACING: Final = 650.0
 
@@ -40,11 +42,6 @@ def _finish(here: Here, rest: str) -> Heard:
     return Heard(f"Room's surfaces: {word}", PutRoom(finish=word))
 
 
-def _wall(here: Here, rest: str) -> Heard:
-    word = one_of(rest, ("unknown", "timber", "masonry", "board"))
-    return Heard(f"Display wall: {word}", PutRoom(wall=word))
-
-
 def _faces(here: Here, rest: str) -> Heard:
     bearing = number(rest.rstrip("°"), "a compass bearing", 0, 359.9)
     return Heard(f"Looking at the display wall is looking {bearing:g}° by the compass", PutRoom(faces=bearing))
@@ -66,14 +63,18 @@ def _across(here: Here, rest: str) -> Heard:
 
 
 def _seats(here: Here, rest: str) -> Heard:
-    count = int(number(rest, "how many seats in the row", 1, 12))
+    many, _, apart = re.sub(r"[×*]|\bapart\b", "x", rest).partition("x")
+    count = int(number(many, "how many seats in the row", 1, 12))
+    spacing = here.length(apart) if apart.strip() else SEAT_SPACING
+    if not 300 <= spacing <= 3000:
+        raise RefusedError(f"give seats from {here.show(300)} to {here.show(3000)} apart (got {here.show(spacing)})", value=rest)
     _key, seat = here.seat()
     row = [name for name, other in here.plan.survey.seats.items() if other.row == seat.row]
     middle = sum(here.plan.survey.seats[name].x.value for name in row) / len(row)
     taken = set(here.plan.survey.seats)
     steps: list[Command] = []
     for n in range(count):
-        x = middle + (n - (count - 1) / 2) * SEAT_SPACING
+        x = middle + (n - (count - 1) / 2) * spacing
         put: dict[str, Any] = {"x": Typed(value=x, source="assumed")}
         if n < len(row):
             name = row[n]
@@ -88,7 +89,7 @@ def _seats(here: Here, rest: str) -> Heard:
         steps.append(PutSeat.model_validate({"id": name} | put))
     if count < len(row):
         raise RefusedError(f"row {seat.row} has {len(row)} seats; take one away with drop {here.plan.survey.seats[row[-1]].name}")
-    return Heard(f"Row {seat.row}: {count} seats, {here.show(SEAT_SPACING)} apart", several(*steps))
+    return Heard(f"Row {seat.row}: {count} seats, {here.show(spacing)} apart", several(*steps))
 
 
 def _row(here: Here, rest: str) -> Heard:
@@ -133,10 +134,57 @@ def _riser(here: Here, rest: str) -> Heard:
 
 
 def _kind(here: Here, rest: str) -> Heard:
-    word = one_of(rest, ("upright", "sofa", "recliner", "bed"))
+    word = one_of(rest, get_args(SeatKind))
     _, seat = here.seat()
     steps = [PutSeat(id=key, kind=word) for key, other in here.plan.survey.seats.items() if other.row == seat.row]
     return Heard(f"Row {seat.row}: {word}", several(*steps))
+
+
+def _person(here: Here, rest: str) -> Heard:
+    key, seat = here.seat()
+    value = here.length(rest)
+    if not 600 <= value <= 2400:
+        raise RefusedError(f"give how tall the person is, from {here.show(600)} to {here.show(2400)}", value=rest)
+    eye = eye_height(seat.kind, value)
+    tail = f", eye taken as {here.show(eye)}" if seat.eye.unsure else ""
+    return Heard(f"{seat.name.capitalize()}: a person {here.show(value)} tall{tail}", PutSeat(id=key, person=value))
+
+
+def _stagger(here: Here, rest: str) -> Heard:
+    found = re.fullmatch(r"(?:row\s+)?(?P<row>[0-9]{1,2})\s*[:,]?\s+(?P<by>.+)", rest.strip())
+    if not found:
+        raise RefusedError("give the row and how far it moves to the right, as in stagger 2 325 mm", value=rest)
+    row, by = int(found["row"]), here.length(found["by"], negative_ok=True)
+    mine = {key: seat for key, seat in here.plan.survey.seats.items() if seat.row == row}
+    if not mine:
+        raise RefusedError(f"there is no row {row}", value=rest)
+    moves = [PutSeat(id=key, x=Typed(value=seat.x.value + by, source="assumed")) for key, seat in mine.items()]
+    return Heard(f"Row {row}: {here.show(abs(by))} to the {'right' if by > 0 else 'left'}", several(*moves))
+
+
+def _scene(here: Here, rest: str) -> Heard:
+    name, _, like = re.sub(r"\s+(as|like)\s+", "|", rest.strip(), count=1).partition("|")
+    scenes = here.plan.survey.scenes
+    if not name.strip():
+        raise RefusedError("give the scene a name: scene morning like bright day", value=rest)
+    kind = one_of(like, tuple(START_LUX)) if like.strip() else ""
+    key = next((k for k, scene in scenes.items() if scene.name.lower() == name.strip().lower()), next_id("k", set(scenes)))
+    put: dict[str, Any] = {"id": key, "name": name.strip()}
+    if kind:
+        lux, origin = START_LUX[kind]
+        put[origin] = Typed(value=lux, source="assumed")
+    return Heard(
+        f"Light scene {name.strip()}" + (f": {START_LUX[kind][0]:g} lux from the {START_LUX[kind][1]}, assumed" if kind else ""),
+        PutScene.model_validate(put),
+    )
+
+
+def _wants(here: Here, rest: str) -> Heard:
+    found = re.fullmatch(r"(?P<scene>[^0-9]*?)\s*(?P<k>[0-9.,]+)(\s*(:1|to 1))?", rest.strip())
+    if not found:
+        raise RefusedError("give the scene and the contrast it needs: wants dark 50", value=rest)
+    key, wanted = here.scene(found["scene"].strip()), number(found["k"], "a contrast", 1, 10_000)
+    return Heard(f"{here.plan.survey.scenes[key].name.capitalize()} needs contrast {wanted:g}:1", PutScene(id=key, wants=wanted))
 
 
 def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard]:
@@ -172,7 +220,8 @@ def _drop(here: Here, rest: str) -> Heard:
     from oval_room.core.commands import Drop
     from oval_room.core.words import names_of
 
-    names = {key: name for key, name in names_of(here.plan).items() if not key.startswith("k")}
+    names = dict(names_of(here.plan))
+    names |= {key: f"find {key[1:]}" for key in here.plan.survey.finds}
     fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
     fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
     if not fits:
@@ -188,17 +237,20 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("depth", "a length", "room out from the display wall", "depth 12'9", "survey", _room_side("depth", "depth")),
     Phrase("ceiling", "a length", "ceiling above the floor", "ceiling 8'", "survey", _room_side("height", "height")),
     Phrase("finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish),
-    Phrase("made of", "timber, masonry, board", "what the display wall is made of", "made of timber", "survey", _wall),
     Phrase("faces", "a bearing", "compass bearing of someone who looks at the display wall", "faces 190", "survey", _faces),
     Phrase("seat", "a length", "the seat's eye, from the display wall", "seat 11'2", "survey", _seat),
     Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
+    Phrase("stagger", "row and length", "move a row sideways", "stagger 2 13\"", "survey", _stagger),
+    Phrase("person", "a height", "how tall who sits there is", "person 6'1", "survey", _person),
     Phrase("across", "a length", "the seat's eye, from the left wall", "across 6'10", "survey", _across),
     Phrase("row", "row and length", "a row's eyes, from the display wall", "row 2 14'6", "survey", _row),
     Phrase("eye", "a length", "the row's eyes above their floor", "eye 41\"", "survey", _eye),
     Phrase("riser", "a length", "how far the row's floor is raised", "riser 8\"", "survey", _riser),
-    Phrase("seating", "upright, sofa, recliner, bed", "what the row sits on", "seating sofa", "survey", _kind),
+    Phrase("seating", "a kind of seat", "what the row sits on: upright, sofa, recliner, bed, stool, rig", "seating sofa", "survey", _kind),
     Phrase("furniture", "a length", "top of what stands under the picture", "furniture 24\"", "survey", _standing("furniture", "furniture", 450.0)),
     Phrase("soundbar", "a length", "top of the soundbar or centre speaker", "soundbar 28\"", "survey", _standing("soundbar", "soundbar", 120.0)),
     Phrase("light", "scene, origin and lux", "stray light at the picture", "light lamps side 20", "survey", _light),
-    Phrase("drop", "a thing", "take a seat, thing, picture or projector away", "drop seat 2b", "survey", _drop),
+    Phrase("scene", "name like kind", "a state of the room's light with a start value: " + ", ".join(START_LUX), "scene morning like bright day", "survey", _scene),
+    Phrase("wants", "scene and contrast", "the contrast a scene needs", "wants dark 50", "survey", _wants),
+    Phrase("drop", "a thing", "take a seat, thing, opening, find, picture … away", "drop seat 2b", "survey", _drop),
 )  # fmt: skip

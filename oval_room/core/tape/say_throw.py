@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from oval_room.core.commands import PutPicture, PutProjector, several
+from oval_room.core.commands import Command, PutPicture, PutProjector, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
-from oval_room.core.plan.document import next_id
+from oval_room.core.plan.document import Pose, next_id
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.throw import distances
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
@@ -31,22 +32,36 @@ def _projector(here: Here, rest: str) -> Heard:
     return Heard(f"New projector {here.gear[gear].name} for {here.plan.chosen.pictures[shows].name}", put)
 
 
+def _own(here: Here, shows: str, put: Command) -> Command:
+    """A command in the frame of the picture's own wall, as one for the room."""
+    turn = turned_for(here.plan, shows)
+    return turn.back(put, here.plan) if turn else put
+
+
+def _place(here: Here, shows: str, pose: Pose) -> tuple[float, float]:
+    """A pose in the frame of the picture's own wall: along it and out from it [mm]."""
+    turn = turned_for(here.plan, shows)
+    return turn.wall.own(pose.x, pose.y) if turn else (pose.x, pose.y)
+
+
 def _throw(here: Here, rest: str) -> Heard:
     key, projector = here.projector()
     value = here.length(rest)
-    picture = here.plan.chosen.pictures[projector.shows]
+    _, plane = _place(here, projector.shows, here.plan.chosen.pictures[projector.shows].pose)
     say = f"Throw {here.show(value)}, lens to screen"
-    return Heard(say, PutProjector(id=key, y=picture.pose.y + value))
+    return Heard(say, _own(here, projector.shows, PutProjector(id=key, y=plane + value)))
 
 
 def _screen_to_lens(here: Here, rest: str) -> Heard:
     """The throw with the lens held: the screen comes forward or goes back."""
     _, projector = here.projector()
-    y = projector.pose.y - here.length(rest)
+    _, lens = _place(here, projector.shows, projector.pose)
+    y = lens - here.length(rest)
     if y < 0:
-        raise RefusedError(f"the lens is only {here.show(projector.pose.y)} from the wall; move the lens")
+        raise RefusedError(f"the lens is only {here.show(lens)} from the wall; move the lens")
     picture = here.plan.chosen.pictures[projector.shows]
-    return Heard(f"{picture.name}: surface {here.show(y)} from the wall, lens held", PutPicture(id=projector.shows, y=y))
+    put = _own(here, projector.shows, PutPicture(id=projector.shows, y=y))
+    return Heard(f"{picture.name}: surface {here.show(y)} from the wall, lens held", put)
 
 
 def _lens_up(here: Here, rest: str) -> Heard:
@@ -56,9 +71,10 @@ def _lens_up(here: Here, rest: str) -> Heard:
 
 
 def _lens_along(here: Here, rest: str) -> Heard:
-    key, _ = here.projector()
+    key, projector = here.projector()
     value = here.length(rest)
-    return Heard(f"Lens {here.show(value)} from the left wall", PutProjector(id=key, x=value))
+    put = _own(here, projector.shows, PutProjector(id=key, x=value))
+    return Heard(f"Lens {here.show(value)} from the left wall", put)
 
 
 def _lens(here: Here, rest: str) -> Heard:
@@ -124,9 +140,11 @@ def _plate(axis: str) -> Callable[[Here, str], Heard]:
         if plate is None:
             raise RefusedError(f"{projector.name} has no plate figures; choose a projector from the shelf")
         value = here.length(rest)
-        lens = getattr(projector.pose, axis) + value - getattr(plate, axis)
+        now = dict(zip("xy", _place(here, projector.shows, projector.pose), strict=True))
+        lens = now[axis] + value - getattr(plate, axis)
         where = "from the display wall" if axis == "y" else "from the left wall"
-        return Heard(f"Plate {here.show(value)} {where}, lens with it", PutProjector.model_validate({"id": key, axis: lens}))
+        put = _own(here, projector.shows, PutProjector.model_validate({"id": key, axis: lens}))
+        return Heard(f"Plate {here.show(value)} {where}, lens with it", put)
 
     return make
 

@@ -22,6 +22,7 @@ from oval_room.core.viewing.angles import (
     off_axis_angle,
     width_from_seat,
 )
+from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.viewing.ladder import Bound, Ladder, Rungs, build_ladder, school_bottom, seat_bounds, standing_bounds
 from oval_room.core.viewing.neck import angle_up, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
@@ -108,13 +109,19 @@ def view_of(picture: Picture, seat: Seat) -> SeatView:
     )
 
 
-def things_below(picture: Picture, things: dict[str, Thing], kind: str) -> list[Thing]:
-    """Things of a kind that stand under or over the picture at its wall."""
+STANDING = ("furniture", "cabinet", "radiator", "speaker")
+"""Kinds of things that a picture hangs over."""
+OVERHEAD = ("shelf", "beam", "bulkhead")
+"""Kinds that a picture must stay under."""
+
+
+def things_below(picture: Picture, things: dict[str, Thing], *kinds: str) -> list[Thing]:
+    """Things of some kinds that stand under or over the picture at its wall."""
     half = picture.width.value / 2 + picture.frame_side
     return [
         thing
         for thing in things.values()
-        if thing.kind == kind
+        if thing.kind in kinds
         and thing.x_from < picture.pose.x + half
         and thing.x_to > picture.pose.x - half
         and thing.y_from <= picture.pose.y + AT_THE_WALL
@@ -137,20 +144,20 @@ class _OnePicture:
 
     def rungs(self, height: float) -> Rungs:
         """The height ladder for a picture of some height at this place."""
-        picture, room = self.picture, self.survey.room
-        below = things_below(picture, self.survey.things, "furniture")
+        picture = self.picture
+        below = things_below(picture, self.survey.things, *STANDING)
         bars = things_below(picture, self.survey.things, "soundbar")
         case = self.item.case_height if isinstance(self.item, Screen) else 0.0
         bounds = standing_bounds(
             height,
             furniture_top=max((thing.z_to for thing in below), default=None),
             soundbar_top=max((thing.z_to for thing in bars), default=None),
-            ceiling=room.height.value,
+            ceiling=self._ceiling(),
             frame_below=picture.frame_bottom,
             frame_above=picture.frame_top + case,
         )
         bounds.append(Bound("floor", lo=picture.frame_bottom))
-        for shelf in things_below(picture, self.survey.things, "shelf"):
+        for shelf in things_below(picture, self.survey.things, *OVERHEAD):
             bounds.append(Bound(shelf.name, hi=shelf.z_from - SHELF_GAP - picture.frame_top - height))
         for seat in self.survey.seats.values():
             eye = seat.eye_point
@@ -160,6 +167,13 @@ class _OnePicture:
             name = f"{self.survey.seats[over.back].name} over {self.survey.seats[over.front].name}"
             bounds.append(Bound(name, lo=over.sight.bottom_without_riser, hard=False))
         return build_ladder(bounds)
+
+    def _ceiling(self) -> float:
+        """The lowest ceiling over the picture with its frame [mm]."""
+        pose, half = self.picture.pose, self.picture.width.value / 2 + self.picture.frame_side
+        if self.survey.room.slopes:
+            return self.survey.room.ceiling_over(pose.x - half, pose.x + half, pose.y)
+        return self.survey.room.height.value
 
     def _sightlines(self, views: dict[str, SeatView]) -> dict[str, Over]:
         """For each seat of a back row, its worst sightline over a head of the row in front that is in its fan."""
@@ -268,7 +282,19 @@ class _OnePicture:
         if seen:
             out.append(self._angle_finding(seen))
             out += self._coarse(seen) + self._necks(seen)
-        out += self._height() + self._rows() + self._tilt()
+        out += self._height() + self._rows() + self._tilt() + self._heat()
+        return out
+
+    def _heat(self) -> list[Finding]:
+        """A panel over a fire (rules 4.8)."""
+        if self.picture.kind != "panel":
+            return []
+        out = []
+        for fire in things_below(self.picture, self.survey.things, "fire"):
+            level = heat_level(fire.heat_c, fire.works)
+            more = {"fire": fire.name, "works": fire.works}
+            limit = TOO_HOT if level is Level.STOP else WARM
+            out.append(Finding(Code.HEAT, level, "4.8", self._about(), fire.heat_c, limit, "ratio", more=more))
         return out
 
     def _about(self, seat: str | None = None) -> dict[str, str]:

@@ -1,0 +1,78 @@
+"""What every command's applying stands on: path-copying, and readings that become measures (rules 1.3)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any, TypeVar
+
+from oval_room.core.commands import Stamp
+from oval_room.core.plan.document import Plan, next_id
+from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed
+from oval_room.core.survey.readings import METER_LEAST, METER_SHARE, combine_readings
+
+Node = TypeVar("Node", bound=Frozen)
+
+
+def carried(command: Frozen, *without: str) -> dict[str, Any]:
+    skip = {"do", "id", "label", "scheme", *without}
+    fields = type(command).model_fields
+    carried = {name: getattr(command, name) for name in fields if name in command.model_fields_set and name not in skip}
+    return {name: value for name, value in carried.items() if value is not None or name in ("budget", "mount")}
+
+
+def measured(plan: Plan, path: str, values: Mapping[str, Any], stamp: Stamp, old: object = None) -> tuple[Plan, dict[str, Any]]:
+    """Turn Typed values into Measures, logging a reading for each that was read; a repeat joins those of the old node."""
+    out: dict[str, Any] = {}
+    for name, value in values.items():
+        if not isinstance(value, Typed):
+            out[name] = value
+            continue
+        before = old.get(name) if isinstance(old, Mapping) else getattr(old, name, None)
+        plan, out[name] = _one_measure(plan, f"{path}.{name}", value, stamp, before)
+    return plan, out
+
+
+def _one_measure(plan: Plan, path: str, value: Typed, stamp: Stamp, before: object) -> tuple[Plan, Measure]:
+    if value.source not in ("read", "as-built"):
+        return plan, Measure(value=value.value, half_width=value.half_width, source=value.source)
+    key = next_id("r", set(plan.readings))
+    reading = Reading(of=path, value=value.value, instrument=value.instrument, by=stamp.by, at=stamp.at)
+    plan = plan.model_copy(update={"readings": {**plan.readings, key: reading}})
+    if value.again and isinstance(before, Measure):
+        return plan, resting_on(plan, path, (*before.readings, key), before)
+    half = _lux_half_width(value.value) if _is_light(path) else value.half_width
+    return plan, Measure(value=value.value, half_width=half, source=value.source, readings=(key,))
+
+
+def _is_light(path: str) -> bool:
+    return path.startswith("survey.scenes.") or path.endswith(".luminance")
+
+
+def _lux_half_width(value: float) -> float:
+    return max(METER_SHARE * abs(value), METER_LEAST)
+
+
+def resting_on(plan: Plan, path: str, keys: tuple[str, ...], before: Measure) -> Measure:
+    """A measure from several readings (rules 1.3); from none it is what it was, assumed."""
+    if not keys:
+        return before.model_copy(update={"source": "assumed", "readings": (), "half_width": 0.0})
+    logged = [plan.readings[key] for key in keys]
+    used = combine_readings([one.value for one in logged], [one.instrument for one in logged])
+    half = _lux_half_width(used.used) if _is_light(path) else used.half_width
+    source = before.source if before.source == "as-built" else "read"
+    return Measure(value=used.used, half_width=half, source=source, readings=keys)
+
+
+def with_values(node: Node, values: Mapping[str, Any]) -> Node:
+    """A node with some fields replaced and all checked again; untouched parts stay the same objects."""
+    old = {name: getattr(node, name) for name in type(node).model_fields}
+    fresh = type(node)(**old | dict(values))
+    return fresh.model_copy(update={name: value for name, value in old.items() if name not in values})
+
+
+def with_survey(plan: Plan, **parts: Any) -> Plan:
+    return plan.model_copy(update={"survey": with_values(plan.survey, parts)})
+
+
+def decided(value: float) -> Measure:
+    return Measure(value=value, source="chosen")

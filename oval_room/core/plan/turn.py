@@ -1,0 +1,184 @@
+"""The plan as seen from another wall: every rule and drawing is written for the display wall, and this makes any wall it.
+
+A turned plan has its wall n where the display wall was (left end at x = 0, out along y). Commands found there are turned
+back before anyone takes them.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from typing import Any, Final
+
+from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, PutThing, Several
+from oval_room.core.plan.document import Picture, Plan, Pose, Scheme, Seat, Survey, Thing
+from oval_room.core.plan.measure import Measure, Typed
+from oval_room.core.plan.outline import Wall, turned
+from oval_room.core.plan.room import Corner, Room
+
+FLAT: Final = 44.0
+"""A picture belongs to a wall it turns less than this away from [deg]."""
+PAST: Final = 300.0
+"""… and that it is in front of, its middle at most this far past an end [mm]."""
+
+
+def wall_of(room: Room, picture: Picture) -> int:
+    """Number of the wall a picture belongs to (from 1); the display wall's when none is behind it."""
+    best, least = 1, math.inf
+    pose = picture.pose
+    for n, wall in enumerate(room.walls, 1):
+        off_angle = abs((pose.yaw - wall.yaw + 180) % 360 - 180)
+        u, off = wall.own(pose.x, pose.y)
+        if off_angle >= FLAT or not -PAST <= u <= wall.length + PAST or off < -PAST:
+            continue
+        weight = abs(off) + 20 * off_angle
+        if weight < least - 1e-9:
+            best, least = n, weight
+    return best
+
+
+def bearing_of(room: Room, dx: float, dy: float) -> float | None:
+    """Compass bearing of a direction in the room [deg]; None until the display wall's bearing is taken."""
+    return None if room.faces is None else (room.faces + math.degrees(math.atan2(dx, -dy))) % 360
+
+
+class Turn:
+    """A room turned so that wall n is the display wall."""
+
+    def __init__(self, room: Room, n: int) -> None:
+        self.n = n
+        self.count = len(room.walls)
+        self.corners, self.wall = turned(room.corners, n)
+
+    # ── there ──
+
+    def key(self, key: str) -> str:
+        """A wall's key as it is called in the turned plan."""
+        return f"w{(int(key[1:]) - self.n) % self.count + 1}" if key[:1] == "w" else key
+
+    def room(self, room: Room) -> Room:
+        looks = bearing_of(room, -self.wall.out[0], -self.wall.out[1])
+        values: dict[str, Any] = {
+            "faces": looks,
+            "slopes": tuple(slope.model_copy(update={"wall": self.key(slope.wall)}) for slope in room.slopes),
+        }
+        if room.is_box:
+            if self.n % 2 == 0:
+                values |= {"width": room.depth, "depth": room.width}
+        else:
+            length = Measure(value=self.wall.length, source=room.width.source)
+            values |= {
+                "outline": tuple(Corner.model_construct(x=x, y=y) for x, y in self.corners),
+                "width": length,
+                "depth": Measure(value=max(y for _, y in self.corners), source=room.depth.source),
+            }
+        return room.model_copy(update=values)
+
+    def survey(self, survey: Survey) -> Survey:
+        keyed = {
+            name: {key: node.model_copy(update={"wall": self.key(node.wall)}) for key, node in getattr(survey, name).items()}
+            for name in ("openings", "services", "finds")
+        }
+        kinds = {self.key(wall.key): survey.kind_of(wall.key) for wall in survey.room.walls}
+        room = self.room(survey.room).model_copy(update={"wall": kinds["w1"]})
+        made = {self.key(key): value for key, value in survey.made.items()}
+        seats = {key: self._seat(seat) for key, seat in survey.seats.items()}
+        things = {key: self._thing(thing) for key, thing in survey.things.items()}
+        return survey.model_copy(update={"room": room, "made": made, "seats": seats, "things": things, "dims": {}, **keyed})
+
+    def _seat(self, seat: Seat) -> Seat:
+        u, off = self.wall.own(seat.x.value, seat.y.value)
+        return seat.model_copy(
+            update={"x": seat.x.model_copy(update={"value": u}), "y": seat.y.model_copy(update={"value": off})}
+        )
+
+    def _thing(self, thing: Thing) -> Thing:
+        return thing.model_copy(update=_box(self.wall.own, thing.x_from, thing.y_from, thing.x_to, thing.y_to))
+
+    def scheme(self, scheme: Scheme) -> Scheme:
+        pictures = {key: one.model_copy(update={"pose": self._pose(one.pose)}) for key, one in scheme.pictures.items()}
+        projectors = {key: one.model_copy(update={"pose": self._pose(one.pose)}) for key, one in scheme.projectors.items()}
+        return scheme.model_copy(update={"pictures": pictures, "projectors": projectors})
+
+    def _pose(self, pose: Pose) -> Pose:
+        u, off = self.wall.own(pose.x, pose.y)
+        yaw = (pose.yaw - self.wall.yaw + 180) % 360 - 180
+        return pose.model_copy(update={"x": u, "y": off, "yaw": 0.0 if abs(yaw) < 1e-9 else yaw})
+
+    def plan(self, plan: Plan) -> Plan:
+        schemes = {**plan.schemes, plan.scheme: self.scheme(plan.chosen)}
+        return plan.model_copy(update={"survey": self.survey(plan.survey), "schemes": schemes})
+
+    # ── and back ──
+
+    def back(self, command: Command, plan: Plan) -> Command:
+        """A command found in the turned plan, as one for the plan itself."""
+        if isinstance(command, Several):
+            return command.model_copy(update={"steps": tuple(self.back(step, plan) for step in command.steps)})
+        turn = _BACK.get(type(command))
+        return turn(self, command, plan) if turn else command
+
+    def _seat_back(self, command: PutSeat, plan: Plan) -> PutSeat:
+        seat = plan.survey.seats.get(command.id)
+        if seat is None or (command.x is None and command.y is None):
+            return command
+        u, off = self.wall.own(seat.x.value, seat.y.value)
+        x, y = self.wall.room(command.x.value if command.x else u, command.y.value if command.y else off)
+        like = command.x or command.y
+        assert like is not None
+        moved: dict[str, Typed] = {}
+        for name, now, old in (("x", x, seat.x.value), ("y", y, seat.y.value)):
+            moved[name] = like.model_copy(update={"value": now}) if abs(now - old) > 1e-6 else None  # type: ignore[assignment]
+        return command.model_copy(update=moved)
+
+    def _placed_back(self, command: PutPicture | PutProjector, plan: Plan) -> Command:
+        nodes: dict[str, Any] = {**plan.chosen.pictures, **plan.chosen.projectors}
+        node, values = nodes.get(command.id), {}
+        if node is None:
+            return command
+        if command.x is not None or command.y is not None:
+            u, off = self.wall.own(node.pose.x, node.pose.y)
+            x, y = self.wall.room(u if command.x is None else command.x, off if command.y is None else command.y)
+            values = {"x": x, "y": y}
+        if isinstance(command, PutPicture) and command.yaw is not None:
+            values["yaw"] = (command.yaw + self.wall.yaw + 180) % 360 - 180
+        return command.model_copy(update=values) if values else command
+
+    def _thing_back(self, command: PutThing, plan: Plan) -> PutThing:
+        thing = plan.survey.things.get(command.id)
+        if thing is None or all(getattr(command, name) is None for name in ("x_from", "x_to", "y_from", "y_to")):
+            return command
+        now = self._thing(thing)
+        sides = [getattr(now if getattr(command, s) is None else command, s) for s in ("x_from", "y_from", "x_to", "y_to")]
+        return command.model_copy(update=_box(self.wall.room, *sides))
+
+
+def _box(turn: Callable[[float, float], tuple[float, float]], x0: float, y0: float, x1: float, y1: float) -> dict[str, float]:
+    """The box round a turned box."""
+    places = [turn(x, y) for x in (x0, x1) for y in (y0, y1)]
+    xs, ys = zip(*places, strict=True)
+    return {"x_from": min(xs), "x_to": max(xs), "y_from": min(ys), "y_to": max(ys)}
+
+
+_BACK: Final[dict[type, Callable[..., Command]]] = {
+    PutSeat: Turn._seat_back,
+    PutPicture: Turn._placed_back,
+    PutProjector: Turn._placed_back,
+    PutThing: Turn._thing_back,
+}
+
+
+def turned_for(plan: Plan, picture: str | None) -> Turn | None:
+    """The turn to a picture's own wall; None when that is the display wall."""
+    node = plan.chosen.pictures.get(picture or "")
+    n = wall_of(plan.survey.room, node) if node else 1
+    return Turn(plan.survey.room, n) if n != 1 else None
+
+
+def wall_name(room: Room, wall: Wall) -> str:
+    """What people call a wall: display, left, right, back where that is plain; else by number."""
+    if wall.key == "w1":
+        return "display wall"
+    if room.is_box:
+        return {"w2": "right wall", "w3": "back wall", "w4": "left wall"}[wall.key]
+    return f"wall {wall.key[1:]}"

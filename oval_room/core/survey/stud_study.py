@@ -1,0 +1,68 @@
+"""Study of the stud log: the rhythm on every surface that has finds (rules 7.2)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oval_room.core.findings import Code, Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Survey
+from oval_room.core.survey.studs import Find, Fit, fit_rhythm
+
+
+@dataclass(frozen=True, slots=True)
+class Studs:
+    """A surface's fitted rhythm and how far each line may be trusted (0 to 1)."""
+
+    fit: Fit
+    trust: dict[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class StudResult:
+    findings: tuple[Finding, ...]
+    surfaces: dict[str, Studs]
+
+
+def study_studs(survey: Survey) -> StudResult:
+    """Rhythm, strangers and rivals of each surface."""
+    findings: list[Finding] = []
+    surfaces: dict[str, Studs] = {}
+    for surface in sorted({find.wall for find in survey.finds.values()}):
+        mine = [Find(one.at, one.how, one.hit) for one in survey.finds.values() if one.wall == surface]
+        if not any(one.hit for one in mine):
+            continue
+        fit = fit_rhythm(mine, _ends(survey, surface))
+        surfaces[surface] = Studs(fit, {line: _trust(line, fit, mine) for line in fit.best.lines})
+        more = {"surface": surface, "fit": fit, "count": len(mine), "part": surface}
+        findings.append(Finding(Code.STUDS, Level.NOTE, "7.2", {}, fit.best.pitch, None, more=more))
+        if fit.best.strangers or fit.best.misses_on_a_line:
+            findings.append(
+                Finding(Code.STUD_STRANGERS, Level.NOTE, "7.2", {}, float(len(fit.best.strangers)), None, "lines", more=more)
+            )
+        if fit.rivals:
+            findings.append(Finding(Code.STUD_RIVALS, Level.MIND, "7.2", {}, fit.rivals[0].pitch, fit.best.pitch, more=more))
+    return StudResult(tuple(findings), surfaces)
+
+
+def _ends(survey: Survey, surface: str) -> tuple[float, float]:
+    wall = survey.room.wall_named(surface)
+    if wall is not None:
+        return 0.0, wall.length
+    left, near, right, far = survey.room.extent
+    along = survey.made.get("ceiling")
+    return (near, far) if along is not None and along.joists == "along" else (left, right)
+
+
+def _trust(line: float, fit: Fit, finds: list[Find]) -> float:
+    """1 where a pilot hit the line, 0.8 a magnet, 0.6 something else; between finds 0.5, beyond the last 0.3; 0 where a pilot
+    missed. Halved while rivals are in view."""
+    on = [find for find in finds if abs(find.at - line) <= 12]
+    if any(not find.hit and find.how == "pilot" for find in on):
+        return 0.0
+    sure = max(({"pilot": 1.0, "magnet": 0.8}.get(find.how, 0.6) for find in on if find.hit), default=0.0)
+    if sure:
+        return sure
+    hits = [find.at for find in finds if find.hit and abs(fit.best.off(find.at)) <= 12]
+    inside = bool(hits) and min(hits) <= line <= max(hits)
+    return (0.5 if inside else 0.3) * (0.5 if fit.rivals else 1.0)

@@ -1,0 +1,228 @@
+"""What is in and behind the walls: openings, services, studs found; things in the room; the way in."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Mapping
+from typing import Any, Final, get_args
+
+from oval_room.core.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import ThingKind, next_id
+from oval_room.core.plan.fittings import Covering, PassageKind, Swing
+from oval_room.core.survey.studs import How
+from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
+from oval_room.core.tape.reading import number, one_of
+from oval_room.core.tape.say_room import surface_first
+from oval_room.core.words import dim_name
+
+
+def _opening(kind: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        wall, text = surface_first(here, rest)
+        found = re.fullmatch(
+            r"(?:at\s+)?(?P<along>.+?)(?:\s*,\s*|\s+wide\s+|\s+)(?P<width>[^x×]+?)\s*[x×]\s*(?P<high>[^x×]+?)(?:\s+sill\s+(?P<sill>.+))?",
+            _at_first(text),
+        )
+        if not found or wall == "ceiling":
+            raise RefusedError(
+                f'give wall, place from its left end, width x height: {kind} w2 at 3\', 48" x 44" sill 36"', value=rest
+            )
+        along, width, high = (here.length(found[name]) for name in ("along", "width", "high"))
+        sill = here.length(found["sill"]) if found["sill"] else (900.0 if kind == "window" else 0.0)
+        openings = here.plan.survey.openings
+        same = [o.name for o in openings.values() if o.kind == kind]
+        name = kind if kind not in {o.name for o in openings.values()} else f"{kind} {len(same) + 1}"
+        put: dict[str, Any] = {
+            "id": next_id("o", set(openings)), "name": name, "kind": kind, "wall": wall, "along": here.read(along),
+            "width": here.read(width), "head": here.read(sill + high),
+        }  # fmt: skip
+        if found["sill"] or kind != "window":
+            put["sill"] = here.read(sill)
+        say = f"{_cap(name)} in the {dim_name(here.plan, wall)}: from {here.show(along)}, {here.show(width)} wide, {here.show(sill)} to {here.show(sill + high)} up"
+        return Heard(say, PutOpening.model_validate(put))
+
+    return make
+
+
+def _at_first(text: str) -> str:
+    """`at 3', 48 x 44` with the comma that sets place and size apart, put in where a person left it out."""
+    return re.sub(r"\s+", " ", text.strip())
+
+
+def _named(here: Here, rest: str, nodes: Mapping[str, Any], what: str) -> tuple[str, Any, str]:
+    """The node whose name a line starts with, and what follows it; the only one when there is one."""
+    lower = rest.lower().strip()
+    for key, node in sorted(nodes.items(), key=lambda item: -len(item[1].name)):
+        for name in (node.name.lower(), key):
+            if lower == name or lower.startswith(name + " "):
+                return key, node, rest.strip()[len(name) :].strip()
+    if len(nodes) == 1:
+        key, node = next(iter(nodes.items()))
+        return key, node, rest.strip()
+    if not nodes:
+        raise RefusedError(f"there is no {what} yet", value=rest)
+    raise Ask(f"Which {what}?", *(f"{node.name} {rest.strip()}"[:60] for node in list(nodes.values())[:6]))
+
+
+def _of_opening(field: str, words: tuple[str, ...], say: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        key, opening, text = _named(here, rest, here.plan.survey.openings, "opening")
+        value = one_of(text, words)
+        return Heard(f"{_cap(opening.name)}: {say} {value}", PutOpening.model_validate({"id": key, field: value}))
+
+    return make
+
+
+def _opening_length(field: str, say: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        key, opening, text = _named(here, rest, here.plan.survey.openings, "opening")
+        value = here.length(text)
+        return Heard(
+            f"{_cap(opening.name)}: {say} {here.show(value)}", PutOpening.model_validate({"id": key, field: here.read(value)})
+        )
+
+    return make
+
+
+def _service(kind: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        surface, text = surface_first(here, rest)
+        circuit = re.search(r"\bcircuit\s+(?P<name>.+)$", text)
+        text = text[: circuit.start()].strip() if circuit else text
+        word = "out" if surface == "ceiling" else "up"
+        found = re.fullmatch(
+            rf"(?:at\s+)?(?P<along>.+?)\s*,?\s+{word}\s+(?P<z>.+?)(?:\s+to\s+(?P<to>.+?)\s*,?\s+{word}\s+(?P<toz>.+?))?\s*", text
+        )
+        if not found:
+            raise RefusedError(
+                f"give wall, place and height: {kind} w1 at 3' up 14\"; a run also where to: … to 3' up 8'", value=rest
+            )
+        put: dict[str, Any] = {"wall": surface, "kind": kind, "along": here.length(found["along"]), "z": here.length(found["z"])}
+        if found["to"]:
+            put |= {"to_along": here.length(found["to"]), "to_z": here.length(found["toz"])}
+        services = here.plan.survey.services
+        same = sum(1 for one in services.values() if one.kind == kind)
+        put |= {"id": next_id("u", set(services)), "name": kind if not same else f"{kind} {same + 1}"}
+        if circuit:
+            put["circuit"] = circuit["name"].strip()
+        where = "ceiling" if surface == "ceiling" else dim_name(here.plan, surface)
+        run = f" to {here.show(put['to_along'])}, {here.show(put['to_z'])}" if found["to"] else ""
+        return Heard(
+            f"{_cap(put['name'])} on the {where}: {here.show(put['along'])} along, {here.show(put['z'])} {word}{run}",
+            PutService.model_validate(put),
+        )
+
+    return make
+
+
+def _find(hit: bool, surface: str = "w1") -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        wall, text = surface_first(here, rest, surface)
+        found = re.fullmatch(
+            rf"(?:at\s+)?(?P<at>.+?)(?:\s+(?:by\s+)?(?P<how>{'|'.join(get_args(How))}))?", text.strip(), re.IGNORECASE
+        )
+        if not found:
+            raise RefusedError('give the place and how it was found: stud w1 16 1/2" magnet', value=rest)
+        at, how = here.length(found["at"]), (found["how"] or "scanner").lower()
+        what = "joist" if wall == "ceiling" else "stud"
+        say = f"{'Hit' if hit else 'Miss'} by {how} on the {'ceiling' if wall == 'ceiling' else dim_name(here.plan, wall)}: {here.show(at)}"
+        key = next_id("f", set(here.plan.survey.finds))
+        return Heard(say if hit else f"{say}, no {what}", PutFind(id=key, wall=wall, at=at, how=how, hit=hit))
+
+    return make
+
+
+def _put(here: Here, rest: str) -> Heard:
+    kinds = "|".join(get_args(ThingKind))
+    found = re.fullmatch(
+        rf"(?P<kind>{kinds})(?:\s+“?(?P<name>[^0-9]*?[^0-9\s])”?)?\s+(?P<w>[^x×]+?)\s*[x×]\s*(?P<d>[^x×]+?)\s*[x×]\s*(?P<h>[^x×]+?)"
+        r"\s+at\s+(?P<x>.+?)\s*,?\s+out\s+(?P<y>.+?)(?:\s*,?\s+up\s+(?P<z>.+))?",
+        rest.strip(), re.IGNORECASE,
+    )  # fmt: skip
+    if not found:
+        raise RefusedError(
+            'give kind, width x depth x height and place: put radiator 40" x 4" x 24" at 3\' out 0 up 4"', value=rest
+        )
+    w, d, h = (here.length(found[name]) for name in "wdh")
+    x, y = here.length(found["x"], negative_ok=True), here.length(found["y"], negative_ok=True)
+    z = here.length(found["z"]) if found["z"] else 0.0
+    if min(w, d, h) <= 0:
+        raise RefusedError("give width, depth and height over 0", value=rest)
+    things, kind = here.plan.survey.things, found["kind"].lower()
+    name = (found["name"] or "").strip() or kind
+    put = PutThing(
+        id=next_id("t", set(things)),
+        name=name,
+        kind=kind,
+        x_from=x,
+        x_to=x + w,
+        y_from=y,
+        y_to=y + d,
+        z_from=z,
+        z_to=z + h,
+        source="read",
+    )
+    say = f"{_cap(name)}: {here.show(w)} wide, {here.show(d)} deep, {here.show(h)} high; left side at {here.show(x)}, {here.show(y)} out, {here.show(z)} up"
+    return Heard(say, put)
+
+
+def _heat(here: Here, rest: str) -> Heard:
+    fires = {key: thing for key, thing in here.plan.survey.things.items() if thing.kind == "fire"}
+    key, fire, text = _named(here, rest, fires, "fire")
+    if text.lower() in ("dead", "never lit"):
+        return Heard(f"{_cap(fire.name)} is never lit", PutThing(id=key, works=False))
+    value = number(text.rstrip("°cC ").strip(), "degrees Celsius", -40, 400)
+    return Heard(
+        f"{value:g} °C at the panel's bottom edge after an hour of {fire.name}", PutThing(id=key, heat_c=value, works=True)
+    )
+
+
+def _way(here: Here, rest: str) -> Heard:
+    found = re.fullmatch(
+        rf"(?P<kind>{'|'.join(get_args(PassageKind))})(?:\s+(?P<name>[^0-9]*?[^0-9\s]))?\s+(?P<sizes>.+)",
+        rest.strip(),
+        re.IGNORECASE,
+    )
+    if not found:
+        raise RefusedError(
+            'give what it is, width x height: way door 30" x 78"; a turn also the width after it: way turn 36" x 90" x 34"',
+            value=rest,
+        )
+    sizes = [here.length(part) for part in re.split(r"[x×]", found["sizes"])]
+    kind = found["kind"].lower()
+    if not 2 <= len(sizes) <= 3 or min(sizes) <= 0:
+        raise RefusedError("give width x height, and for a turn the width after it, for lift or van its length", value=rest)
+    passages = here.plan.survey.passages
+    name = (found["name"] or "").strip() or kind
+    put: dict[str, Any] = {"id": next_id("g", set(passages)), "kind": kind, "name": name, "width": sizes[0], "height": sizes[1]}
+    if len(sizes) == 3:
+        put["length" if kind in ("lift", "van") else "after"] = sizes[2]
+    return Heard(f"Way in, {name}: {' × '.join(here.show(size) for size in sizes)}", PutPassage.model_validate(put))
+
+
+def _cap(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("door", "wall, place, size", "a door in a wall, from its left end", "door w3 at 2', 32\" x 78\"", "survey", _opening("door")),
+    Phrase("window", "wall, place, size, sill", "a window in a wall, from its left end", "window w2 at 3', 48\" x 44\" sill 36\"", "survey", _opening("window")),
+    Phrase("opening", "wall, place, size", "an opening without a door", "opening w3 at 2', 60\" x 80\"", "survey", _opening("opening")),
+    Phrase("covering", "window and covering", "what can be drawn over a window", "covering window blackout", "survey", _of_opening("covering", get_args(Covering), "covering")),
+    Phrase("swing", "door and way", "which way a door swings", "swing door in, hinge left", "survey", _of_opening("swing", get_args(Swing), "swings")),
+    Phrase("starts", "opening and length", "where an opening starts, from its wall's left end", "starts window 3'2", "survey", _opening_length("along", "from the wall's left end")),
+    Phrase("opens", "opening and length", "how wide an opening is", "opens window 48\"", "survey", _opening_length("width", "width")),
+    Phrase("sill", "opening and length", "an opening's sill above the floor", "sill window 36\"", "survey", _opening_length("sill", "sill")),
+    Phrase("head", "opening and length", "an opening's head above the floor", "head window 80\"", "survey", _opening_length("head", "head")),
+    Phrase("rest", "opening and length", "from an opening to its wall's right end", "rest window 39\"", "survey", _opening_length("after", "to the wall's right end")),
+    *(Phrase(kind, "wall, place, height", f"a {kind} on a wall, from its left end", f"{kind} w1 at 3' up 14\"", "survey", _service(kind))
+      for kind in ("socket", "switch", "data", "thermostat", "vent", "aerial")),
+    *(Phrase(kind, "wall, from, to", f"a known {kind} in a wall", f"{kind} w1 at 3' up 0 to 3' up 8'", "survey", _service(kind)) for kind in ("cable", "pipe")),
+    Phrase("stud", "wall, place, how", "a stud found: scanner, magnet, knock or pilot", "stud w2 16 1/2\" magnet", "survey", _find(True)),
+    Phrase("miss", "wall, place, how", "nothing found there", "miss w2 20\" pilot", "survey", _find(False)),
+    Phrase("joist", "place, how", "a joist found in the ceiling", "joist 16 1/2\" pilot", "survey", _find(True, "ceiling")),
+    Phrase("put", "kind, size, place", "a thing in the room: " + ", ".join(get_args(ThingKind)), "put radiator 40\" x 4\" x 24\" at 3' out 0 up 4\"", "survey", _put),
+    Phrase("heat", "°C or dead", "at the panel's bottom edge after an hour of fire", "heat 43", "survey", _heat),
+    Phrase("way", "kind and size", "what the boxes must pass: door, turn, stair, lift, van", "way door 30\" x 78\"", "survey", _way),
+)  # fmt: skip

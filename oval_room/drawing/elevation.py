@@ -5,24 +5,34 @@ from __future__ import annotations
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.plan.document import Picture, Projector
 from oval_room.core.plan.gear import Mount, Panel, Screen
-from oval_room.drawing.parts import WALL, Look, changed, corners, raster
+from oval_room.core.plan.turn import wall_name
+from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, raster
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
+from oval_room.drawing.shell import wall_shell, wall_studs
+
+NEAR_WALL = 800.0  # things that start farther out than this are not in a wall's elevation [mm]
 
 
 def elevation(look: Look) -> Scene:
-    """The display wall with its pictures, what stands below, and the hole rows."""
+    """The chosen wall with its pictures, openings, services, studs, what stands below, and the hole rows."""
+    n = min(look.wall, len(look.plan.survey.room.walls))
+    name = wall_name(look.plan.survey.room, look.plan.survey.room.walls[n - 1])
+    surface, look = f"w{n}", look.turned(n)
     room = look.plan.survey.room
-    width, height = room.width.value, room.height.value
     draft = Draft()
-    _wall(draft, look, width, height)
-    for key, picture in look.plan.chosen.pictures.items():
+    width, height = wall_shell(draft, look)
+    _things(draft, look)
+    wall_studs(draft, look, surface, height)
+    pictures = on_wall(look.plan)
+    for key, picture in pictures.items():
         _picture(draft, look, key, picture)
         holes = look.report.fixing.holes.get(key)
         if holes:
             _holes(draft, look, key, picture, holes, near=False)
-    _projectors(draft, look)
-    _eyes(draft, look, width)
-    subject = look.plan.chosen.pictures.get(look.picture or "")
+    _projectors(draft, look, pictures)
+    if look.picture in pictures or not pictures:
+        _eyes(draft, look, width)
+    subject = pictures.get(look.picture or "")
     if subject is not None:
         draft.add(
             Dim(0, subject.bottom, "v", look.show(subject.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
@@ -30,17 +40,61 @@ def elevation(look: Look) -> Scene:
             Dim(subject.pose.x - subject.width.value / 2, subject.pose.x + subject.width.value / 2, "u",
                 look.show(subject.width.value), "above", 0, "brass", 3, "picture.width", "wide"),
         )  # fmt: skip
+    known = "assumed" if room.width.unsure else "plain"
     draft.add(
-        Dim(0, width, "u", look.show(width), "below", 0, "assumed" if room.width.unsure else "plain", 5, "room.width", "wall"),
-        Dim(0, height, "v", look.show(height), "right", 0, "assumed" if room.height.unsure else "plain", 5, "room.height", "ceiling"),
+        Dim(0, width, "u", look.show(width), "below", 0, known, 5, "room.width" if n == 1 else f"wall.{surface}", "wall" if n == 1 else surface),
+        Dim(0, room.height.value, "v", look.show(room.height.value), "right", 0, "assumed" if room.height.unsure else "plain", 5, "room.height", "ceiling"),
     )  # fmt: skip
+    _opening_dims(draft, look)
     for key, node in changed(look):
-        if isinstance(node, Picture):
+        if isinstance(node, Picture) and key in on_wall(look.ghost or look.plan):
             draft.path([(c.x, c.z) for c in corners(node)], "ghost", "picture", closed=True, ref=key)
         elif isinstance(node, Projector):
             draft.ellipse((node.pose.x, node.pose.z), (60, 60), "ghost", "beam", key)
     description = f"Wall {look.show(width)} wide, {look.show(height)} high."
-    return Scene("elevation", "display wall", (-WALL, -WALL, width + WALL, height + WALL), tuple(draft.shapes), description)
+    return Scene("elevation", name, (-WALL, -WALL, width + WALL, height + WALL), tuple(draft.shapes), description)
+
+
+def _opening_dims(draft: Draft, look: Look) -> None:
+    """Where openings of the wall start, how wide they are, and what is left after them when it was read."""
+    for opening in look.plan.survey.openings.values():
+        if opening.wall != "w1":
+            continue
+        start, end = opening.ends
+        for a, b, measure, word in ((0.0, start, opening.along, "starts"), (start, end, opening.width, "opens")):
+            style = "assumed" if measure.unsure else "plain"
+            draft.add(Dim(a, b, "u", look.show(b - a), "below", 0, style, 6, f"opening.{word}", f"{word} {opening.name}"))
+        if opening.after is not None:
+            whole = look.plan.survey.room.width.value
+            draft.add(
+                Dim(
+                    end,
+                    whole,
+                    "u",
+                    look.show(opening.after.value),
+                    "below",
+                    0,
+                    "plain",
+                    7,
+                    "opening.rest",
+                    f"rest {opening.name}",
+                )
+            )
+        if opening.sill.value > 0:
+            draft.add(
+                Dim(
+                    0,
+                    opening.sill.value,
+                    "v",
+                    look.show(opening.sill.value),
+                    "right",
+                    0,
+                    "plain",
+                    7,
+                    "opening.sill",
+                    f"sill {opening.name}",
+                )
+            )
 
 
 def plate_detail(look: Look) -> Scene | None:
@@ -48,6 +102,7 @@ def plate_detail(look: Look) -> Scene | None:
     key = look.picture if look.picture in look.report.fixing.holes else next(iter(look.report.fixing.holes), None)
     if key is None:
         return None
+    look = look.turned(look.report.walls.get(key, 1))
     picture, holes = look.plan.chosen.pictures[key], look.report.fixing.holes[key]
     draft = Draft()
     room = look.plan.survey.room
@@ -95,16 +150,10 @@ def plate_detail(look: Look) -> Scene | None:
     return Scene("plate", title, window, tuple(draft.shapes), f"Room {look.show(room.width.value)} wide.")
 
 
-def _wall(draft: Draft, look: Look, width: float, height: float) -> None:
-    room = look.plan.survey.room
-    assumed = "-assumed" if room.width.unsure or room.height.unsure else ""
-    draft.box(-WALL, 0, 0, height, "cut-unknown", "structure")
-    draft.box(width, 0, width + WALL, height, "cut-unknown", "structure")
-    draft.box(-WALL, height, width + WALL, height + WALL, "cut-board", "structure")
-    draft.box(-WALL, -WALL, width + WALL, 0, "cut-ground", "structure")
-    draft.box(0, 0, width, height, f"outline{assumed}", "structure")
+def _things(draft: Draft, look: Look) -> None:
+    """What stands at the wall or hangs before it, as boxes."""
     for key, thing in look.plan.survey.things.items():
-        if thing.y_from > 800:
+        if thing.y_from > NEAR_WALL or thing.y_to < -WALL or thing.kind in ("walkway", "platform"):
             continue
         draft.box(thing.x_from, thing.z_from, thing.x_to, thing.z_to, f"thing-{thing.kind}", "room", key)
         middle = P((thing.x_from + thing.x_to) / 2, (thing.z_from + thing.z_to) / 2)
@@ -117,7 +166,7 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     draft.path([(c.x, c.z) for c in corners(picture)], strong, "picture", closed=True, ref=key)
     item = look.item(picture.gear)
     if isinstance(item, Screen) and item.way == "drop-down":
-        ceiling = look.plan.survey.room.height.value
+        ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y)
         half = picture.width.value / 2 + picture.frame_side + 60
         case = ceiling - item.case_height
         draft.box(picture.pose.x - half, case, picture.pose.x + half, ceiling, "thing", "picture", key)
@@ -138,9 +187,11 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     )  # fmt: skip
 
 
-def _projectors(draft: Draft, look: Look) -> None:
+def _projectors(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
     for key, projector in look.plan.chosen.projectors.items():
-        picture = look.plan.chosen.pictures[projector.shows]
+        if projector.shows not in pictures:
+            continue
+        picture = pictures[projector.shows]
         wide, high = raster(look, key, picture)
         if look.picture == projector.shows:
             pose = picture.pose

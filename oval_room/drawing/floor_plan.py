@@ -5,19 +5,23 @@ from __future__ import annotations
 import math
 
 from oval_room.core.plan.document import Picture, Projector, Seat
+from oval_room.core.pose import Point
 from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, corners
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
+from oval_room.drawing.shell import plan_dims, plan_names, plan_shell
 
 
 def floor_plan(look: Look) -> Scene:
     """The plan of the room for a subject."""
     room = look.plan.survey.room
-    width, depth = room.width.value, room.depth.value
+    left, near, right, far = room.extent
     draft = Draft()
-    _structure(draft, look, width, depth)
-    _north(draft, look, width, depth)
-    _schools(draft, look, width, depth)
+    plan_shell(draft, look)
+    plan_names(draft, look)
+    _north(draft, look, (near, left, far, right))
+    if look.report.walls.get(look.picture or "", 1) == 1:
+        _schools(draft, look, left, right, near, far)
     for key, thing in look.plan.survey.things.items():
         draft.box(thing.y_from, thing.x_from, thing.y_to, thing.x_to, f"thing-{thing.kind}", "room", key)
         middle = P((thing.y_from + thing.y_to) / 2, (thing.x_from + thing.x_to) / 2)
@@ -39,35 +43,13 @@ def floor_plan(look: Look) -> Scene:
             above_projector(draft, look, key, node, "ghost")
         else:
             _seat(draft, look, key, node, "ghost")
-    description = f"Room {look.show(width)} along the display wall, {look.show(depth)} deep."
-    return Scene("plan", "plan", (-WALL, -WALL, depth + WALL, width + WALL), tuple(draft.shapes), description)
+    description = (
+        f"Room {look.show(room.width.value)} along the display wall, {look.show(room.depth.value)} deep, {len(room.walls)} walls."
+    )
+    return Scene("plan", "plan", (near - WALL, left - WALL, far + WALL, right + WALL), tuple(draft.shapes), description)
 
 
-def _structure(draft: Draft, look: Look, width: float, depth: float) -> None:
-    room = look.plan.survey.room
-    assumed = "-assumed" if room.depth.unsure or room.width.unsure else ""
-    draft.box(-WALL, -WALL, 0, width + WALL, f"cut-{room.wall}", "structure")
-    draft.box(0, -WALL, depth, 0, "cut-unknown", "structure")
-    draft.box(0, width, depth, width + WALL, "cut-unknown", "structure")
-    draft.box(depth, -WALL, depth + WALL, width + WALL, "cut-unknown", "structure")
-    draft.box(0, 0, depth, width, f"outline{assumed}", "structure")
-    for at, name, turned in (((0, width / 2), "display wall", True), ((depth, width / 2), "back wall", True)):
-        draft.add(
-            Label(
-                P(*at),
-                name,
-                "small",
-                "labels",
-                offsets=((9 if at[0] == 0 else -9, 60), (9 if at[0] == 0 else -9, -60)),
-                priority=9,
-                turned=turned,
-            )
-        )  # fmt: skip
-    draft.add(Label(P(depth / 2, width), "right wall", "small", "labels", offsets=((60, -9), (-60, -9)), priority=9))
-    draft.add(Label(P(depth / 2, 0), "left wall", "small", "labels", offsets=((60, 9), (-60, 9)), priority=9))
-
-
-def _north(draft: Draft, look: Look, width: float, depth: float) -> None:
+def _north(draft: Draft, look: Look, window: tuple[float, float, float, float]) -> None:
     """An arrow to the north in the corner, once somebody has taken the wall's bearing.
 
     A viewer of the display wall looks to the left of this plan; north lies that bearing further round, anticlockwise.
@@ -75,8 +57,9 @@ def _north(draft: Draft, look: Look, width: float, depth: float) -> None:
     if look.plan.survey.room.faces is None:
         return
     angle = math.radians(180 + look.plan.survey.room.faces)
-    size = min(width, depth) * 0.07
-    at = P(depth - 1.6 * size, 1.6 * size)
+    u0, v0, u1, v1 = window
+    size = min(u1 - u0, v1 - v0) * 0.07
+    at = P(u1 - 1.6 * size, v0 + 1.6 * size)
     tip = P(at.u + size * math.cos(angle), at.v + size * math.sin(angle))
     tail = P(at.u - size * math.cos(angle), at.v - size * math.sin(angle))
     draft.line(tail, tip, "north", "structure")
@@ -86,15 +69,15 @@ def _north(draft: Draft, look: Look, width: float, depth: float) -> None:
     draft.add(Label(tip, "N", "strong", "labels", offsets=((11 * math.cos(angle), 11 * math.sin(angle)),), priority=3))
 
 
-def _schools(draft: Draft, look: Look, width: float, depth: float) -> None:
+def _schools(draft: Draft, look: Look, left: float, right: float, front: float, back: float) -> None:
     """The chosen school's band firm, the other two faint; named at the wall."""
     for name, near, far in school_bands(look):
-        near, far = max(near, 0.0), min(far, depth)
+        near, far = max(near, front), min(far, back)
         if near >= far:
             continue
         style = "band-chosen" if name == look.plan.choices.size_school else f"band-{name.replace(' ', '-')}"
-        draft.box(near, 0, far, width, style, "schools")
-        draft.add(Label(P((near + far) / 2, width), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6))
+        draft.box(near, left, far, right, style, "schools")
+        draft.add(Label(P((near + far) / 2, right), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6))
 
 
 def _picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = "") -> None:
@@ -126,16 +109,24 @@ def _sight(draft: Draft, look: Look) -> None:
     eye = seat.eye_point
     for corner in corners(picture)[:2]:
         draft.line((eye.y, eye.x), (corner.y, corner.x), "sight", "sight", look.seat)
-    at = P(eye.y - (eye.y - picture.pose.y) * 0.3, eye.x)
+    aim = (
+        Point(picture.pose.x, picture.pose.y, 0.0)
+        if look.report.walls.get(look.picture, 1) != 1
+        else Point(eye.x, picture.pose.y, 0.0)
+    )
+    at = P(eye.y - (eye.y - aim.y) * 0.3, eye.x - (eye.x - aim.x) * 0.3)
     draft.add(Label(at, f"{view.angle:.1f}°", "strong", "sight", offsets=((0, 0), (0, 16), (0, -16)), priority=2))
 
 
 def _dims(draft: Draft, look: Look) -> None:
     room = look.plan.survey.room
-    draft.add(
-        Dim(0, room.depth.value, "u", look.show(room.depth.value), "below", 0, _known(room.depth.source), 4, "room.depth", "depth"),
-        Dim(0, room.width.value, "v", look.show(room.width.value), "right", 0, _known(room.width.source), 3, "room.width", "wall"),
-    )  # fmt: skip
+    if room.is_box:
+        draft.add(
+            Dim(0, room.depth.value, "u", look.show(room.depth.value), "below", 0, _known(room.depth.source), 4, "room.depth", "depth"),
+            Dim(0, room.width.value, "v", look.show(room.width.value), "right", 0, _known(room.width.source), 3, "room.width", "wall"),
+        )  # fmt: skip
+    else:
+        draft.add(*plan_dims(look))
     seat = look.plan.survey.seats.get(look.seat or "")
     if seat is not None:
         draft.add(
@@ -146,7 +137,7 @@ def _dims(draft: Draft, look: Look) -> None:
         )  # fmt: skip
     for key, projector in look.plan.chosen.projectors.items():
         plate = look.report.fixing.plates.get(key)
-        if plate and look.picture in (None, projector.shows):
+        if plate and look.picture in (None, projector.shows) and look.report.walls.get(projector.shows, 1) == 1:
             draft.add(
                 Dim(0, plate.y, "u", f"plate {look.show(plate.y)}", "above", 0, "brass", 3, "projector.plate_y", "plate out")
             )

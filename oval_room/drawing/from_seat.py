@@ -55,8 +55,7 @@ def from_seat(look: Look) -> Scene | None:
         return None
     eye = _Eye(seat.eye_point, picture.pose.point)
     draft = Draft()
-    room = look.plan.survey.room
-    _box(draft, eye, (0.0, 0.0, 0.0), (room.width.value, room.depth.value, room.height.value), "edge", "structure")
+    _shell(draft, eye, look)
     for key, thing in look.plan.survey.things.items():
         _box(draft, eye, (thing.x_from, thing.y_from, thing.z_from), (thing.x_to, thing.y_to, thing.z_to), "thing", "room", key)
     ordered = sorted(look.plan.chosen.pictures.items(), key=lambda pair: -eye.own(pair[1].pose.point)[2])
@@ -80,6 +79,30 @@ def from_seat(look: Look) -> Scene | None:
     window = (-wide, min(low, -0.35 * UNIT) * 1.15, wide, max(high, 0.35 * UNIT) * 1.15)
     title = f"from {seat.name}, looking at {picture.name}"
     return Scene("seat", title, window, tuple(draft.shapes), told + ".")
+
+
+def _shell(draft: Draft, eye: _Eye, look: Look) -> None:
+    """The room's edges: floor, ceiling and corners; openings in its walls."""
+    room = look.plan.survey.room
+    corners_up = [(x, y, room.ceiling_at(x, y)) for x, y in room.corners]
+    for (ax, ay, az), (bx, by, bz) in zip(corners_up, (*corners_up[1:], corners_up[0]), strict=True):
+        for p, q in (
+            (Point(ax, ay, 0), Point(bx, by, 0)),
+            (Point(ax, ay, az), Point(bx, by, bz)),
+            (Point(ax, ay, 0), Point(ax, ay, az)),
+        ):
+            ends = eye.line(p, q)
+            if ends:
+                draft.path(ends, "edge", "structure")
+    for key, opening in look.plan.survey.openings.items():
+        wall = room.wall_named(opening.wall)
+        if wall is None:
+            continue
+        places = [Point(*wall.room(u, 0.0), z) for u in opening.ends for z in (opening.sill.value, opening.head.value)]
+        for i, j in ((0, 1), (2, 3), (0, 2), (1, 3)):
+            ends = eye.line(places[i], places[j])
+            if ends:
+                draft.path(ends, "thing", "structure", ref=key)
 
 
 def _box(

@@ -9,7 +9,9 @@ from oval_room.core.evaluate import Report
 from oval_room.core.plan.document import Picture, Plan, Projector, Seat
 from oval_room.core.plan.gear import GearItem, GearShelf, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.pose import Own, Point, to_room
+from oval_room.core.pose import Turn as PoseTurn
 from oval_room.core.viewing.sightlines import CROWN
 from oval_room.core.words import Words
 from oval_room.drawing.scene import Draft
@@ -18,7 +20,7 @@ WALL = 110.0  # drawn thickness of walls, floor and ceiling [mm]
 
 
 class Look(NamedTuple):
-    """What a view is drawn from: plan, report, gear, the subject's ids, and the plan a ghosted change leads to."""
+    """What a view is drawn from: plan, report, gear, the subject's ids, the plan a ghosted change leads to, the chosen wall."""
 
     plan: Plan
     report: Report
@@ -27,6 +29,17 @@ class Look(NamedTuple):
     seat: str | None
     scene: str | None = None
     ghost: Plan | None = None
+    wall: int = 1
+
+    def turned(self, n: int) -> Look:
+        """The same look with wall n where the display wall is; the report stays, its figures are of the picture's own wall."""
+        if n == 1:
+            return self
+        turn = Turn(self.plan.survey.room, n)
+        ghost = (
+            Turn(self.ghost.survey.room, n).plan(self.ghost) if self.ghost and n <= len(self.ghost.survey.room.walls) else None
+        )
+        return self._replace(plan=turn.plan(self.plan), ghost=ghost, wall=1)
 
     @property
     def words(self) -> Words:
@@ -37,6 +50,12 @@ class Look(NamedTuple):
 
     def item(self, key: str | None) -> GearItem | None:
         return self.gear.get(key) if key else None
+
+
+def on_wall(plan: Plan) -> dict[str, Picture]:
+    """The pictures on the display wall of a plan (turned or not); those in front of other walls are not in its elevation."""
+    room = plan.survey.room
+    return {key: picture for key, picture in plan.chosen.pictures.items() if wall_of(room, picture) == 1}
 
 
 def corners(picture: Picture, *, frame: bool = False) -> list[Point]:
@@ -86,7 +105,7 @@ def side_picture(draft: Draft, look: Look, key: str, picture: Picture, style: st
         return
     item = look.item(picture.gear)
     if isinstance(item, Screen) and item.way == "drop-down":
-        ceiling = look.plan.survey.room.height.value
+        ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y)
         case = ceiling - item.case_height
         draft.box(picture.pose.y - 60, case, picture.pose.y + 60, ceiling, "thing", "picture", key)
         draft.line((picture.pose.y, upper.z), (picture.pose.y, case), "cloth", "picture", key)
@@ -112,7 +131,7 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
         return
     plate_y = pose.y + body.lens_forward
     if projector.hung:
-        ceiling = look.plan.survey.room.height.value
+        ceiling = look.plan.survey.room.ceiling_at(pose.x, plate_y)
         draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
         draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
     else:
@@ -174,14 +193,38 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
     body = item if isinstance(item, ProjectorGear) else None
     pose = projector.pose
     behind, wide = (body.body_behind_lens, body.body_width) if body else (350.0, 400.0)
-    plates = look.report.fixing.plates.get(key)
-    middle = plates.x if plates and not style else pose.x
-    draft.box(pose.y, middle - wide / 2, pose.y + behind, middle + wide / 2, style or "overhead", "beam", key)
+    plate = plate_in_room(look, key, projector)
+    own = look.report.fixing.plates.get(key)
+    shift = 0.0
+    if plate is not None and own is not None and not style:
+        room = look.plan.survey.room
+        wall = room.walls[look.report.walls.get(projector.shows, 1) - 1]
+        shift = own.x - wall.own(pose.x, pose.y)[0]
+    places = ((-wide / 2 + shift, 0.0), (wide / 2 + shift, 0.0), (wide / 2 + shift, behind), (-wide / 2 + shift, behind))
+    body_at = [to_room(Point(pose.x, pose.y, 0.0), projector_turn(look, projector), Own(u, 0.0, v)) for u, v in places]
+    draft.path([(p.y, p.x) for p in body_at], style or "overhead", "beam", closed=True, ref=key)
     if style:
         return
     draft.mark((pose.y, pose.x), "dot", "lens", "beam", key)
-    if plates:
-        draft.mark((plates.y, plates.x), "cross", "plate", "fixing", key)
+    if plate:
+        draft.mark((plate[1], plate[0]), "cross", "plate", "fixing", key)
+
+
+def projector_turn(look: Look, projector: Projector) -> PoseTurn:
+    """Which way a projector stands: square to its picture's wall."""
+    room = look.plan.survey.room
+    picture = look.plan.chosen.pictures.get(projector.shows)
+    return PoseTurn(yaw=room.walls[wall_of(room, picture) - 1].yaw) if picture else PoseTurn()
+
+
+def plate_in_room(look: Look, key: str, projector: Projector) -> tuple[float, float] | None:
+    """A projector's plate in room axes [mm]; the report has it in the frame of its picture's wall."""
+    plate = look.report.fixing.plates.get(key)
+    walls = look.plan.survey.room.walls
+    n = look.report.walls.get(projector.shows, 1)
+    if plate is None or n > len(walls):
+        return None
+    return walls[n - 1].room(plate.x, plate.y)
 
 
 def degrees(value: float) -> str:

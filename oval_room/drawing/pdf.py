@@ -37,6 +37,10 @@ _INKS: Final[dict[str, Ink]] = {
     "now": Ink(1.6), "now-brass": Ink(1.6), "rail": Ink(1.0), "rung": Ink(0.6), "rung-soft": Ink(0.4, (3, 2)), "plate": Ink(1.2), "pole": Ink(1.0),
     "strip-mind": Ink(0, (), 0.92), "strip-good": Ink(0, (), 0.85), "strip-wall": Ink(0, (), 0.75), "wall-end": Ink(1.2), "window": Ink(0.8, (), 0.95),
     "check": Ink(0.4, (2, 3)), "raster": Ink(0.5, (4, 3)), "head-in-front": Ink(0.4, (), 0.4), "seen": Ink(1.4, (), 0.95), "hole": Ink(1.1, (), 1),
+    "gap": Ink(0, (), 1), "hole-in-wall": Ink(0.8, (), 1), "jamb": Ink(0.8), "pane": Ink(0.4), "pane-box": Ink(0.4), "leaf": Ink(0.8), "sweep": Ink(0.3, (2, 2)),
+    "service-plate": Ink(0.6, (), 1), "service": Ink(0.8), "run": Ink(1.2, (5, 2)), "zone": Ink(0, (), 0.92), "stud-sure": Ink(0.6), "stud-likely": Ink(0.5, (5, 3)),
+    "stud-guess": Ink(0.4, (1, 3)), "joist": Ink(0.4, (8, 3)), "struck": Ink(1.0), "find-pilot": Ink(0, (), 0), "find-magnet": Ink(0, (), 0), "find-scanner": Ink(0.8, (), 1),
+    "find-knock": Ink(0.8, (), 1), "find-miss": Ink(0.8), "thing-walkway": Ink(0.4, (4, 3)),
     "eye": Ink(0, (), 0), "lens": Ink(0, (), 0), "need-out": Ink(0, (), 0), "chair": Ink(0.5), "head": Ink(0.7, (), 1), "head-subject": Ink(1.3, (), 1),
 }  # fmt: skip
 _HATCH: Final[dict[str, tuple[float, float]]] = {

@@ -10,7 +10,20 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
-LAYERS = ("schools", "structure", "room", "people", "picture", "sight", "beam", "fixing", "dimensions", "labels")
+LAYERS = (
+    "schools",
+    "structure",
+    "studs",
+    "services",
+    "room",
+    "people",
+    "picture",
+    "sight",
+    "beam",
+    "fixing",
+    "dimensions",
+    "labels",
+)
 
 
 class P(NamedTuple):

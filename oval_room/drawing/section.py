@@ -4,22 +4,44 @@ from __future__ import annotations
 
 from oval_room.core.plan.document import Picture, Projector, Seat
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
-from oval_room.drawing.parts import WALL, Look, beam_side, changed, degrees, edge_on, side_picture, side_projector, side_seat
+from oval_room.drawing.parts import (
+    WALL,
+    Look,
+    beam_side,
+    changed,
+    degrees,
+    edge_on,
+    on_wall,
+    side_picture,
+    side_projector,
+    side_seat,
+)  # fmt: skip
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
+from oval_room.drawing.shell import section_shell
 
 
 def section(look: Look) -> Scene:
-    """The section of the room for a subject."""
+    """The section of the room for a subject, cut out from its picture's wall through the picture's middle."""
+    n = look.report.walls.get(look.picture or "", 1)
+    look = look.turned(n)
     room = look.plan.survey.room
-    depth, height = room.depth.value, room.height.value
+    cut_at = look.plan.chosen.pictures.get(look.picture or "")
+    seat = look.plan.survey.seats.get(look.seat or "")
+    x = cut_at.pose.x if cut_at else seat.x.value if seat else room.width.value / 2
+    y = cut_at.pose.y if cut_at else seat.y.value if seat else room.depth.value / 2
     draft = Draft()
-    _structure(draft, look, depth, height)
-    _bands(draft, look, depth, height)
+    near, far, height = section_shell(draft, look, x, y)
+    _risers(draft, look, far)
+    _bands(draft, look, far, height)
     for key, thing in look.plan.survey.things.items():
-        draft.box(thing.y_from, thing.z_from, thing.y_to, thing.z_to, f"thing-{thing.kind}", "room", key)
-    for key, picture in look.plan.chosen.pictures.items():
+        if thing.kind != "platform":
+            draft.box(thing.y_from, thing.z_from, thing.y_to, thing.z_to, f"thing-{thing.kind}", "room", key)
+    on = on_wall(look.plan)
+    for key, picture in on.items():
         side_picture(draft, look, key, picture)
     for key, projector in look.plan.chosen.projectors.items():
+        if projector.shows not in on:
+            continue
         if look.picture in (None, projector.shows):
             beam_side(draft, look, key, projector)
         side_projector(draft, look, key, projector)
@@ -27,11 +49,13 @@ def section(look: Look) -> Scene:
         if _front_of_row(look, key, seat):
             side_seat(draft, look, key, seat)
     _sights(draft, look)
-    _dims(draft, look)
+    _dims(draft, look, near, far)
     _ghosts(draft, look)
     title = f"section, looking right, {len(look.plan.survey.seats)} seats"
-    description = f"Room {look.show(depth)} deep, {look.show(height)} high."
-    return Scene("section", title, (-WALL, -WALL, depth + WALL, height + WALL), tuple(draft.shapes), description)
+    if n != 1:
+        title = f"section out from wall {n}, {len(look.plan.survey.seats)} seats"
+    description = f"Room {look.show(far - near)} deep here, {look.show(height)} high."
+    return Scene("section", title, (near - WALL, -WALL, far + WALL, height + WALL), tuple(draft.shapes), description)
 
 
 def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
@@ -44,15 +68,19 @@ def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
     return key == (look.seat if look.seat in same else same[0])
 
 
-def _structure(draft: Draft, look: Look, depth: float, height: float) -> None:
-    room = look.plan.survey.room
-    assumed = "-assumed" if room.depth.unsure or room.height.unsure else ""
-    wall = f"cut-{room.wall}"
-    draft.box(-WALL, 0, 0, height, wall, "structure")
-    draft.box(depth, 0, depth + WALL, height, "cut-unknown", "structure")
-    draft.box(-WALL, height, depth + WALL, height + WALL, "cut-board", "structure")
-    draft.box(-WALL, -WALL, depth + WALL, 0, "cut-ground", "structure")
-    draft.path(((0, 0), (depth, 0), (depth, height), (0, height)), f"outline{assumed}", "structure", closed=True)
+def _risers(draft: Draft, look: Look, far: float) -> None:
+    """Floors raised under rows: platforms as they were measured, else a riser under every row that has one."""
+    platforms = [(key, t) for key, t in look.plan.survey.things.items() if t.kind == "platform"]
+    for key, thing in platforms:
+        draft.box(thing.y_from, 0, thing.y_to, thing.z_to, "cut-ground", "structure", key)
+        draft.path(
+            ((thing.y_from, 0), (thing.y_from, thing.z_to), (thing.y_to, thing.z_to), (thing.y_to, 0)),
+            "riser",
+            "structure",
+            ref=key,
+        )
+    if platforms:
+        return
     rows: dict[float, list[float]] = {}
     for seat in look.plan.survey.seats.values():
         if seat.floor.value > 0:
@@ -60,7 +88,7 @@ def _structure(draft: Draft, look: Look, depth: float, height: float) -> None:
     ends = sorted(rows)
     for i, floor in enumerate(ends):
         start = max(min(rows[floor]) - 650, 0.0)
-        stop = min(rows[ends[i + 1]]) - 650 if i + 1 < len(ends) else depth
+        stop = min(rows[ends[i + 1]]) - 650 if i + 1 < len(ends) else far
         if start < stop:
             draft.box(start, 0, stop, floor, "cut-ground", "structure")
             draft.path(((start, 0), (start, floor), (stop, floor)), "riser", "structure")
@@ -122,11 +150,11 @@ def _sights(draft: Draft, look: Look) -> None:
         )  # fmt: skip
 
 
-def _dims(draft: Draft, look: Look) -> None:
+def _dims(draft: Draft, look: Look, near: float, far: float) -> None:
     room, plan = look.plan.survey.room, look.plan
     depth, height = room.depth, room.height
     draft.add(
-        Dim(0, depth.value, "u", look.show(depth.value), "below", style=_known(depth.source), priority=6, key="room.depth", say="depth"),
+        Dim(near, far, "u", look.show(far - near), "below", style=_known(depth.source), priority=6, key="room.depth", say="depth" if room.is_box else ""),
         Dim(0, height.value, "v", look.show(height.value), "right", style=_known(height.source), priority=5, key="room.height", say="ceiling"),
     )  # fmt: skip
     rows = sorted({(seat.y.value, seat.row) for seat in plan.survey.seats.values()})

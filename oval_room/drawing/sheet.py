@@ -29,7 +29,7 @@ VIEW_NAMES: Final[dict[str, str]] = {
     "window": "lens window", "strip": "throw strip", "seat": "from this seat",
 }  # fmt: skip
 LAYER_NAMES: Final[dict[str, str]] = {
-    "room": "things", "people": "people", "sight": "sight lines", "schools": "schools", "beam": "beam", "fixing": "fixings",
+    "studs": "studs", "services": "services", "room": "things", "people": "people", "sight": "sight lines", "schools": "schools", "beam": "beam", "fixing": "fixings",
     "dimensions": "dimensions", "labels": "names",
 }  # fmt: skip
 ALWAYS: Final = ("structure", "picture")

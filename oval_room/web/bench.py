@@ -14,6 +14,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import STAGES, Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.turn import wall_of
 from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.words import Words
@@ -42,6 +43,7 @@ class Seen:
     lead: str
     layers: tuple[str, ...]
     zoom: Window | None = None
+    wall: int = 1
 
     @classmethod
     def of(cls, plan: Plan, stage: str, query: Mapping[str, str], cookies: Mapping[str, str]) -> Seen:
@@ -55,7 +57,18 @@ class Seen:
         projector = next((key for key, p in chosen.projectors.items() if p.shows == picture), None)
         off = query["off"] if "off" in query else cookies.get(f"off.{stage}", "schools" if stage != "picture" else "")
         layers = tuple(layer for layer in LAYER_NAMES if layer not in off.split("-"))
-        return cls(stage, Subject(picture, seat, scene, projector), query.get("lead", ""), layers, _window(query.get("zoom", "")))
+        subject = Subject(picture, seat, scene, projector)
+        wall = _wall(plan, query.get("wall", ""), picture)
+        return cls(stage, subject, query.get("lead", ""), layers, _window(query.get("zoom", "")), wall)
+
+
+def _wall(plan: Plan, asked: str, picture: str | None) -> int:
+    """The wall looked at: the one asked for, else the subject picture's own."""
+    room = plan.survey.room
+    if asked.removeprefix("w").isdecimal() and 1 <= int(asked.removeprefix("w")[:3]) <= len(room.walls):
+        return int(asked.removeprefix("w"))
+    node = plan.chosen.pictures.get(picture or "")
+    return wall_of(room, node) if node else 1
 
 
 def _window(text: str) -> Window | None:
@@ -131,7 +144,7 @@ class Bench:
 
     def look(self, plan: Plan, report: Report, seen: Seen, ghost: Plan | None = None) -> Look:
         s = seen.subject
-        return Look(plan, report, self.store.gear(), s.picture, s.seat, s.scene, ghost)
+        return Look(plan, report, self.store.gear(), s.picture, s.seat, s.scene, ghost, seen.wall)
 
     def summarise(self, head: Head) -> Report:
         """Work out a report and keep what the Desk shows of it."""

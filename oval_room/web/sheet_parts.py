@@ -107,6 +107,7 @@ class SheetParts:
             "scene": s.scene,
             "lead": self.seen.lead or None,
             "zoom": self.query.get("zoom") if self.seen.zoom else None,
+            "wall": f"w{self.seen.wall}" if self.query.get("wall") else None,
         }
         stage = changes.pop("stage", None) or self.seen.stage
         query = {key: value for key, value in (now | changes).items() if value}

@@ -21,7 +21,9 @@ SQUARE_TO: Final = 0.006
 LOOKS_SQUARE: Final = 2.0  # [deg]
 SUSPECT: Final = 3.3
 """A correction of this many times its own uncertainty is a wrong reading, not chance."""
-TIE: Final = 0.97
+TIE: Final = 9.0
+"""Suspects whose leaving out fits about as well (weighted squares within this) can't be told apart."""
+MOST_TRIED: Final = 8
 TRUST: Final = 1e-6
 """Redundancy under which a reading is checked by nothing at all."""
 FOUND_FROM: Final = 150.0
@@ -165,6 +167,7 @@ class _Solved(NamedTuple):
     residuals: Any  # worked out less read [mm]
     spread: Any  # standard deviations of the readings [mm]
     cofactors: Any  # of the residuals
+    misfit: float  # weighted squares of all residuals, square corners among them
     net: _Network
 
     @property
@@ -199,7 +202,7 @@ def _solve(corners: Corners, openings: Sequence[OpeningAt], observed: Sequence[O
     residuals, a, inverse = last
     cofactors = np.diag(spread**2) - a @ inverse @ a.T
     n = len(rows)
-    return _Solved(residuals[:n], spread[:n], cofactors[:n, :n], net)
+    return _Solved(residuals[:n], spread[:n], cofactors[:n, :n], float(((residuals / spread) ** 2).sum()), net)
 
 
 def _flat(net: _Network) -> Any:
@@ -231,12 +234,14 @@ def find_liars(corners: Corners, observed: Sequence[Observed], openings: Sequenc
     worst = max(tests)
     if worst <= SUSPECT:
         return Checked((), worst, unchecked, solved.fitted)
-    tied = [i for i, test in enumerate(tests) if test >= TIE * worst]
+    likely = sorted((i for i, test in enumerate(tests) if test >= worst / 2), key=lambda i: -tests[i])[:MOST_TRIED]
+    left_out = {i: _solve(corners, openings, [one for k, one in enumerate(observed) if k != i]) for i in likely}
+    best = min(without.misfit for without in left_out.values())
+    tied = [i for i, without in sorted(left_out.items()) if without.misfit <= best + TIE]
     suspects = []
     for i in tied:
         one = observed[i]
-        without = _solve(corners, openings, [other for k, other in enumerate(observed) if k != i])
-        too_long = one.value - without.value_of(one.of)
+        too_long = one.value - left_out[i].value_of(one.of)
         suspects.append(Suspect(one.id, one.of, too_long, usual_slip(too_long, one.half_width, one.instrument)))
     rest = [one for i, one in enumerate(observed) if i not in tied]
     fitted = _solve(corners, openings, rest).fitted if rest else corners

@@ -292,7 +292,7 @@ document.addEventListener("alpine:init", () => {
       this.hear();
     },
     subject(ref) {
-      const kind = { p: "picture", s: "seat", k: "scene", j: "projector" }[ref[0]];
+      const kind = { p: "picture", s: "seat", k: "scene", j: "projector", w: "wall" }[ref[0]];
       if (kind) this.look({ [kind]: ref });
       delete this.view.projector;
     },

@@ -29,6 +29,7 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.outline import check_outline, set_length
 from oval_room.core.plan.room import CEILING_WORDS, STUDDED, WALL_WORDS, Corner, Made, Room
+from oval_room.core.survey.refit import refit
 from oval_room.core.viewing.eyes import STATURE, eye_height
 
 LEAST_DIM = 10.0  # [mm]
@@ -45,27 +46,34 @@ def _put_room(plan: Plan, command: PutRoom, gear: GearShelf, stamp: Stamp) -> Pl
     elif room.outline and "depth" in values:
         raise RefusedError("this room is not a box: give its walls one by one, as in w2 13'4", field="depth")
     elif room.outline and "width" in values:
-        values |= _resized(room, 1, values["width"].value)
-    if "outline" in values or not room.outline:
-        plan = with_survey(plan, **_without_gone(plan, 4)) if "outline" in values else plan
+        plan = with_survey(plan, room=with_values(room, {"width": values.pop("width")}))
+        plan = _refitted(plan, 1, plan.survey.room.width.value)
+        room = plan.survey.room
+    if room.outline and values.get("outline") == ():
+        plan = with_survey(plan, **_without_gone(plan, 4))
     if "wall" in values and "w1" in plan.survey.made:
         made = plan.survey.made["w1"].model_copy(update={"kind": values["wall"]})
         plan = with_survey(plan, made={**plan.survey.made, "w1": made})
     return with_survey(plan, room=with_values(room, values))
 
 
-def _resized(room: Room, n: int, length: float) -> dict[str, Any]:
-    """An outlined room's values with wall n at a length: outline and depth."""
-    corners = check_outline(set_length(room.corners, n, length))
-    return _outlined(room, corners)
-
-
 def _outlined(room: Room, corners: tuple[tuple[float, float], ...]) -> dict[str, Any]:
     depth = max(y for _, y in corners)
     return {
         "outline": tuple(Corner(x=x, y=y) for x, y in corners),
-        "depth": room.depth if abs(room.depth.value - depth) < 1e-6 else Measure(value=depth, source="assumed"),
+        "depth": room.depth if abs(room.depth.value - depth) < 1e-6 else room.depth.model_copy(update={"value": depth}),
     }
+
+
+def _depth_known(plan: Plan) -> Plan:
+    """An outlined room's depth is read when its walls are, with the worst wall's doubt; else it is assumed."""
+    room, dims = plan.survey.room, plan.survey.dims
+    walls = [room.width if wall.key == "w1" else dims.get(wall.key) for wall in room.walls]
+    read = [wall for wall in walls if wall is not None and not wall.unsure]
+    half = max((wall.half_width for wall in read), default=0.0)
+    source = "read" if len(read) == len(walls) else "assumed"
+    depth = Measure(value=room.depth.value, half_width=half if source == "read" else 0.0, source=source)
+    return with_survey(plan, room=with_values(room, {"depth": depth}))
 
 
 def _without_gone(plan: Plan, count: int) -> dict[str, Any]:
@@ -102,7 +110,19 @@ def _put_outline(plan: Plan, command: PutOutline, gear: GearShelf, stamp: Stamp)
     for n, typed in enumerate(command.walls, 1):
         if typed is not None:
             plan = _log_dim(plan, f"w{n}", typed, stamp)
-    return plan
+    if any(typed is not None for typed in command.walls):
+        fitted = refit(plan.survey, plan.readings, corners)
+        if fitted is not None:
+            plan = with_survey(plan, room=with_values(plan.survey.room, _outlined(plan.survey.room, check_outline(fitted))))
+    return _depth_known(plan)
+
+
+def _refitted(plan: Plan, n: int, length: float) -> Plan:
+    """An outlined room after a reading of wall n: fitted to all its readings; with slanting walls its far end moves."""
+    survey = plan.survey
+    corners = refit(survey, plan.readings, survey.room.corners) or set_length(survey.room.corners, n, length)
+    room = with_values(survey.room, _outlined(survey.room, check_outline(corners)))
+    return _depth_known(with_survey(plan, room=room))
 
 
 def _log_dim(plan: Plan, key: str, typed: Typed, stamp: Stamp) -> Plan:
@@ -136,7 +156,7 @@ def _put_dim(plan: Plan, command: PutDim, gear: GearShelf, stamp: Stamp) -> Plan
     if taken is None:
         return plan
     if key[0] == "w" and not room.is_box:
-        return with_survey(plan, room=with_values(survey.room, _resized(survey.room, numbers[0], taken.value)))
+        return _refitted(plan, numbers[0], taken.value)
     other = {"w2": "depth", "w3": "width"}.get(key, "height" if key[0] == "h" else "")
     if other and getattr(survey.room, other).unsure:  # nothing better is known: the opposite wall's reading stands in
         return with_survey(plan, room=with_values(survey.room, {other: taken}))
@@ -161,7 +181,7 @@ def _strike(plan: Plan, command: Strike, gear: GearShelf, stamp: Stamp) -> Plan:
     name = reading.of.removeprefix("survey.dims.").removeprefix("survey.room.")
     n = {"width": 1}.get(name, int(name[1:]) if re.fullmatch(r"w[0-9]{1,2}", name) else 0)
     if n and plan.survey.room.outline:
-        plan = with_survey(plan, room=with_values(plan.survey.room, _resized(plan.survey.room, n, fresh.value)))
+        plan = _refitted(plan, n, fresh.value)
     return plan
 
 

@@ -61,9 +61,10 @@ class Words:
         return _TEXT[finding.code](finding, self)
 
     def surface(self, key: str) -> str:
-        """What people call a wall or the ceiling."""
+        """What people call a wall or the ceiling, as it stands in a sentence: the display wall, wall 4, the ceiling."""
         wall = self.plan.survey.room.wall_named(key)
-        return wall_name(self.plan.survey.room, wall) if wall else key
+        name = wall_name(self.plan.survey.room, wall) if wall else key
+        return name if re.match(r"wall \d", name) else f"the {name}"
 
     def dim(self, key: str) -> str:
         """What a reading is of: `wall 3`, `diagonal c1 to c3`, `garden window, width`."""
@@ -126,7 +127,7 @@ def dim_name(plan: Plan, key: str) -> str:
 
 
 def _outside(f: Finding, w: Words) -> str:
-    return f"{w.named(f.about, 'seat')} is {w.length(f.value)} outside the room, past the {w.surface(f.more['wall'])}."
+    return f"{w.named(f.about, 'seat')} is {w.length(f.value)} outside the room, past {w.surface(f.more['wall'])}."
 
 
 def _lies(f: Finding, w: Words) -> str:
@@ -173,9 +174,9 @@ def _closure(f: Finding, w: Words) -> str:
 def _chain(f: Finding, w: Words) -> str:
     wall = w.surface(f.more["wall"])
     if f.level is Level.GOOD:
-        return f"Before, {w.name(f.about, 'opening')} and after make up the {wall}."
+        return f"Before, {w.name(f.about, 'opening')} and after make up {wall}."
     way = "more" if f.more["off"] > 0 else "less"
-    text = f"Before, {w.name(f.about, 'opening')} and after come to {w.length(f.value)} {way} than the {wall}; {w.length(f.limit)} would be chance."
+    text = f"Before, {w.name(f.about, 'opening')} and after come to {w.length(f.value)} {way} than {wall}; {w.length(f.limit)} would be chance."
     names = {"along": "before it", "width": "its width", "after": "after it", "whole": "the whole wall"}
     if f.more["culprits"]:
         told = " or ".join(f"reading {i + 1} of {names[name]}" for name, i in f.more["culprits"])
@@ -197,7 +198,7 @@ def _studs(f: Finding, w: Words) -> str:
     best, surface = f.more["fit"].best, w.surface(f.more["surface"])
     lines = ", ".join(w.length(line) for line in best.lines[:6]) + (" …" if len(best.lines) > 6 else "")
     what = "Joists" if f.more["surface"] == "ceiling" else "Studs"
-    return f"{what} of the {surface}: {w.length(best.pitch)} apart, at {lines}. A drilled line needs both edges or a pilot hole."
+    return f"{what} of {surface}: {w.length(best.pitch)} apart, at {lines}. A drilled line needs both edges or a pilot hole."
 
 
 def _strangers(f: Finding, w: Words) -> str:
@@ -205,7 +206,7 @@ def _strangers(f: Finding, w: Words) -> str:
     if best.strangers:
         listed = ", ".join(w.length(at) for at in best.strangers)
         parts.append(
-            f"{len(best.strangers)} of {f.more['count']} finds on the {w.surface(f.more['surface'])} do not fit the rhythm: {listed}"
+            f"{len(best.strangers)} of {f.more['count']} finds on {w.surface(f.more['surface'])} do not fit the rhythm: {listed}"
         )
     if best.misses_on_a_line:
         parts.append("a pilot hole missed where a stud should be, at " + ", ".join(w.length(at) for at in best.misses_on_a_line))
@@ -220,7 +221,7 @@ def _rivals(f: Finding, w: Words) -> str:
         if fit.deciding is not None
         else " Finds farther apart would tell."
     )
-    return f"The studs of the {w.surface(f.more['surface'])} may be {w.length(fit.best.pitch)} or {others} apart: the finds fit both.{tell}"
+    return f"The studs of {w.surface(f.more['surface'])} may be {w.length(fit.best.pitch)} or {others} apart: the finds fit both.{tell}"
 
 
 def _way_in(f: Finding, w: Words) -> str:
@@ -425,7 +426,7 @@ _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.ROOM_ASSUMED: _seats_assumed,
     Code.SEAT_IN_WALL: lambda f, w: f"{w.named(f.about, 'seat')} sits inside {f.more['thing']}.",
     Code.FLOOR_DIFFERS: lambda f, w: f"{w.named(f.about, 'seat')} is planned on a floor at {w.length(f.value)}, but stands on one at {w.length(f.limit)}.",
-    Code.OPENING_OUTSIDE: lambda f, w: f"{w.named(f.about, 'opening')} reaches past the {w.surface(f.more['wall'])}: {w.length(f.value)} of {w.length(f.limit)}.",
+    Code.OPENING_OUTSIDE: lambda f, w: f"{w.named(f.about, 'opening')} reaches past {w.surface(f.more['wall'])}: {w.length(f.value)} of {w.length(f.limit)}.",
     Code.OPENINGS_OVERLAP: lambda f, w: f"{w.named(f.about, 'opening')} lies over {f.more['other']} by {w.length(f.value)}.",
     Code.LIGHT_ASSUMED: lambda f, w: f"Light not measured in {', '.join(f.more['scenes'])}: start values are used until somebody has.",
     Code.READINGS_APART: lambda f, w: f"{f.more['count']} readings of {w.dim(f.more['of'])} differ by {w.length(f.value)}; {w.length(f.limit)} would be chance.",
@@ -433,7 +434,7 @@ _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.CLOSURE: _closure,
     Code.CHAIN: _chain,
     Code.FALL: _fall,
-    Code.LEAN: lambda f, w: f"The {w.surface(f.more['wall'])} leans {abs(f.value or 0):.1f} mm a metre {'away' if (f.value or 0) > 0 else 'into the room'}: shim the plate from {f.limit:.0f} mm a metre.",
+    Code.LEAN: lambda f, w: f"{_cap(w.surface(f.more['wall']))} leans {abs(f.value or 0):.1f} mm a metre {'away' if (f.value or 0) > 0 else 'into the room'}: shim the plate from {f.limit:.0f} mm a metre.",
     Code.STUDS: _studs,
     Code.STUD_STRANGERS: _strangers,
     Code.STUD_RIVALS: _rivals,

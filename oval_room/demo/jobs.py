@@ -23,6 +23,7 @@ from oval_room.core.evaluate import evaluate, stage_figures
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.demo.gear import SHELF, edition
+from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 
 FEET = Writing(unit="in", style="feet", steps_per_inch=16, instrument="tape")
 METRIC = Writing(unit="mm", style="mm", instrument="laser")
@@ -102,4 +103,4 @@ DEMO_AUTHOR = STAMP.by
 
 def demo_jobs() -> list[Plan]:
     """Every demonstration job, the one with the plain mistake last so that it lies on the table."""
-    return [bedroom_breast(), chapel_flat()]
+    return [bedroom_breast(), loft_cinema(), boat_shed_den(), chapel_flat()]

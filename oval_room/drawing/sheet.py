@@ -101,7 +101,13 @@ def draw(
         scene = Scene(scene.name, scene.title, window, scene.shapes, scene.description)
     own = name in OWN
     small = height < 260 and not own
-    margins = (_OWN if height < 260 else _OWN_LEAD) if own else _SMALL if small else Margins(46, 54, 46, 58)
+    margins = (
+        (_OWN if height < 260 else _OWN_LEAD)
+        if own
+        else _SMALL
+        if small
+        else Margins(46, 72 if name == "plan" and not look.plan.survey.room.is_box else 54, 46, 58)
+    )
     if small:  # a companion is for the shape of things: no names but the main ones
         kept = tuple(shape for shape in scene.shapes if not (isinstance(shape, Label) and shape.priority >= FINE_PRINT))
         scene = Scene(scene.name, scene.title, scene.window, kept, scene.description)

@@ -306,7 +306,7 @@ def wall_studs(draft: Draft, look: Look, surface: str, top: float) -> None:
             if trust > 0:
                 for side in (-19.0, 19.0):
                     draft.line((line + side, 0), (line + side, top), style, "studs")
-            draft.add(Label(P(line, 0), look.show(line), "small", "studs", offsets=((0, 9), (0, 22)), priority=6))
+            draft.add(Label(P(line, 0), look.show(line), "small", "studs", offsets=((0, 9), (0, 22)), priority=7))
     for key, find in finds.items():
         stranger = studs is not None and find.hit and abs(studs.fit.best.off(find.at)) > AGREES
         draft.mark((find.at, base), "dot" if find.hit else "tick", f"find-{find.how}" if find.hit else "find-miss", "studs", key)

@@ -136,7 +136,7 @@ def _find(hit: bool, surface: str = "w1") -> Callable[[Here, str], Heard]:
 def _put(here: Here, rest: str) -> Heard:
     kinds = "|".join(get_args(ThingKind))
     found = re.fullmatch(
-        rf"(?P<kind>{kinds})(?:\s+“?(?P<name>[^0-9]*?[^0-9\s])”?)?\s+(?P<w>[^x×]+?)\s*[x×]\s*(?P<d>[^x×]+?)\s*[x×]\s*(?P<h>[^x×]+?)"
+        rf"(?P<kind>{kinds})(?:\s+“?(?P<name>[^0-9]*?[^0-9\s])”?)?\s+(?P<w>[0-9½¼⅛][^x×]*?)\s*[x×]\s*(?P<d>[^x×]+?)\s*[x×]\s*(?P<h>[^x×]+?)"
         r"\s+at\s+(?P<x>.+?)\s*,?\s+out\s+(?P<y>.+?)(?:\s*,?\s+up\s+(?P<z>.+))?",
         rest.strip(), re.IGNORECASE,
     )  # fmt: skip
@@ -180,7 +180,7 @@ def _heat(here: Here, rest: str) -> Heard:
 
 def _way(here: Here, rest: str) -> Heard:
     found = re.fullmatch(
-        rf"(?P<kind>{'|'.join(get_args(PassageKind))})(?:\s+(?P<name>[^0-9]*?[^0-9\s]))?\s+(?P<sizes>.+)",
+        rf"(?P<kind>{'|'.join(get_args(PassageKind))})(?:\s+(?P<name>[^0-9]*?[^0-9\s]))?\s+(?P<sizes>[0-9].*)",
         rest.strip(),
         re.IGNORECASE,
     )

@@ -31,6 +31,7 @@ from oval_room.core.viewing.sightlines import CROWN, STAGGERED, Sightline, head_
 
 SHELF_GAP = 50.0
 AT_THE_WALL = 100.0  # a thing starting no farther out than this from the picture's plane stands below it
+NEAR_A_FIRE = 700.0  # a fire no farther out than this heats what hangs over it
 IN_LINE = 200.0  # a front head nearer to the line of sight than this is looked over, not past
 TILT_WORTH_SAYING = 5.0
 
@@ -124,7 +125,7 @@ def things_below(picture: Picture, things: dict[str, Thing], *kinds: str) -> lis
         if thing.kind in kinds
         and thing.x_from < picture.pose.x + half
         and thing.x_to > picture.pose.x - half
-        and thing.y_from <= picture.pose.y + AT_THE_WALL
+        and thing.y_from <= picture.pose.y + (NEAR_A_FIRE if thing.kind == "fire" else AT_THE_WALL)
     ]
 
 

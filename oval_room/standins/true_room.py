@@ -1,0 +1,147 @@
+"""The room as it really is, which instruments read and the plan only guesses at: for any job, and for practice.
+
+A practice room is a hidden plan; the survey is scored against it. For other jobs the truth is grown from the plan: what was
+read is right within its half-width, what is only assumed is off by a few parts in a hundred.
+"""
+
+from __future__ import annotations
+
+import math
+import random
+import re
+from dataclasses import dataclass
+from typing import Final, NamedTuple
+
+from oval_room.core.apply_survey import measure_at
+from oval_room.core.errors import MissingError
+from oval_room.core.plan.document import Plan
+from oval_room.core.survey.missing import Wanted, missing_readings
+from oval_room.standins.instruments import Found, Laser, LightMeter, StudFinder
+
+GUESS_OFF: Final = 0.03
+"""How far an assumed value may be from the truth, as a share of it."""
+SCORE_WITHIN: Final = 5.0
+"""A dimension counts as right within this of the truth, or twice its half-width if that is more [mm]."""
+
+
+@dataclass(frozen=True, slots=True)
+class TrueRoom:
+    """What is true. hidden: the practice room's plan, when there is one. seed: of every chance in this job."""
+
+    seed: int
+    hidden: Plan | None = None
+    pitch: float = 400.0
+    first: float = 210.0
+
+    def chance(self, what: str, count: int = 0) -> random.Random:
+        return random.Random(f"{self.seed}/{what}/{count}")
+
+    def length(self, plan: Plan, key: str) -> float:
+        """The true value of a dimension (w3, c1c3, h2) or of a measure at a path [mm or lux].
+
+        Raises:
+            MissingError: nothing of the kind is there.
+        """
+        if self.hidden is not None:
+            found = _in_plan(self.hidden, key)
+            if found is not None:
+                return found
+        found = _in_plan(plan, key)
+        if found is None:
+            raise MissingError(f"there is nothing to measure at {key[:40]}", value=key)
+        measure = measure_at(plan, _path(plan, key))
+        unsure = measure is None or measure.unsure
+        share = self.chance(key).uniform(-1, 1)
+        return found * (1 + GUESS_OFF * share) if unsure else found + share * (measure.half_width if measure else 0.0)
+
+    def studs(self, plan: Plan, surface: str) -> list[float]:
+        """Where the studs of a wall truly are: an odd first bay, then a pitch [mm]."""
+        wall = plan.survey.room.wall_named(surface)
+        length = wall.length if wall else plan.survey.room.width.value
+        start = self.first + self.chance(surface).uniform(-120, 120)
+        return [start + k * self.pitch for k in range(math.ceil(max(length - start, 0) / self.pitch))]
+
+
+def _path(plan: Plan, key: str) -> str:
+    if key == "w1":
+        return "survey.room.width"
+    if key == "w4" and plan.survey.room.is_box:
+        return "survey.room.depth"
+    return key if key.startswith("survey.") else f"survey.dims.{key}"
+
+
+def _in_plan(plan: Plan, key: str) -> float | None:
+    """A dimension as a plan has it: walls and diagonals by its outline, the rest by its measures."""
+    room = plan.survey.room
+    wall = room.wall_named(key)
+    if wall is not None:
+        return wall.length
+    if diagonal := re.fullmatch(r"c(\d+)c(\d+)", key):
+        a, b = (int(part) - 1 for part in diagonal.groups())
+        return math.dist(room.corners[a], room.corners[b]) if max(a, b) < len(room.corners) else None
+    if level := re.fullmatch(r"h(\d+)", key):
+        n = int(level[1]) - 1
+        return room.ceiling_at(*room.corners[n]) if n < len(room.corners) else None
+    measure = measure_at(plan, key) if key.startswith("survey.") else None
+    return measure.value if measure is not None else None
+
+
+class Read(NamedTuple):
+    """What an instrument showed, and with what it counts as read."""
+
+    value: float
+    instrument: str
+    name: str
+
+
+def take(plan: Plan, true: TrueRoom, wanted: Wanted, count: int, slips: float = 0.0) -> Read:
+    """One reading of a wanted dimension: the count-th, so that repeats differ."""
+    tool = LightMeter() if wanted.tool == "meter" else Laser(slips)
+    value = tool.read(true.length(plan, wanted.key), true.chance(wanted.key, count + 1))
+    return Read(value, tool.logged_as, tool.name)
+
+
+def scan(plan: Plan, true: TrueRoom, surface: str, count: int) -> list[Found]:
+    """A pass of the stud finder along a wall."""
+    wall = plan.survey.room.wall_named(surface)
+    length = wall.length if wall else plan.survey.room.width.value
+    return StudFinder().scan(true.studs(plan, surface), length, true.chance(f"scan {surface}", count))
+
+
+class Score(NamedTuple):
+    """How a practice survey went: dimensions right, wrong (what, by how much) and missing; walls of the wrong number."""
+
+    right: int
+    wrong: tuple[tuple[str, float], ...]
+    missing: tuple[str, ...]
+    shape: bool
+
+    @property
+    def of(self) -> int:
+        return self.right + len(self.wrong) + len(self.missing)
+
+
+def score(plan: Plan, true: TrueRoom) -> Score:
+    """A practice survey against its hidden room.
+
+    Raises:
+        MissingError: this job has no hidden room.
+    """
+    if true.hidden is None:
+        raise MissingError("this job has no hidden room to be scored against")
+    hidden = true.hidden
+    shape = len(hidden.survey.room.walls) == len(plan.survey.room.walls)
+    keys = [wall.key for wall in hidden.survey.room.walls] + ["survey.room.height"]
+    keys += [f"survey.openings.{key}.{field}" for key in hidden.survey.openings for field in ("along", "width")]
+    open_now = {wanted.key for wanted in missing_readings(plan)}
+    right, wrong, missing = 0, [], []
+    for key in keys:
+        truth, mine = _in_plan(hidden, key), _in_plan(plan, key)
+        measure = measure_at(plan, _path(plan, key))
+        if truth is None or mine is None or measure is None or measure.unsure or key in open_now:
+            missing.append(key)
+        elif abs(mine - truth) <= max(SCORE_WITHIN, 2 * measure.half_width):
+            right += 1
+        else:
+            wrong.append((key, mine - truth))
+    return Score(right, tuple(wrong), tuple(missing), shape)

@@ -15,10 +15,12 @@ from oval_room.core.sums.declare import Refusals
 from oval_room.core.sums.registry import SUMS, find_sum
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import DEMO_AUTHOR, demo_jobs
-from oval_room.formats.job_file import read_job, write_job
+from oval_room.demo.photos import demo_photos
+from oval_room.formats.job_file import read_job, read_pinned, write_job
 from oval_room.formats.report_json import report_document, report_text
 from oval_room.store.records import StoreError
 from oval_room.store.store import Store
+from oval_room.web.attachments import pin, pinned_of
 from oval_room.web.settings import Settings
 
 app = typer.Typer(
@@ -85,7 +87,9 @@ def fill(store: Store) -> None:
     store.add_gear(SHELF, on_shelf=True)
     bench = Bench(store)
     for plan in demo_jobs():
-        bench.summarise(store.head(store.create(plan, DEMO_AUTHOR, "Demonstration job")))
+        job = store.create(plan, DEMO_AUTHOR, "Demonstration job")
+        pin(store, job, demo_photos(plan.name))
+        bench.summarise(store.head(job))
 
 
 @app.command("evaluate")
@@ -134,14 +138,18 @@ def _pair(word: str) -> tuple[str, str]:
 def import_file(file: Path, data: DataFile = None) -> None:
     """Take a job file into the database; prints the job's id."""
     try:
-        plan, gear = read_job(file.read_bytes())
+        content = file.read_bytes()
+        plan, gear = read_job(content)
+        pinned = read_pinned(content)
     except OSError as error:
         raise _fail(f"{file}: can't be read: {error.strerror}") from error
     except RefusedError as refused:
         raise _fail(f"{file}: {refused.field}: {refused.text}") from refused
     store = _store(data)
     store.add_gear(gear, on_shelf=False)
-    print(store.create(plan, Settings().author, f"Imported {file.name[:80]}"))
+    job = store.create(plan, Settings().author, f"Imported {file.name[:80]}")
+    pin(store, job, pinned)
+    print(job)
 
 
 @app.command("export")
@@ -151,7 +159,7 @@ def export_job(
     """Write a job of the database to a job file (standard output when no file is named)."""
     store = _store(data)
     try:
-        content = write_job(store.head(job).plan, store.gear())
+        content = write_job(store.head(job).plan, store.gear(), pinned_of(store, job))
     except MissingError as missing:
         raise _fail(missing.text) from missing
     if to is None:

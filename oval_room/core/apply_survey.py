@@ -50,7 +50,7 @@ def _put_room(plan: Plan, command: PutRoom, gear: GearShelf, stamp: Stamp) -> Pl
         plan = _refitted(plan, 1, plan.survey.room.width.value)
         room = plan.survey.room
     if room.outline and values.get("outline") == ():
-        plan = with_survey(plan, **_without_gone(plan, 4))
+        plan = with_survey(plan, **_without_gone(plan, 4) | {"dims": {}})  # what was read was of another shape
     if "wall" in values and "w1" in plan.survey.made:
         made = plan.survey.made["w1"].model_copy(update={"kind": values["wall"]})
         plan = with_survey(plan, made={**plan.survey.made, "w1": made})
@@ -177,7 +177,7 @@ def _strike(plan: Plan, command: Strike, gear: GearShelf, stamp: Stamp) -> Plan:
     if keys == measure.readings:
         return plan
     fresh = resting_on(plan, reading.of, keys, measure)
-    plan = _set_measure(plan, reading.of, fresh)
+    plan = set_measure(plan, reading.of, fresh)
     name = reading.of.removeprefix("survey.dims.").removeprefix("survey.room.")
     n = {"width": 1}.get(name, int(name[1:]) if re.fullmatch(r"w[0-9]{1,2}", name) else 0)
     if n and plan.survey.room.outline:
@@ -195,7 +195,9 @@ def measure_at(plan: Plan, path: str) -> Measure | None:
     return node if isinstance(node, Measure) else None
 
 
-def _set_measure(plan: Plan, path: str, measure: Measure) -> Plan:
+def set_measure(plan: Plan, path: str, measure: Measure) -> Plan:
+    """The plan with the measure at a path replaced, nothing else touched or checked."""
+
     def put(node: Any, keys: list[str]) -> Any:
         if not keys:
             return measure

@@ -43,7 +43,7 @@ def write_dxf(scene: Scene) -> str:
             _dimension(document, scene, shape)
     out = io.StringIO()
     document.write(out)
-    return _without_moment(out.getvalue())
+    return without_moment(out.getvalue())
 
 
 def _dimension(document: Drawing, scene: Scene, dim: Dim) -> None:
@@ -59,7 +59,7 @@ def _dimension(document: Drawing, scene: Scene, dim: Dim) -> None:
     one.render()
 
 
-def _without_moment(text: str) -> str:
+def without_moment(text: str) -> str:
     """The same drawing gives the same file: times and identities of the writing are left at nought."""
     text = re.sub(r"(\$TD(?:CREATE|UCREATE|UPDATE|UUPDATE)\n\s*40\n)[^\n]*", r"\g<1>0.0", text)
     text = re.sub(r"(\$(?:FINGERPRINT|VERSION)GUID\n\s*2\n)[^\n]*", r"\g<1>{00000000-0000-0000-0000-000000000000}", text)

@@ -53,6 +53,13 @@ _HATCH: Final[dict[str, tuple[float, float]]] = {
 """Angle of the hatching lines and how far apart they are [deg, pt]."""
 
 
+def register_faces() -> None:
+    """Make the lettering known to ReportLab, once."""
+    for name, weight in ((FACE, 500), (STRONG, 600)):
+        if name not in pdfmetrics.getRegisteredFontNames():
+            pdfmetrics.registerFont(TTFont(name, str(_FACES / f"barlow-semi-condensed-{weight}.ttf")))
+
+
 def write_pdf(
     scenes: Sequence[Scene], titles: Titles, paper: str = "A4", scale: int | None = None, layers: Collection[str] = LAYERS
 ) -> bytes:
@@ -62,9 +69,7 @@ def write_pdf(
         scale: the denominator for all pages; None takes the largest usual one that fits each.
         layers: what is drawn.
     """
-    for name, weight in ((FACE, 500), (STRONG, 600)):
-        if name not in pdfmetrics.getRegisteredFontNames():
-            pdfmetrics.registerFont(TTFont(name, str(_FACES / f"barlow-semi-condensed-{weight}.ttf")))
+    register_faces()
     width, height = (side * MM for side in PAPERS[paper])
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=(width, height), invariant=1)

@@ -1,4 +1,5 @@
-"""The job file: a zip of `plan.json` (format 1) and `gear.json` (the pinned editions by hash), or plain JSON alone.
+"""The job file: a zip of `plan.json` (format 1), `gear.json` (the pinned editions by hash), and when there are any `notes.json`
+and `photos/ID.jpg`; or plain JSON alone.
 
 Plain JSON is either {"plan": …, "gear": {…}} or the plan itself. Reading is strict: unknown keys, wrong types, a newer
 format, absurd sizes and missing gear are refused with the place and the reason, and nothing is kept.
@@ -10,8 +11,8 @@ import io
 import json
 import zipfile
 import zlib
-from collections.abc import Callable, Mapping
-from typing import Any, Final
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any, Final, NamedTuple
 
 from pydantic import ValidationError
 
@@ -19,9 +20,11 @@ from oval_room.core.commands import refused_by
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import FORMAT, Plan
 from oval_room.core.plan.gear import GEAR, GearItem, GearShelf, gear_hash
+from oval_room.formats.photos import clean_photo
 
-MOST_BYTES: Final = 8 * 1024 * 1024
-MOST_UNPACKED: Final = 32 * 1024 * 1024
+MOST_BYTES: Final = 24 * 1024 * 1024
+MOST_UNPACKED: Final = 64 * 1024 * 1024
+MOST_PINNED: Final = 200
 MOST_DEPTH: Final = 40
 SUFFIX: Final = ".ovalroom"
 UPGRADES: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {}
@@ -29,8 +32,18 @@ UPGRADES: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {}
 _STAMP: Final = (2026, 1, 1, 0, 0, 0)  # equal jobs give equal files
 
 
-def write_job(plan: Plan, gear: GearShelf) -> bytes:
-    """The job file of a plan with the gear it names.
+class Pinned(NamedTuple):
+    """A note, or a photo with its caption, pinned to something of the plan."""
+
+    about: str
+    text: str
+    author: str
+    at: str
+    photo: bytes | None = None
+
+
+def write_job(plan: Plan, gear: GearShelf, pinned: Sequence[Pinned] = ()) -> bytes:
+    """The job file of a plan with the gear it names and the photos and notes pinned to it.
 
     Raises:
         RefusedError: gear it names is missing.
@@ -45,6 +58,15 @@ def write_job(plan: Plan, gear: GearShelf) -> bytes:
         for name, document in parts.items():
             text = json.dumps(document, ensure_ascii=False, indent=1, allow_nan=False)
             archive.writestr(zipfile.ZipInfo(name, _STAMP), text, zipfile.ZIP_DEFLATED)
+        if pinned:
+            listed = [{"about": p.about, "text": p.text, "author": p.author, "at": p.at, "photo": f"photos/{n}.jpg" if p.photo else None}
+                      for n, p in enumerate(pinned, 1)]  # fmt: skip
+            archive.writestr(
+                zipfile.ZipInfo("notes.json", _STAMP), json.dumps(listed, ensure_ascii=False, indent=1), zipfile.ZIP_DEFLATED
+            )
+            for n, one in enumerate(pinned, 1):
+                if one.photo:
+                    archive.writestr(zipfile.ZipInfo(f"photos/{n}.jpg", _STAMP), one.photo, zipfile.ZIP_STORED)
     return out.getvalue()
 
 
@@ -72,6 +94,40 @@ def read_job(content: bytes) -> tuple[Plan, dict[str, GearItem]]:
     if missing:
         raise RefusedError(f"the plan names gear that the file does not hold: {', '.join(missing)}", field="gear")
     return plan, gear
+
+
+def read_pinned(content: bytes) -> list[Pinned]:
+    """Photos and notes of a job file that `read_job` has taken; photos are checked and made anew like any upload.
+
+    Raises:
+        RefusedError: one can't be used.
+    """
+    if content[:2] != b"PK":
+        return []
+    try:
+        with zipfile.ZipFile(io.BytesIO(content)) as archive:
+            names = set(archive.namelist())
+            listed = _json(_unpacked(archive, "notes.json"), "notes.json") if "notes.json" in names else []
+            if not isinstance(listed, list) or len(listed) > MOST_PINNED:
+                raise RefusedError(f"notes must be a list of at most {MOST_PINNED}", field="notes.json")
+            return [_pinned(archive, names, n, one) for n, one in enumerate(listed)]
+    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError, KeyError) as error:
+        raise RefusedError("the file's photos are damaged; export it again", field="notes.json") from error
+
+
+def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: Any) -> Pinned:
+    field = f"notes.json[{n}]"
+    if not isinstance(one, dict) or not all(isinstance(one.get(key, ""), str) for key in ("about", "text", "author", "at")):
+        raise RefusedError("a note has about, text, author and at", field=field)
+    photo = None
+    if one.get("photo") is not None:
+        if one["photo"] not in names:
+            raise RefusedError(f"names a photo that the file does not hold: {str(one['photo'])[:40]}", field=field)
+        try:
+            photo = clean_photo(_unpacked(archive, one["photo"])).content
+        except RefusedError as refused:
+            raise refused.at(field) from None
+    return Pinned(one.get("about", "")[:40], one.get("text", "")[:400], one.get("author", "")[:80], one.get("at", "")[:40], photo)
 
 
 def _from_zip(content: bytes) -> tuple[Any, Any]:

@@ -33,7 +33,22 @@ def _named_revisions(database: Any) -> None:
     database.execute_sql("ALTER TABLE revision ADD COLUMN name TEXT")
 
 
-MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (_first_tables, _steps_that_go_together, _named_revisions)
+def _photos_and_truths(database: Any) -> None:
+    """Photos and notes pinned to what they are of; rooms as they really are, for stand-ins and practice."""
+    for statement in (
+        """CREATE TABLE attachment (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job (id) ON DELETE CASCADE,
+           about TEXT NOT NULL, text TEXT NOT NULL, content BLOB, width INTEGER NOT NULL, height INTEGER NOT NULL,
+           author TEXT NOT NULL, at TEXT NOT NULL)""",
+        "CREATE INDEX attachment_job_id ON attachment (job_id)",
+        """CREATE TABLE truth (job_id TEXT PRIMARY KEY REFERENCES job (id) ON DELETE CASCADE, seed INTEGER NOT NULL,
+           hidden BLOB, pitch REAL NOT NULL, first REAL NOT NULL, slips REAL NOT NULL)""",
+    ):
+        database.execute_sql(statement)
+
+
+MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (
+    _first_tables, _steps_that_go_together, _named_revisions, _photos_and_truths,
+)  # fmt: skip
 
 
 def version_of(database: Any) -> int:

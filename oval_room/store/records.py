@@ -82,3 +82,31 @@ class Summary:
     worst_level: str = ""
     worst_text: str = ""
     upset_text: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Attachment:
+    """A photo or a note pinned to something of a job: a wall, a thing, the job itself. A note has no picture."""
+
+    id: str
+    about: str
+    text: str
+    author: str
+    at: str
+    width: int = 0
+    height: int = 0
+
+    @property
+    def is_photo(self) -> bool:
+        return self.width > 0
+
+
+@dataclass(frozen=True, slots=True)
+class TruthRow:
+    """What is kept of a room as it really is: seed, the hidden plan of a practice room, its studs, how often readings slip."""
+
+    seed: int
+    hidden: Plan | None
+    pitch: float
+    first: float
+    slips: float

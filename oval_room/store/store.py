@@ -26,7 +26,18 @@ from oval_room.core.plan.changes import Change, changes, overlap, value_at
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GEAR, GearItem, canonical, gear_hash
 from oval_room.store.migrations import MIGRATIONS, copy_database, migrate, version_of
-from oval_room.store.records import ClashError, Committed, Head, HistoryRow, JobRow, Step, StoreError, Summary
+from oval_room.store.records import (
+    Attachment,
+    ClashError,
+    Committed,
+    Head,
+    HistoryRow,
+    JobRow,
+    Step,
+    StoreError,
+    Summary,
+    TruthRow,
+)
 from oval_room.store.tables import make_tables
 
 BUSY_MS = 5000
@@ -175,7 +186,15 @@ class Store:
         """A new job that starts as a copy of one."""
         plan = self.head(job).plan
         named = plan.model_copy(update={"name": f"{plan.name[:70]}, copy", "state": "planning"})
-        return self.create(named, author, f"Copied from {plan.name}")
+        copied = self.create(named, author, f"Copied from {plan.name}")
+        t = self._t["attachment"]
+        with self._writing():
+            for row in list(t.select().where(t.job == job)):
+                t.create(
+                    id=secrets.token_hex(6), job=copied, about=row.about, text=row.text, content=row.content, width=row.width,
+                    height=row.height, author=row.author, at=row.at,
+                )  # fmt: skip
+        return copied
 
     def put_summary(self, job: str, revision: int, summary: Summary) -> None:
         """Keep what the Desk shows, if the job is still at that revision."""
@@ -184,6 +203,71 @@ class Store:
             table.update(
                 worst_level=summary.worst_level, worst_text=summary.worst_text, upset_text=summary.upset_text, summary_of=revision
             ).where((table.id == job) & (table.head == revision)).execute()  # fmt: skip
+
+    # ── photos and notes ──
+
+    def attach(
+        self, job: str, about: str, text: str, author: str, photo: tuple[bytes, int, int] | None = None, at: str = ""
+    ) -> str:
+        """Pin a note, or a photo (JPEG, width, height) with its caption, to something of a job; returns its id."""
+        content, width, height = photo or (None, 0, 0)
+        key = secrets.token_hex(6)
+        with self._writing():
+            self._job(job)
+            self._t["attachment"].create(
+                id=key,
+                job=job,
+                about=about[:40],
+                text=text[:400],
+                content=content,
+                width=width,
+                height=height,
+                author=author,
+                at=at or now(),
+            )
+        return key
+
+    def attachments(self, job: str) -> list[Attachment]:
+        """Photos and notes of a job, oldest first, without the photos' content."""
+        t = self._t["attachment"]
+        with self._connected():
+            rows = t.select(t.id, t.about, t.text, t.author, t.at, t.width, t.height).where(t.job == job).order_by(t.at, t.id)
+            return [Attachment(r.id, r.about, r.text, r.author, r.at, r.width, r.height) for r in rows]
+
+    def photo(self, job: str, key: str) -> bytes:
+        """A photo's JPEG.
+
+        Raises:
+            MissingError: there is none.
+        """
+        t = self._t["attachment"]
+        with self._connected():
+            row = t.get_or_none((t.job == job) & (t.id == key))
+        if row is None or row.content is None:
+            raise MissingError("there is no such photo", value=key)
+        return bytes(row.content)
+
+    def detach(self, job: str, key: str) -> None:
+        t = self._t["attachment"]
+        with self._writing():
+            if not t.delete().where((t.job == job) & (t.id == key)).execute():
+                raise MissingError("there is no such photo or note", value=key)
+
+    # ── rooms as they really are ──
+
+    def truth(self, job: str) -> TruthRow | None:
+        with self._connected():
+            row = self._t["truth"].get_or_none(self._t["truth"].job == job)
+        if row is None:
+            return None
+        hidden = None if row.hidden is None else Plan.model_validate_json(zlib.decompress(bytes(row.hidden)))
+        return TruthRow(row.seed, hidden, row.pitch, row.first, row.slips)
+
+    def put_truth(self, job: str, truth: TruthRow) -> None:
+        hidden = None if truth.hidden is None else zlib.compress(truth.hidden.model_dump_json().encode(), 6)
+        row = {"job": job, "seed": truth.seed, "hidden": hidden, "pitch": truth.pitch, "first": truth.first, "slips": truth.slips}
+        with self._writing():
+            self._t["truth"].insert(row).on_conflict_replace().execute()
 
     # ── revisions ──
 

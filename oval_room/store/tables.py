@@ -8,7 +8,7 @@ import peewee
 
 
 def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
-    """Model classes bound to a database: job, revision, gear."""
+    """Model classes bound to a database: job, revision, gear, attachment, truth."""
 
     class Table(peewee.Model):
         class Meta:
@@ -60,6 +60,31 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
         class Meta:
             table_name = "gear"
 
-    models = {"job": Job, "revision": Revision, "gear": Gear}
+    class Attachment(Table):
+        id = peewee.CharField(primary_key=True)
+        job = peewee.ForeignKeyField(Job, on_delete="CASCADE")
+        about = peewee.CharField()
+        text = peewee.TextField(default="")
+        content = peewee.BlobField(null=True)
+        width = peewee.IntegerField(default=0)
+        height = peewee.IntegerField(default=0)
+        author = peewee.CharField()
+        at = peewee.CharField()
+
+        class Meta:
+            table_name = "attachment"
+
+    class Truth(Table):
+        job = peewee.ForeignKeyField(Job, on_delete="CASCADE", primary_key=True)
+        seed = peewee.IntegerField()
+        hidden = peewee.BlobField(null=True)
+        pitch = peewee.FloatField()
+        first = peewee.FloatField()
+        slips = peewee.FloatField(default=0.0)
+
+        class Meta:
+            table_name = "truth"
+
+    models = {"job": Job, "revision": Revision, "gear": Gear, "attachment": Attachment, "truth": Truth}
     database.bind(list(models.values()))
     return models

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oval_room.core.plan.document import Plan
+from oval_room.core.plan.document import Picture, Plan, Projector
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Measure
+from oval_room.core.plan.turn import wall_name, wall_of
 from oval_room.core.screens.size import show_aspect
 from oval_room.core.tape.grammar import Subject
 
@@ -21,6 +21,7 @@ class Entry:
     source: str = "chosen"
     options: tuple[str, ...] = ()
     hint: str = ""
+    group: str = ""
 
     @property
     def id(self) -> str:
@@ -40,11 +41,13 @@ class Entry:
         )
 
 
-def entries_of(plan: Plan, gear: GearShelf, stage: str, subject: Subject) -> list[Entry]:
-    """The entries of a stage for a subject."""
-    return {"brief": _brief, "survey": _survey, "picture": _picture, "throw": _throw, "fixing": _fixing}[stage](
-        plan, gear, subject
-    )
+def entries_of(plan: Plan, gear: GearShelf, stage: str, subject: Subject, wall: int = 1) -> list[Entry]:
+    """The entries of a stage for a subject, and in Survey for the chosen wall."""
+    if stage == "survey":
+        from oval_room.web.entries_survey import survey_entries
+
+        return survey_entries(plan, subject, wall)
+    return {"brief": _brief, "picture": _picture, "throw": _throw, "fixing": _fixing}[stage](plan, gear, subject)
 
 
 def _brief(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
@@ -65,59 +68,6 @@ def _brief(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
     ]
 
 
-def _survey(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
-    room, ruler = plan.survey.room, plan.writing.ruler
-
-    def measured(label: str, say: str, measure: Measure) -> Entry:
-        return Entry(label, say, ruler.show(measure.value), measure.source)
-
-    out = [
-        measured("along display wall", "wall", room.width),
-        measured("depth", "depth", room.depth),
-        measured("ceiling", "ceiling", room.height),
-        Entry(
-            "display wall is",
-            "made of",
-            room.wall,
-            "read" if room.wall != "unknown" else "default",
-            ("unknown", "timber", "masonry", "board"),
-        ),
-        Entry("surfaces are", "finish", room.finish, options=("white", "furnished", "dark")),
-    ]
-    out.append(
-        Entry(
-            "looks towards, °",
-            "faces",
-            "" if room.faces is None else f"{room.faces:g}",
-            "read" if room.faces is not None else "default",
-        )
-    )
-    seat = plan.survey.seats.get(subject.seat or "")
-    if seat is None:
-        out.append(Entry("seat's eye from wall", "seat", "", "assumed", hint="11'2"))
-    else:
-        out += [
-            measured(f"{seat.name}, from wall", "seat", seat.y),
-            measured("from left wall", "across", seat.x),
-            measured("eye above its floor", "eye", seat.eye),
-            measured("floor raised by", "riser", seat.floor),
-            Entry("sits on", "seating", seat.kind, options=("upright", "sofa", "recliner", "bed")),
-            Entry("seats in the row", "seats", str(sum(1 for s in plan.survey.seats.values() if s.row == seat.row)), "read"),
-        ]
-    tops = {thing.kind: thing for thing in plan.survey.things.values()}
-    for kind in ("furniture", "soundbar"):
-        thing = tops.get(kind)
-        out.append(Entry(f"{kind} top", kind, ruler.show(thing.z_to) if thing else "", thing.source if thing else "chosen"))
-    scene = plan.survey.scenes.get(subject.scene or "")
-    if scene is not None:
-        for origin in ("ceiling", "side"):
-            measure = getattr(scene, origin)
-            out.append(
-                Entry(f"{scene.name}: lux from {origin}", f"light {scene.name} {origin}", f"{measure.value:g}", measure.source)
-            )
-    return out
-
-
 def _picture(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
     ruler = plan.writing.ruler
     picture = plan.chosen.pictures.get(subject.picture or "")
@@ -134,6 +84,9 @@ def _picture(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         ]  # fmt: skip
     word, kind = ("tv", "panel") if picture.kind == "panel" else ("screen", "screen")
     item = gear.get(picture.gear or "")
+    room = plan.survey.room
+    wall = room.walls[wall_of(room, picture) - 1]
+    along, off = wall.own(picture.pose.x, picture.pose.y)
     diagonal = (picture.width.value**2 + picture.height**2) ** 0.5 / 25.4
     out = [
         Entry("diagonal, inches", word, f"{diagonal:.1f}".removesuffix(".0"), picture.width.source),
@@ -142,8 +95,9 @@ def _picture(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         Entry("aspect", "aspect", show_aspect(picture.aspect), picture.width.source),
         Entry("bottom edge", "bottom", ruler.show(picture.bottom)),
         Entry("top edge", "top", ruler.show(picture.top)),
-        Entry("middle from left wall", "along", ruler.show(picture.pose.x)),
-        Entry("surface from wall", "stand-off", ruler.show(picture.pose.y)),
+        Entry("on the", "on", wall_name(room, wall), options=tuple(wall_name(room, one) for one in room.walls)),
+        Entry("middle from left end", "along", ruler.show(along)),
+        Entry("surface from wall", "stand-off", ruler.show(off)),
     ]
     if picture.kind == "screen":
         kinds = ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall")
@@ -160,12 +114,12 @@ def _throw(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
             return []  # nothing here is projected
         return [Entry("projector", "projector", "", "assumed", ("", *names))]
     item = gear.get(projector.gear)
-    picture = plan.chosen.pictures[projector.shows]
+    along, throw = _before(plan, projector)
     return [
         Entry("projector", "projector", item.name if item else "", "maker", names),
-        Entry("throw, lens to screen", "throw", ruler.show(projector.pose.y - picture.pose.y)),
+        Entry("throw, lens to screen", "throw", ruler.show(throw)),
         Entry("lens above floor", "lens up", ruler.show(projector.pose.z)),
-        Entry("lens from left wall", "lens along", ruler.show(projector.pose.x)),
+        Entry("lens from left wall", "lens along", ruler.show(along)),
         Entry("sits", "goes", "hung" if projector.hung else "upright", options=("hung", "upright")),
         Entry("mode leaves, %", "mode", f"{projector.mode * 100:g}", "default" if projector.mode == 0.65 else "chosen"),
         Entry("light source", "age", projector.age, options=("new", "lamp", "led", "laser")),
@@ -188,13 +142,27 @@ def _fixing(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
             Entry("wall mount", "mount", mount.name if mount else "", "maker", ("", *mounts["panel"])),
             Entry("panel top above floor", "panel top", ruler.show(picture.top + picture.frame_top)),
             Entry("picture bottom edge", "bottom", ruler.show(picture.bottom)),
-            Entry("middle from left wall", "along", ruler.show(picture.pose.x)),
+            Entry("middle from left wall", "along", ruler.show(_along(plan, picture))),
         ]
     if projector is not None:
         stem = gear.get(projector.mount or "")
         out += [
             Entry("ceiling mount", "stem", stem.name if stem else "", "maker", ("", *mounts["projector"])),
             Entry("lens above floor", "lens up", ruler.show(projector.pose.z)),
-            Entry("lens from left wall", "lens along", ruler.show(projector.pose.x)),
+            Entry("lens from left wall", "lens along", ruler.show(_before(plan, projector)[0])),
         ]
     return out
+
+
+def _along(plan: Plan, picture: Picture) -> float:
+    """A picture's middle from its own wall's left end [mm]."""
+    room = plan.survey.room
+    return room.walls[wall_of(room, picture) - 1].own(picture.pose.x, picture.pose.y)[0]
+
+
+def _before(plan: Plan, projector: Projector) -> tuple[float, float]:
+    """A lens along its picture's wall, and its throw out from the picture [mm]."""
+    room, picture = plan.survey.room, plan.chosen.pictures[projector.shows]
+    wall = room.walls[wall_of(room, picture) - 1]
+    along, out = wall.own(projector.pose.x, projector.pose.y)
+    return along, out - wall.own(picture.pose.x, picture.pose.y)[1]

@@ -17,4 +17,4 @@ class Settings(BaseSettings):
     host: str = Field("127.0.0.1", description="address to listen on")
     port: int = Field(8321, description="port to listen on")
     author: str = Field("installer", description="who changes are by until somebody says")
-    body_limit: int = Field(9 * 1024 * 1024, description="greatest request body in bytes")
+    body_limit: int = Field(25 * 1024 * 1024, description="greatest request body in bytes")

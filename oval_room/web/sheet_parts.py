@@ -15,12 +15,14 @@ from oval_room.core.hand.grips import grips_of
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
+from oval_room.core.plan.turn import wall_name
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw
 from oval_room.store.records import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
 from oval_room.web.entries import entries_of
 from oval_room.web.pages import author_of, fragment
+from oval_room.web.survey_parts import survey_shown
 
 LEAD: Final = (690.0, 394.0)
 COMPANION: Final = (690.0, 188.0)
@@ -122,8 +124,10 @@ class SheetParts:
             "scheme": plan.chosen, "marks": marks(plan, self.report), "lead": parts[0] if parts else None, "companions": parts[1:],
             "view_names": VIEW_NAMES, "layer_names": LAYER_NAMES, "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
-            "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject), "undo": undo, "redo": redo,
+            "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall), "undo": undo, "redo": redo,
             "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
+            "survey": survey_shown(self.bench, self.head.job, plan) if seen.stage == "survey" else None,
+            "wall_names": [(wall.key, wall_name(plan.survey.room, wall)) for wall in plan.survey.room.walls],
             "other_figures": self._others(), "grips": self.grips(), "assumed": self._assumed(),
         }  # fmt: skip
 
@@ -164,6 +168,10 @@ class SheetParts:
         shown = headlines(plan, report, seen.stage, seen.subject)
         context = {"headlines": shown, "show": lambda figure: show_figure(figure, ruler), "scheme": plan.chosen, "plan": plan}
         return fragment("sheet/_headlines.html", context)
+
+    def pinned_html(self) -> str:
+        """Photos and notes alone, after one was pinned or taken off."""
+        return fragment("sheet/_pinned.html", {"survey": survey_shown(self.bench, self.head.job, self.plan), "head": self.head})
 
     def swap(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, str]:
         """The page's regions as HTML, to be put in place of the old ones."""

@@ -67,6 +67,8 @@ class Journey(BrowserCase):
 
         self.say(page, "top 90")
         changed = page.locator("input[data-say=top]").input_value()
+        page.wait_for_load_state("networkidle")
+        page.wait_for_timeout(700)  # nothing of the page is still on its way
         self.restart()
         page.reload()
         page.wait_for_load_state("networkidle")

@@ -22,7 +22,9 @@ from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs
+from oval_room.demo.surveyed import boat_shed_den
 from tests.core.making import COMMANDS
+from tests.core.survey.rooms import room
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
 
@@ -174,8 +176,15 @@ class Reports(unittest.TestCase):
 
     def test_every_kind_of_figure_is_made_somewhere(self) -> None:
         upright = changed(CHAPEL, PutProjector(id="j1", hung=False))
-        made = {figure.kind.pattern for plan in (CHAPEL, BEDROOM, upright) for figure in evaluate(plan, SHELF).figures.values()}
+        made = {
+            figure.kind.pattern
+            for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX)
+            for figure in evaluate(plan, SHELF).figures.values()
+        }
         self.assertEqual({kind.pattern for kind in KINDS.values()} - made, set())
+
+
+BOX = room("w2 5001", "w3 4001", "diagonal 6404", outline="room 4000 x 5000")
 
 
 class Flips(unittest.TestCase):
@@ -183,7 +192,7 @@ class Flips(unittest.TestCase):
 
     def test_findings_by_a_change(self) -> None:
         table = (
-            ("seat outside", [PutSeat(id="s1", x=Typed(value=9000))], "seat_outside/s1x", Level.STOP),
+            ("seat outside", [PutSeat(id="s1", x=Typed(value=9000))], "seat_outside/s1", Level.STOP),
             ("head at ceiling", [PutRoom(height=Typed(value=1100))], "head_at_ceiling/s1", Level.STOP),
             ("seat behind", [PutSeat(id="s1", y=Typed(value=50))], "seat_behind/p1/s1", Level.STOP),
             ("too wide", [PutPicture(id="p1", width=Typed(value=4600))], "too_wide/p1", Level.STOP),

@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from oval_room.core.errors import RefusedError
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat, demo_jobs
-from oval_room.formats.job_file import read_job, schema, write_job
+from oval_room.formats.job_file import MOST_BYTES, read_job, schema, write_job
 
 DATA = Path(__file__).parent.parent / "data"
 CHAPEL = chapel_flat()
@@ -66,7 +66,7 @@ REFUSED = (
     ("nested far too deep", b"[" * 50_000, "file", "deep"),
     ("deep but whole", json.dumps({"format": 1, "name": eval("[" * 60 + "]" * 60)}).encode(), "file", "deep"),
     ("not text", b"\xff\xfe\x00\x01", "file", "JSON"),
-    ("too large", b" " * (8 * 1024 * 1024 + 1), "file", "MiB"),
+    ("too large", b" " * (MOST_BYTES + 1), "file", "MiB"),
     ("too many seats", spoiled("plan.survey.seats", {f"s{n}": WHOLE["plan"]["survey"]["seats"]["s1"] for n in range(1, 300)}), "plan.survey.seats", "200"),
 )  # fmt: skip
 

@@ -74,6 +74,8 @@ class History(unittest.TestCase):
         self.nudge(3000, None)
         self.store.close()
         with sqlite3.connect(self.path) as raw:
+            for table in ("attachment", "truth"):
+                raw.execute(f"DROP TABLE {table}")
             raw.execute("ALTER TABLE revision DROP COLUMN name")
             raw.execute("ALTER TABLE revision DROP COLUMN group_key")
             raw.execute("PRAGMA user_version = 1")

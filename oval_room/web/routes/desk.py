@@ -11,8 +11,9 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Writing, new_plan
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import ALWAYS, draw
-from oval_room.formats.job_file import SUFFIX, read_job, write_job
+from oval_room.formats.job_file import SUFFIX, read_job, read_pinned, write_job
 from oval_room.store.store import Store
+from oval_room.web.attachments import pin, pinned_of
 from oval_room.web.bench import Bench, Seen, worst_open
 from oval_room.web.guard import FromForm
 from oval_room.web.pages import author_of, page
@@ -98,7 +99,8 @@ def export_job(request: Request, job: str) -> Response:
     head = _store(request).head(job)
     named = "".join(c if c.isascii() and c.isalnum() else "-" for c in head.plan.name).strip("-")[:60] or "job"
     disposition = {"content-disposition": f'attachment; filename="{named}{SUFFIX}"'}
-    return Response(write_job(head.plan, _store(request).gear()), media_type="application/zip", headers=disposition)
+    content = write_job(head.plan, _store(request).gear(), pinned_of(_store(request), job))
+    return Response(content, media_type="application/zip", headers=disposition)
 
 
 @router.post("/import", name="import_job", dependencies=[FromForm])
@@ -106,13 +108,16 @@ def import_job(request: Request, file: UploadFile | None = None) -> Response:
     if file is None or not file.filename:
         return _desk(request, status=422, wrong={"file": "Choose a job file first."})
     store = _store(request)
+    content = file.file.read()
     try:
-        plan, gear = read_job(file.file.read())
+        plan, gear = read_job(content)
+        pinned = read_pinned(content)
     except RefusedError as refused:
         said = f"{file.filename[:60]} was not taken in. {refused.field}: {refused.text}"
         return _desk(request, status=422, wrong={"file": said})
     store.add_gear(gear, on_shelf=False)
     job = store.create(plan, author_of(request), f"Imported {file.filename[:80]}")
+    pin(store, job, pinned)
     bench: Bench = request.app.state.bench
     bench.summarise(store.head(job))
     return RedirectResponse(f"/jobs/{job}/picture", status_code=303)

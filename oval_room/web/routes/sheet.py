@@ -7,7 +7,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field
 
 from oval_room.core.apply import apply
 from oval_room.core.commands import Accept, Command, Settle
@@ -22,42 +22,33 @@ from oval_room.core.solve.breaking import breaking_points
 from oval_room.core.solve.movers import movers_of
 from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear, what_if
 from oval_room.core.words import Words
-from oval_room.store.records import ClashError, Committed, Head
+from oval_room.store.records import Committed
+from oval_room.web.answers import Body, Key, answer, bench_of
+from oval_room.web.answers import refused as refused_with
 from oval_room.web.bench import Bench, can_settle, worst_open
 from oval_room.web.guard import FromScript
 from oval_room.web.pages import author_of, fragment, lengths, page
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter()
-Key = Annotated[str | None, Field(max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
 
 
-class _Body(BaseModel):
-    """What every change carries: the revision it was made on, and what the person looks at."""
-
-    model_config = ConfigDict(extra="forbid")
-    base: int = Field(ge=1, le=10**9)
-    stage: str = "survey"
-    view: dict[str, str] = {}
-    key: Key = None
-
-
-class Said(_Body):
+class Said(Body):
     line: str = Field(max_length=1000)
 
 
-class Cured(_Body):
+class Cured(Body):
     finding: str = Field(max_length=120)
     number: int = Field(ge=0, le=9)
 
 
-class Accepting(_Body):
+class Accepting(Body):
     finding: str = Field(max_length=80)
     why: str = Field(default="", max_length=300)
     back: bool = False
 
 
-class Pulling(_Body):
+class Pulling(Body):
     grip: str = Field(max_length=40)
     to: tuple[
         Annotated[float, Field(ge=-1e5, le=1e5, allow_inf_nan=False)],
@@ -71,35 +62,24 @@ class Pulling(_Body):
     group: Key = None
 
 
-class Settling(_Body):
+class Settling(Body):
     settle: Stage
     open: bool = False
 
 
-class Committing(_Body):
+class Committing(Body):
     command: Command
 
 
-class Stepping(_Body):
+class Stepping(Body):
     redo: bool = False
-
-
-def _bench(request: Request) -> Bench:
-    bench: Bench = request.app.state.bench
-    return bench
-
-
-def _refused(text: str, field: str = "line", status: int = 422, options: tuple[str, ...] = ()) -> JSONResponse:
-    return JSONResponse(
-        {"kind": "refused", "say": text, "html": str(lengths(text)), "field": field, "options": list(options)}, status
-    )
 
 
 @router.get("/jobs/{job}", name="job")
 def job_page(request: Request, job: str) -> Response:
     """A job opens on the stage of its worst finding."""
-    head = _bench(request).store.head(job)
-    worst = worst_open(_bench(request).report(head))
+    head = bench_of(request).store.head(job)
+    worst = worst_open(bench_of(request).report(head))
     stage = worst.code.stage if worst else "survey"
     return RedirectResponse(f"/jobs/{job}/{stage}", status_code=303)
 
@@ -107,7 +87,7 @@ def job_page(request: Request, job: str) -> Response:
 @router.get("/jobs/{job}/working", name="working")
 def working(request: Request, job: str, figure: str) -> Response:
     """The working of one figure: formula, numbers put in, where each came from, the rule."""
-    bench = _bench(request)
+    bench = bench_of(request)
     head = bench.store.head(job)
     found = bench.report(head).figures.get(figure)
     if found is None:
@@ -123,7 +103,7 @@ def working(request: Request, job: str, figure: str) -> Response:
 @router.get("/jobs/{job}/backwards", name="backwards")
 def backwards(request: Request, job: str, figure: str, wanted: str) -> Response:
     """Up to three ways to bring a figure to a wanted value, each with its cost."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
     found = parts.report.figures.get(figure)
     if found is None:
@@ -155,7 +135,7 @@ def _plain(text: str) -> float:
 @router.get("/jobs/{job}/breaking", name="breaking")
 def breaking(request: Request, job: str) -> HTMLResponse:
     """How far each thing of the subject may move before a verdict flips, as tolerance bars."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
     words, gear = Words(parts.plan), bench.store.gear()
     rows = []
@@ -173,7 +153,7 @@ def breaking(request: Request, job: str) -> HTMLResponse:
 @router.post("/jobs/{job}/try", name="try", dependencies=[FromScript])
 def try_command(request: Request, job: str, body: Committing) -> JSONResponse:
     """Show what a command would come to, as a ghost. Writes nothing."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     return _ghost(parts, body.command, body.command.label)
 
@@ -182,14 +162,14 @@ def try_command(request: Request, job: str, body: Committing) -> JSONResponse:
 def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
     if stage not in STAGES:
         raise MissingError(f"there is no stage “{stage[:30]}”; the stages are {', '.join(STAGES)}", value=stage)
-    parts = SheetParts(_bench(request), request, _bench(request).store.head(job), stage, dict(request.query_params))
+    parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, dict(request.query_params))
     return page(request, "sheet.html", parts.context())
 
 
 @router.get("/jobs/{job}/{stage}/parts", name="sheet_parts")
 def sheet_parts(request: Request, job: str, stage: str, only: str = "") -> JSONResponse:
     """The regions of the page for what a person looks at now; `only=lead` gives the lead view alone."""
-    parts = SheetParts(_bench(request), request, _bench(request).store.head(job), stage, dict(request.query_params))
+    parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, dict(request.query_params))
     answer: dict[str, Any] = {"revision": parts.head.revision, "address": parts.link(), "grips": parts.grips()}
     if only == "lead":
         drawn = parts.drawings(only_lead=True)
@@ -200,18 +180,18 @@ def sheet_parts(request: Request, job: str, stage: str, only: str = "") -> JSONR
 @router.post("/jobs/{job}/heard", name="heard", dependencies=[FromScript])
 def heard(request: Request, job: str, body: Said) -> JSONResponse:
     """What a line would mean: read-back, ghost on the lead view, delta line. Writes nothing."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     line, only_asked = what_if(body.line)
-    answer = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
-    if isinstance(answer, Heard):
-        return _ghost(parts, answer.command, f"What if: {answer.say}" if only_asked else answer.say)
-    options = answer.options or complete(body.line, body.stage)
+    heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
+    if isinstance(heard_as, Heard):
+        return _ghost(parts, heard_as.command, f"What if: {heard_as.say}" if only_asked else heard_as.say)
+    options = heard_as.options or complete(body.line, body.stage)
     return JSONResponse(
         {
-            "kind": "asked" if isinstance(answer, Asked) else "refused",
-            "say": answer.say,
-            "html": str(lengths(answer.say)),
+            "kind": "asked" if isinstance(heard_as, Asked) else "refused",
+            "say": heard_as.say,
+            "html": str(lengths(heard_as.say)),
             "options": list(options),
         }
     )
@@ -231,58 +211,58 @@ def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
 @router.post("/jobs/{job}/say", name="say", dependencies=[FromScript])
 def say(request: Request, job: str, body: Said) -> JSONResponse:
     """Do what a line says."""
-    bench = _bench(request)
+    bench = bench_of(request)
     head = bench.store.head(job)
     parts = SheetParts(bench, request, head, body.stage, body.view)
     line = body.line.strip().lower()
     if line in ("undo", "redo"):
-        return _answer(request, parts, lambda: _step(bench, job, author_of(request), line == "redo"))
+        return answer(request, parts, lambda: _step(bench, job, author_of(request), line == "redo"))
     line, only_asked = what_if(body.line)
-    answer = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
-    if only_asked and isinstance(answer, Heard):
-        return _ghost(parts, answer.command, f"What if: {answer.say}")
-    if isinstance(answer, (Asked, NotHeard)):
-        return _refused(answer.say, options=answer.options)
-    return _answer(request, parts, lambda: bench.store.commit(job, body.base, answer.command, author_of(request), body.key))
+    heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
+    if only_asked and isinstance(heard_as, Heard):
+        return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
+    if isinstance(heard_as, (Asked, NotHeard)):
+        return refused_with(heard_as.say, options=heard_as.options)
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, heard_as.command, author_of(request), body.key))
 
 
 @router.post("/jobs/{job}/commits", name="commit", dependencies=[FromScript])
 def commit(request: Request, job: str, body: Committing) -> JSONResponse:
     """Apply a typed command."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return _answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key))
 
 
 @router.post("/jobs/{job}/cure", name="cure", dependencies=[FromScript])
 def cure(request: Request, job: str, body: Cured, try_only: bool = False) -> JSONResponse:
     """Take a finding's cure, or only show it as a ghost."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     finding = parts.report.find(body.finding)
     tried = bench.cures(parts.plan, parts.report, finding) if finding else []
     if body.number >= len(tried):
-        return _refused("That cure is no longer needed here; the sheet has changed.", "cure", 409)
+        return refused_with("That cure is no longer needed here; the sheet has changed.", "cure", 409)
     shown = next(one for one in parts.findings() if one.finding.key == body.finding)
     label = shown.cures[body.number]
     command = tried[body.number].cure.command.model_copy(update={"label": label})
     if try_only:
         return _ghost(parts, command, label)
-    return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
 
 
 @router.post("/jobs/{job}/pull", name="pull", dependencies=[FromScript])
 def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
     """While a grip moves: what it would come to, written nowhere. When it is dropped: one commit."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     try:
         pulled = pull(parts.plan, parts.report, body.lead, body.grip, body.to, reach=body.reach, free=body.free)
         after = apply(parts.plan, pulled.command, bench.store.gear())
     except (RefusedError, MissingError) as refused:
-        return _refused(refused.text[:1].upper() + refused.text[1:], "grip")
+        return refused_with(refused.text[:1].upper() + refused.text[1:], "grip")
     if body.drop:
-        return _answer(
+        return answer(
             request, parts, lambda: bench.store.commit(job, body.base, pulled.command, author_of(request), body.key, body.group)
         )
     report = bench.try_out(job, after)
@@ -300,93 +280,40 @@ def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
 @router.post("/jobs/{job}/settle", name="settle", dependencies=[FromScript])
 def settle(request: Request, job: str, body: Settling) -> JSONResponse:
     """Call a stage settled, or open it again."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     why = can_settle(parts.report, body.settle, parts.plan)
     if why and not body.open:
-        return _refused(f"{body.settle.capitalize()} can't be settled yet: {why}.", "settle")
+        return refused_with(f"{body.settle.capitalize()} can't be settled yet: {why}.", "settle")
     figures = None if body.open else stage_figures(parts.report, body.settle)
     command = Settle(
         stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}"
     )
-    return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
 
 
 @router.post("/jobs/{job}/accept", name="accept", dependencies=[FromScript])
 def accept(request: Request, job: str, body: Accepting) -> JSONResponse:
     """Accept a mind, override a stop with a reason, or take either back."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     finding = parts.report.find(body.finding)
     if finding is None or finding.level.rank > Level.MIND.rank:
-        return _refused("There is nothing to accept here any more; the sheet has changed.", "why", 409)
+        return refused_with("There is nothing to accept here any more; the sheet has changed.", "why", 409)
     word = "Overridden" if finding.level is Level.STOP else "Accepted"
     said = f"{'Taken back' if body.back else word}: {finding.code.value.split(': ')[1]}"
     level, off_by = (None, None) if body.back else (finding.level, finding.off_by)
     command = Accept(finding=finding.key, level=level, off_by=off_by, why=body.why, label=said)
-    return _answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
 
 
 @router.post("/jobs/{job}/step", name="step", dependencies=[FromScript])
 def step(request: Request, job: str, body: Stepping) -> JSONResponse:
     """Undo or redo."""
-    bench = _bench(request)
+    bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return _answer(request, parts, lambda: _step(bench, job, author_of(request), body.redo))
+    return answer(request, parts, lambda: _step(bench, job, author_of(request), body.redo))
 
 
 def _step(bench: Bench, job: str, author: str, redo: bool) -> Committed:
     return bench.store.redo(job, author) if redo else bench.store.undo(job, author)
-
-
-def _answer(request: Request, before: SheetParts, act: Any) -> JSONResponse:
-    """Do something to a job and answer with the page's new regions, or say why not."""
-    try:
-        done: Committed = act()
-    except ClashError as clash:
-        return _clash(before, clash)
-    except (RefusedError, MissingError) as refused:
-        return _refused(refused.text[:1].upper() + refused.text[1:])
-    bench, head = before.bench, done.head
-    newest = bench.store.head(head.job)
-    after = SheetParts(bench, request, newest, before.seen.stage, _follow(before, newest))
-    bench.summarise(newest)
-    delta = bench.delta(before.report, after.report, newest.plan, after.seen.subject)
-    text = ": ".join(filter(None, (done.label, delta.text)))
-    return JSONResponse(
-        {
-            "kind": "done", "revision": newest.revision, "label": done.label, "delta": text, "html": str(lengths(done.label)), "meanwhile": list(done.meanwhile),
-            "regions": after.swap(text, delta.new), "address": after.link(), "grips": after.grips(),
-        }
-    )  # fmt: skip
-
-
-def _follow(before: SheetParts, head: Head) -> dict[str, str]:
-    """The view after a change: a picture or seat just made becomes the subject."""
-    view = dict(before.query)
-    for kind, old, now in (
-        ("picture", before.plan.chosen.pictures, head.plan.chosen.pictures),
-        ("seat", before.plan.survey.seats, head.plan.survey.seats),
-    ):
-        made = [key for key in now if key not in old]
-        if len(made) == 1:
-            view[kind] = made[0]
-    return view
-
-
-def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
-    ruler = parts.plan.writing.ruler
-
-    def show(value: Any) -> str:
-        if isinstance(value, dict) and "value" in value:
-            value = value["value"]
-        if value is None:
-            return "nothing"
-        return ruler.show(value) if isinstance(value, float) else re.sub(r"\s+", " ", str(value))[:80]
-
-    clashes = [
-        {"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)}
-        for path, was, theirs, mine in clash.clashes
-    ]
-    text = f"{clash.by} changed this meanwhile: theirs {clashes[0]['theirs']}, yours {clashes[0]['mine']}. Nothing of either is lost."
-    return JSONResponse({"kind": "clash", "say": text, "head": clash.head, "clashes": clashes}, 409)

@@ -105,9 +105,7 @@ class Lying(unittest.TestCase):
                 self.assertEqual(find_liars(L, observed(seed=seed)).suspects, ())
 
     @settings(max_examples=60)
-    @given(
-        st.sampled_from(sorted(TRUE)), st.sampled_from([304.8, -304.8, 112.0, -112.0, 150.0, 1000.0]), st.integers(0, 99)
-    )
+    @given(st.sampled_from(sorted(TRUE)), st.sampled_from([304.8, -304.8, 112.0, -112.0, 150.0, 1000.0]), st.integers(0, 99))
     def test_one_bad_reading_is_named_with_its_size(self, bad: str, by: float, seed: int) -> None:
         """From a room whose truth is known: the reading made wrong is among the suspects, and its error is told."""
         found = find_liars(L, observed(bad, by, seed)).suspects

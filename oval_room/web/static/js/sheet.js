@@ -18,6 +18,7 @@ document.addEventListener("alpine:init", () => {
       this.resized();
       ovalGrips.start(this);
       ovalZoom.start(this);
+      ovalSurvey.start(this);
       this.drawn();
       if (window.innerWidth > 760) this.tape.focus();
     },
@@ -68,6 +69,7 @@ document.addEventListener("alpine:init", () => {
     },
     drawn() {
       ovalProjection.draw();
+      ovalSurvey.drawn();
     },
     regions(regions) {
       const focus = document.activeElement && document.activeElement.id;

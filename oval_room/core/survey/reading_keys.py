@@ -1,0 +1,51 @@
+"""Short keys of what is measured (`w3`, `c1c3`, `ceiling`, `s1.y`, `o1.width`, `k2.side`) and the commands that take a reading."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from oval_room.core.commands import Command, PutDim, PutOpening, PutRoom, PutScene, PutSeat
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import Typed
+
+FIELDS: Final[dict[str, tuple[str, ...]]] = {
+    "s": ("x", "y", "floor", "eye"), "o": ("along", "width", "sill", "head", "after"), "k": ("ceiling", "side", "front"),
+}  # fmt: skip
+_HOMES: Final = {"s": "seats", "o": "openings", "k": "scenes"}
+
+
+def key_of(path: str) -> str:
+    """The short key of a measure's path in the document; the path itself when it has none."""
+    if path == "survey.room.width":
+        return "w1"
+    if path in ("survey.room.height", "survey.room.depth"):
+        return {"survey.room.height": "ceiling", "survey.room.depth": "depth"}[path]
+    if path.startswith("survey.dims."):
+        return path.removeprefix("survey.dims.")
+    found = re.fullmatch(r"survey\.(?:seats|openings|scenes)\.([a-z]\d+)\.([a-z]+)", path)
+    return f"{found[1]}.{found[2]}" if found else path
+
+
+def is_light(key: str) -> bool:
+    return key.startswith("k") and "." in key
+
+
+def taking(plan: Plan, key: str, typed: Typed) -> Command:
+    """The command that takes a reading of a key (short, or a path).
+
+    Raises:
+        RefusedError: there is nothing of that key in the plan.
+    """
+    key = key_of(key) if key.startswith("survey.") else key
+    if key in ("ceiling", "depth"):
+        return PutRoom.model_validate({"height" if key == "ceiling" else "depth": typed})
+    if re.fullmatch(r"w\d{1,2}|c\d{1,2}c\d{1,2}|[hfp]\d{1,2}", key):
+        return PutDim(id=key, value=typed)
+    name, _, field = key.partition(".")
+    kind = name[:1]
+    if field not in FIELDS.get(kind, ()) or name not in getattr(plan.survey, _HOMES.get(kind, "seats")):
+        raise RefusedError(f"there is no “{key[:30]}” to measure here", field="of", value=key)
+    put = {"s": PutSeat, "o": PutOpening, "k": PutScene}[kind]
+    return put.model_validate({"id": name, field: typed})  # type: ignore[attr-defined,no-any-return]

@@ -1,0 +1,158 @@
+"""The reading log as CSV: one line a reading, to be filled in on any spreadsheet and brought back.
+
+Columns: reading (id), of (short key: w3, c1c3, ceiling, s1.y …), what (in words), value, unit (mm, cm, m, in, ft or lux),
+instrument, by, at, counts (yes or no: whether the value rests on it). Reading in takes at least of, value and unit, in any order of
+columns; all lengths of a file are in one unit. Lines that name a reading the log already has are passed over.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Mapping
+from typing import Final, NamedTuple
+
+from oval_room.core.apply_survey import measure_at
+from oval_room.core.commands import Command, Several, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import Typed
+from oval_room.core.survey.reading_keys import is_light, key_of, taking
+from oval_room.core.survey.readings import HALF_WIDTH
+from oval_room.core.units import MM_IN, parse_length
+from oval_room.core.words import dim_name
+
+COLUMNS: Final = ("reading", "of", "what", "value", "unit", "instrument", "by", "at", "counts")
+MOST_LINES: Final = 1000
+MOST_BYTES: Final = 512 * 1024
+
+
+def write_readings(plan: Plan) -> str:
+    """The whole log, struck readings too."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    for key, reading in plan.readings.items():
+        measure = measure_at(plan, reading.of)
+        of = key_of(reading.of)
+        counts = "yes" if measure is not None and key in measure.readings else "no"
+        value = f"{reading.value:.3f}".rstrip("0").rstrip(".")
+        unit = "lux" if is_light(of) else "mm"
+        writer.writerow(
+            [
+                key,
+                _safe(of),
+                _safe(dim_name(plan, reading.of)),
+                value,
+                unit,
+                reading.instrument,
+                _safe(reading.by),
+                reading.at,
+                counts,
+            ]
+        )
+    return out.getvalue()
+
+
+def _safe(text: str) -> str:
+    """Text that no spreadsheet takes for a formula."""
+    return f"'{text}" if text[:1] in "=+-@\t" else text
+
+
+class Brought(NamedTuple):
+    """What a file would do: a command, how many readings are new, how many were there already."""
+
+    command: Command | None
+    new: int
+    known: int
+
+
+def read_readings(content: bytes, plan: Plan) -> Brought:
+    """The readings of a CSV file as one command.
+
+    Raises:
+        RefusedError: the file can't be used; the sentence names the line.
+    """
+    if len(content) > MOST_BYTES:
+        raise RefusedError(f"the file is over {MOST_BYTES // 1024} KB; a reading log is far smaller", field="file")
+    try:
+        text = content.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise RefusedError("the file is not text in UTF-8; save it as CSV (UTF-8)", field="file") from error
+    first = text.split("\n", 1)[0]
+    try:
+        lines = list(csv.DictReader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ","))
+    except csv.Error as error:
+        raise RefusedError(f"the file is no CSV: {error}", field="file") from error
+    headed = {name.strip().lower() for name in (lines[0] if lines else {}) if name}
+    missing = {"of", "value", "unit"} - headed
+    if missing:
+        raise RefusedError(f"the first line must name the columns; missing: {', '.join(sorted(missing))}", field="file")
+    if len(lines) > MOST_LINES:
+        raise RefusedError(f"give at most {MOST_LINES} readings at once (got {len(lines)})", field="file")
+    return _brought(lines, plan)
+
+
+def _brought(lines: list[dict[str, str]], plan: Plan) -> Brought:
+    steps, known, unit_at = [], 0, ("", 0)
+    seen: set[str] = set()
+    for number, raw in enumerate(lines, 2):
+        line = {str(name or "").strip().lower(): (value or "").strip() for name, value in raw.items() if isinstance(value, str)}
+        if not any(line.values()):
+            continue
+        if line.get("reading", "") in plan.readings and _same(plan, line):
+            known += 1
+            continue
+        try:
+            key, unit = line["of"].lstrip("'"), line["unit"].lower()
+            unit_at = _one_unit(unit, unit_at, number, is_light(key))
+            again = key in seen
+            steps.append(taking(plan, key, _typed(line, unit, is_light(key), again)))
+            seen.add(key)
+        except RefusedError as refused:
+            raise RefusedError(f"line {number}: {refused.text}", field="file", value=refused.value) from refused
+    return Brought(_together(steps), len(steps), known)
+
+
+def _same(plan: Plan, line: Mapping[str, str]) -> bool:
+    reading = plan.readings[line["reading"]]
+    return key_of(reading.of) == line["of"].lstrip("'")
+
+
+def _one_unit(unit: str, before: tuple[str, int], number: int, light: bool) -> tuple[str, int]:
+    if light:
+        if unit not in ("lux", "lx"):
+            raise RefusedError(f"light is read in lux (got {unit or 'nothing'})")
+        return before
+    if unit not in MM_IN:
+        raise RefusedError(f"give the unit as {', '.join(MM_IN)} (got {unit[:12] or 'nothing'})")
+    if before[0] and before[0] != unit:
+        raise RefusedError(f"this is in {unit}, line {before[1]} in {before[0]}: give all lengths of a file in one unit")
+    return unit, number
+
+
+def _typed(line: Mapping[str, str], unit: str, light: bool, again: bool) -> Typed:
+    text, by = line["value"], line.get("instrument", "").lower() or "tape"
+    if by not in HALF_WIDTH:
+        raise RefusedError(f"give the instrument as {', '.join(HALF_WIDTH)} (got {by[:20]})")
+    if light:
+        try:
+            value = float(text.replace(",", "."))
+        except ValueError:
+            raise RefusedError(f"give the light as a number (got {text[:20]})") from None
+        if not 0 <= value <= 200_000:
+            raise RefusedError(f"give light from 0 to 200,000 lux (got {text[:20]})")
+    else:
+        value = parse_length(text, unit, negative_ok=True)  # type: ignore[arg-type]
+    return Typed.model_validate({"value": value, "instrument": by, "again": again})
+
+
+def _together(steps: list[Command]) -> Command | None:
+    """Any number of steps as one: groups of a size that one command takes."""
+    if not steps:
+        return None
+    label = f"{len(steps)} readings brought in"
+    if len(steps) <= 50:
+        return several(*steps, label=label)
+    groups = tuple(Several(steps=tuple(steps[i : i + 50])) for i in range(0, len(steps), 50))
+    return Several(steps=groups, label=label)

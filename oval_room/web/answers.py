@@ -1,0 +1,92 @@
+"""How changes of a job are sent and answered: what every change carries, the page's new regions, a refusal, a clash."""
+
+from __future__ import annotations
+
+import re
+from typing import Annotated, Any
+
+from fastapi import Request
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel, ConfigDict, Field
+
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.store.records import ClashError, Committed, Head
+from oval_room.web.bench import Bench
+from oval_room.web.pages import lengths
+from oval_room.web.sheet_parts import SheetParts
+
+Key = Annotated[str | None, Field(max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
+
+
+class Body(BaseModel):
+    """What every change carries: the revision it was made on, and what the person looks at."""
+
+    model_config = ConfigDict(extra="forbid")
+    base: int = Field(ge=1, le=10**9)
+    stage: str = "survey"
+    view: dict[str, str] = {}
+    key: Key = None
+
+
+def bench_of(request: Request) -> Bench:
+    bench: Bench = request.app.state.bench
+    return bench
+
+
+def refused(text: str, field: str = "line", status: int = 422, options: tuple[str, ...] = ()) -> JSONResponse:
+    return JSONResponse(
+        {"kind": "refused", "say": text, "html": str(lengths(text)), "field": field, "options": list(options)}, status
+    )
+
+
+def answer(request: Request, before: SheetParts, act: Any) -> JSONResponse:
+    """Do something to a job and answer with the page's new regions, or say why not."""
+    try:
+        done: Committed = act()
+    except ClashError as clash:
+        return _clash(before, clash)
+    except (RefusedError, MissingError) as wrong:
+        return refused(wrong.text[:1].upper() + wrong.text[1:])
+    bench, head = before.bench, done.head
+    newest = bench.store.head(head.job)
+    after = SheetParts(bench, request, newest, before.seen.stage, _follow(before, newest))
+    bench.summarise(newest)
+    delta = bench.delta(before.report, after.report, newest.plan, after.seen.subject)
+    text = ": ".join(filter(None, (done.label, delta.text)))
+    return JSONResponse(
+        {
+            "kind": "done", "revision": newest.revision, "label": done.label, "delta": text, "html": str(lengths(done.label)), "meanwhile": list(done.meanwhile),
+            "regions": after.swap(text, delta.new), "address": after.link(), "grips": after.grips(),
+        }
+    )  # fmt: skip
+
+
+def _follow(before: SheetParts, head: Head) -> dict[str, str]:
+    """The view after a change: a picture or seat just made becomes the subject."""
+    view = dict(before.query)
+    for kind, old, now in (
+        ("picture", before.plan.chosen.pictures, head.plan.chosen.pictures),
+        ("seat", before.plan.survey.seats, head.plan.survey.seats),
+    ):
+        made = [key for key in now if key not in old]
+        if len(made) == 1:
+            view[kind] = made[0]
+    return view
+
+
+def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
+    ruler = parts.plan.writing.ruler
+
+    def show(value: Any) -> str:
+        if isinstance(value, dict) and "value" in value:
+            value = value["value"]
+        if value is None:
+            return "nothing"
+        return ruler.show(value) if isinstance(value, float) else re.sub(r"\s+", " ", str(value))[:80]
+
+    clashes = [
+        {"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)}
+        for path, was, theirs, mine in clash.clashes
+    ]
+    text = f"{clash.by} changed this meanwhile: theirs {clashes[0]['theirs']}, yours {clashes[0]['mine']}. Nothing of either is lost."
+    return JSONResponse({"kind": "clash", "say": text, "head": clash.head, "clashes": clashes}, 409)

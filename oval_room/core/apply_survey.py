@@ -155,8 +155,8 @@ def _put_dim(plan: Plan, command: PutDim, gear: GearShelf, stamp: Stamp) -> Plan
     taken = survey.room.width if key == "w1" else survey.dims.get(key)
     if taken is None:
         return plan
-    if key[0] == "w" and not room.is_box:
-        return _refitted(plan, numbers[0], taken.value)
+    if key[0] in "wc" and not room.is_box:
+        return _refitted(plan, numbers[0], taken.value if key[0] == "w" else room.walls[numbers[0] - 1].length)
     other = {"w2": "depth", "w3": "width"}.get(key, "height" if key[0] == "h" else "")
     if other and getattr(survey.room, other).unsure:  # nothing better is known: the opposite wall's reading stands in
         return with_survey(plan, room=with_values(survey.room, {other: taken}))

@@ -57,7 +57,7 @@ DEN = (
     "stud w1 302 magnet", "stud w1 903 magnet", "stud w1 1340 scanner", "stud w1 1502 pilot", "stud w1 2107 scanner", "stud w1 2699 magnet", "stud w1 3050 scanner",
     "stud w1 3903 pilot",
     "window w4 at 700, 1800 x 1150 sill 820", "covering window net", "rest window 801", "window w6 at 1500, 1200 x 1150 sill 820", "covering window 2 curtain",
-    "door w5 at 500, 926 x 2040", "swing door in, hinge left", "socket w1 at 620 up 250 circuit sockets", "socket w1 at 4250 up 250 circuit sockets",
+    "door w5 at 500, 926 x 2040", "swing door in, hinge left", "socket w1 at 620 up 250 circuit ring 2", "socket w1 at 4250 up 250 circuit ring 2",
     "thermostat w2 at 600 up 1400", "pipe w1 at 4300 up 0 to 4300 up 2640", "aerial w1 at 400 up 250",
     "put fire stove 600 x 450 x 760 at 2100 out 200", "heat 43.5", "put furniture chart table 1200 x 600 x 740 at 5400 out 4700", "put beam tie beam 4800 x 180 x 220 at 0 out 2600 up 2420",
     "way door side door 926 x 2040", "way van 1350 x 1300 x 2600",

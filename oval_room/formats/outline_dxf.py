@@ -73,14 +73,15 @@ def read_outline(content: bytes, unit: str = "") -> Corners:
         document = ezdxf.read(io.StringIO(content.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
     except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:  # type: ignore[attr-defined]
         raise RefusedError("that is no DXF drawing that can be read; save it as ASCII DXF R2010", field="file") from error
-    loops = _loops(document.modelspace())
+    none = RefusedError(
+        "there is no closed outline in it: draw the room as one closed polyline, or as lines that meet", field="file"
+    )
+    if not list(document.modelspace().query("LWPOLYLINE POLYLINE LINE")):
+        raise none
+    loops = _loops(document.modelspace(), _unit(int(document.header.get("$INSUNITS", 0)), unit))
     if not loops:
-        raise RefusedError(
-            "there is no closed outline in it: draw the room as one closed polyline, or as lines that meet", field="file"
-        )
-    size = _unit(int(document.header.get("$INSUNITS", 0)), unit)
-    scaled = [[(x * size, y * size) for x, y in loop] for loop in loops]
-    best = max(scaled, key=lambda loop: abs(_area(loop)))
+        raise none
+    best = max(loops, key=lambda loop: abs(_area(loop)))
     corners = _simple(best)
     if len(corners) > MOST_CORNERS:
         raise RefusedError(f"the outline has {len(corners)} corners; a room has at most {MOST_CORNERS} here", field="file")
@@ -104,8 +105,8 @@ def _unit(code: int, said: str) -> float:
     return UNITS[code][1]
 
 
-def _loops(space: Any) -> list[list[Place]]:
-    """Closed shapes: of the outline's own layer when it has any, else of the whole drawing."""
+def _loops(space: Any, size: float) -> list[list[Place]]:
+    """Closed shapes in mm: of the outline's own layer when it has any, else of the whole drawing."""
     shapes = list(space.query("LWPOLYLINE POLYLINE LINE"))
     if len(shapes) > MOST_SHAPES:
         raise RefusedError("the drawing has far more lines than a room; export only its outline", field="file")
@@ -113,7 +114,7 @@ def _loops(space: Any) -> list[list[Place]]:
     loops: list[list[Place]] = []
     lines: list[tuple[Place, Place]] = []
     for shape in own or shapes:
-        points = _points(shape)
+        points = [(x * size, y * size) for x, y in _points(shape)]
         if shape.dxftype() == "LINE":
             lines.append((points[0], points[1]))
         elif len(points) >= 3 and (shape.is_closed or math.dist(points[0], points[-1]) <= JOINS):
@@ -173,7 +174,7 @@ def _simple(loop: list[Place]) -> list[Place]:
 def _room(loop: list[Place]) -> Corners:
     """Corners in room axes: walked clockwise from above, the first edge as the display wall from (0, 0) along +x."""
     if _area(loop) > 0:
-        loop = [loop[0], *reversed(loop[1:])]
+        loop = [loop[1], loop[0], *reversed(loop[2:])]  # the first edge stays the first
     (x0, y0), (x1, y1) = loop[0], loop[1]
     length = math.dist(loop[0], loop[1])
     ux, uy = (x1 - x0) / length, (y1 - y0) / length

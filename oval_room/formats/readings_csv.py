@@ -36,21 +36,9 @@ def write_readings(plan: Plan) -> str:
         measure = measure_at(plan, reading.of)
         of = key_of(reading.of)
         counts = "yes" if measure is not None and key in measure.readings else "no"
-        value = f"{reading.value:.3f}".rstrip("0").rstrip(".")
         unit = "lux" if is_light(of) else "mm"
-        writer.writerow(
-            [
-                key,
-                _safe(of),
-                _safe(dim_name(plan, reading.of)),
-                value,
-                unit,
-                reading.instrument,
-                _safe(reading.by),
-                reading.at,
-                counts,
-            ]
-        )
+        row = (key, _safe(of), _safe(dim_name(plan, reading.of)), _written(reading.value), unit, reading.instrument)
+        writer.writerow([*row, _safe(reading.by), reading.at, counts])
     return out.getvalue()
 
 
@@ -104,7 +92,7 @@ def _brought(lines: list[dict[str, str]], plan: Plan) -> Brought:
             known += 1
             continue
         try:
-            key, unit = line["of"].lstrip("'"), line["unit"].lower()
+            key, unit = line.get("of", "").lstrip("'"), line.get("unit", "").lower()
             unit_at = _one_unit(unit, unit_at, number, is_light(key))
             again = key in seen
             steps.append(taking(plan, key, _typed(line, unit, is_light(key), again)))
@@ -115,8 +103,13 @@ def _brought(lines: list[dict[str, str]], plan: Plan) -> Brought:
 
 
 def _same(plan: Plan, line: Mapping[str, str]) -> bool:
+    """Whether a line is a reading of this log, as it was written out."""
     reading = plan.readings[line["reading"]]
-    return key_of(reading.of) == line["of"].lstrip("'")
+    return key_of(reading.of) == line.get("of", "").lstrip("'") and line.get("value", "") == _written(reading.value)
+
+
+def _written(value: float) -> str:
+    return f"{value:.3f}".rstrip("0").rstrip(".")
 
 
 def _one_unit(unit: str, before: tuple[str, int], number: int, light: bool) -> tuple[str, int]:
@@ -132,7 +125,7 @@ def _one_unit(unit: str, before: tuple[str, int], number: int, light: bool) -> t
 
 
 def _typed(line: Mapping[str, str], unit: str, light: bool, again: bool) -> Typed:
-    text, by = line["value"], line.get("instrument", "").lower() or "tape"
+    text, by = line.get("value", ""), line.get("instrument", "").lower() or "tape"
     if by not in HALF_WIDTH:
         raise RefusedError(f"give the instrument as {', '.join(HALF_WIDTH)} (got {by[:20]})")
     if light:

@@ -15,6 +15,8 @@ from typing import Final, NamedTuple
 from oval_room.core.apply_survey import measure_at
 from oval_room.core.errors import MissingError
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.room import Corner
+from oval_room.core.survey.closure_study import wall_measure
 from oval_room.core.survey.missing import Wanted, missing_readings
 from oval_room.standins.instruments import Found, Laser, LightMeter, StudFinder
 
@@ -46,13 +48,31 @@ class TrueRoom:
             found = _in_plan(self.hidden, key)
             if found is not None:
                 return found
-        found = _in_plan(plan, key)
+        found = _in_plan(self._grown(plan), key)
         if found is None:
             raise MissingError(f"there is nothing to measure at {key[:40]}", value=key)
+        if not key.startswith("survey."):
+            return found
         measure = measure_at(plan, _path(plan, key))
         unsure = measure is None or measure.unsure
         share = self.chance(key).uniform(-1, 1)
         return found * (1 + GUESS_OFF * share) if unsure else found + share * (measure.half_width if measure else 0.0)
+
+    def _grown(self, plan: Plan) -> Plan:
+        """The plan as the room might be: an outline nobody has read is stretched a little each way, and stays one room."""
+        room = plan.survey.room
+        read = [
+            measure for wall in room.walls if (measure := wall_measure(plan.survey, wall.key)) is not None and not measure.unsure
+        ]
+        if read:
+            return plan
+        across, out = (1 + GUESS_OFF * self.chance(f"grown {axis}").uniform(-1, 1) for axis in "xy")
+        values: dict[str, object] = {"outline": tuple(Corner(x=c.x * across, y=c.y * out) for c in room.outline)}
+        if room.is_box:
+            values = {name: getattr(room, name).model_copy(update={"value": getattr(room, name).value * by})
+                      for name, by in (("width", across), ("depth", out))}  # fmt: skip
+        survey = plan.survey.model_copy(update={"room": room.model_copy(update=values)})
+        return plan.model_copy(update={"survey": survey})
 
     def studs(self, plan: Plan, surface: str) -> list[float]:
         """Where the studs of a wall truly are: an odd first bay, then a pitch [mm]."""

@@ -126,7 +126,7 @@ class SheetParts:
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall), "undo": undo, "redo": redo,
             "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
-            "survey": survey_shown(self.bench, self.head.job, plan) if seen.stage == "survey" else None,
+            "survey": survey_shown(self.bench, self.head.job, plan, self.report) if seen.stage == "survey" else None,
             "wall_names": [(wall.key, wall_name(plan.survey.room, wall)) for wall in plan.survey.room.walls],
             "other_figures": self._others(), "grips": self.grips(), "assumed": self._assumed(),
         }  # fmt: skip
@@ -160,7 +160,7 @@ class SheetParts:
         """The lead view's grips for the overlay."""
         look = self.bench.look(self.plan, self.report, self.seen)
         lead = shown_views(look, self.seen)[0]
-        return [asdict(grip) for grip in grips_of(self.plan, lead, self.seen.subject.picture)]
+        return [asdict(grip) for grip in grips_of(self.plan, lead, self.seen.subject.picture, self.seen.wall)]
 
     def headlines_html(self, report: Report, plan: Plan) -> str:
         """The large figures of a plan that is only tried."""
@@ -171,7 +171,10 @@ class SheetParts:
 
     def pinned_html(self) -> str:
         """Photos and notes alone, after one was pinned or taken off."""
-        return fragment("sheet/_pinned.html", {"survey": survey_shown(self.bench, self.head.job, self.plan), "head": self.head})
+        return fragment(
+            "sheet/_pinned.html",
+            {"survey": survey_shown(self.bench, self.head.job, self.plan, self.report), "head": self.head, "opened": True},
+        )
 
     def swap(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, str]:
         """The page's regions as HTML, to be put in place of the old ones."""

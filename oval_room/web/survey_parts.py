@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from oval_room.core.apply_survey import measure_at
+from oval_room.core.evaluate import Report
 from oval_room.core.figures import show_value
 from oval_room.core.plan.document import Plan
 from oval_room.core.survey.missing import Wanted, missing_readings
@@ -86,7 +87,13 @@ class SurveyShown:
         return self.missing[0] if self.missing else None
 
 
-def survey_shown(bench: Bench, job: str, plan: Plan) -> SurveyShown:
+def open_readings(plan: Plan, report: Report) -> list[Wanted]:
+    """What is still to be measured, with the diagonal that would settle a doubt."""
+    checked = report.closure.checked
+    return missing_readings(plan, checked.decides if checked else None)
+
+
+def survey_shown(bench: Bench, job: str, plan: Plan, report: Report) -> SurveyShown:
     """The survey panel of a job."""
     from oval_room.core.plan.turn import wall_name
     from oval_room.core.words import names_of
@@ -97,7 +104,9 @@ def survey_shown(bench: Bench, job: str, plan: Plan) -> SurveyShown:
     called = dict(places)
     pinned = [(one, called.get(one.about, one.about)) for one in bench.store.attachments(job)]
     truth = bench.store.truth(job)
-    return SurveyShown(missing_readings(plan), reading_log(plan), pinned, places, truth is not None and truth.hidden is not None)
+    return SurveyShown(
+        open_readings(plan, report), reading_log(plan), pinned, places, truth is not None and truth.hidden is not None
+    )
 
 
 def true_room(bench: Bench, job: str) -> tuple[TrueRoom, float]:

@@ -7,15 +7,18 @@ Drag rules: a side edge sizes about the centre with the aspect kept; the top edg
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final, Literal
 
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, PutThing, several
+from oval_room.core.commands import Command, PutOutline, PutPicture, PutProjector, PutRoom, PutSeat, PutThing, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Report
 from oval_room.core.hand.snaps import Snap, snap
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.outline import check_outline, move_corner, walls_of
+from oval_room.core.plan.room import Corner
+from oval_room.core.plan.turn import Turn, turned_for, wall_of
 
 Axis = Literal["u", "v", "uv"]
 SMALLEST: Final = 200.0  # a picture is never dragged smaller than this
@@ -43,11 +46,24 @@ class Pulled:
     v: float
 
 
-def grips_of(plan: Plan, view: str, picture: str | None) -> list[Grip]:
-    """The grips of a view: every seat, the subject picture's edges and body, its projector, furniture."""
+def _turn(plan: Plan, view: str, picture: str | None, wall: int) -> Turn | None:
+    """The turn a view is drawn with: a section to its picture's wall, an elevation to the chosen one."""
+    if view == "section":
+        return turned_for(plan, picture)
+    return Turn(plan.survey.room, wall) if view == "elevation" and 1 < wall <= len(plan.survey.room.walls) else None
+
+
+def grips_of(plan: Plan, view: str, picture: str | None, wall: int = 1) -> list[Grip]:
+    """The grips of a view: every seat, the subject picture's edges and body, its projector, furniture, the room's corners."""
+    turn = _turn(plan, view, picture, wall)
+    plan = turn.plan(plan) if turn else plan
+    on = plan.chosen.pictures.get(picture or "")
+    if view in ("section", "elevation") and on is not None and wall_of(plan.survey.room, on) != 1:
+        picture = None
     out: list[Grip] = []
     chosen, survey = plan.chosen, plan.survey
     if view == "plan":
+        out += [Grip(f"corner.{n}", y, x, "uv", f"corner {n}") for n, (x, y) in enumerate(survey.room.corners, 1) if n > 1]
         out += [Grip(f"seat.{k}", s.y.value, s.x.value, "uv", s.name) for k, s in survey.seats.items()]
         out += [
             Grip(f"thing.{k}", (t.y_from + t.y_to) / 2, (t.x_from + t.x_to) / 2, "uv", t.name) for k, t in survey.things.items()
@@ -76,7 +92,18 @@ def grips_of(plan: Plan, view: str, picture: str | None) -> list[Grip]:
     return out
 
 
-def pull(plan: Plan, report: Report, view: str, key: str, to: tuple[float, float], *, reach: float, free: bool) -> Pulled:
+def pull(
+    plan: Plan,
+    report: Report,
+    view: str,
+    key: str,
+    to: tuple[float, float],
+    *,
+    reach: float,
+    free: bool,
+    picture: str | None = None,
+    wall: int = 1,
+) -> Pulled:
     """What pulling a grip to a place means.
 
     Args:
@@ -85,6 +112,7 @@ def pull(plan: Plan, report: Report, view: str, key: str, to: tuple[float, float
         to: where the hand is (u, v) [mm].
         reach: how near something must be to snap to it [mm].
         free: no snapping, only the ruler's step.
+        picture, wall: what the view is drawn for, as for `grips_of`.
 
     Raises:
         MissingError: there is no such grip in that view. RefusedError: it can't go there.
@@ -93,8 +121,10 @@ def pull(plan: Plan, report: Report, view: str, key: str, to: tuple[float, float
     puller = _PULLS.get((kind, view))
     if puller is None or not all(abs(value) < 1e6 for value in to):
         raise MissingError(f"there is no grip {key[:40]} in {view}", value=key)
-    hand = _Hand(plan, report, view, name, reach, free)
-    return puller(hand, to)
+    turn = _turn(plan, view, picture, wall)
+    hand = _Hand(turn.plan(plan) if turn else plan, report, view, name, reach, free)
+    pulled = puller(hand, to)
+    return replace(pulled, command=turn.back(pulled.command, plan)) if turn else pulled
 
 
 class _Hand:
@@ -117,13 +147,41 @@ class _Hand:
         return Pulled(command.model_copy(update={"label": say}), say, tuple(self.reasons), u, v)
 
 
+def _corner(hand: _Hand, to: tuple[float, float]) -> Pulled:
+    """A corner of the room: its walls keep their direction. What it changes is assumed until it is measured."""
+    room = hand.plan.survey.room
+    n = int(hand.name) if hand.name.isdecimal() else 0
+    if not 2 <= n <= len(room.corners):
+        raise MissingError(f"there is no corner {hand.name} to move", value=hand.name)
+    y, x = hand.near(to[0], "corner y"), hand.near(to[1], "corner x")
+    corners = move_corner(room.corners, n, (x, y))
+    if room.is_box:
+        across, out = corners[1][0] if n == 2 else corners[2][0], corners[3][1] if n == 4 else corners[2][1]
+        put: Command = PutRoom(
+            width=_assumed(across) if n in (2, 3) and across != room.width.value else None,
+            depth=_assumed(out) if n in (3, 4) and out != room.depth.value else None,
+        )
+        at = (across if n in (2, 3) else 0.0, out if n in (3, 4) else 0.0)
+    else:
+        check_outline(corners)
+        lengths = zip(walls_of(corners), room.walls, strict=True)
+        walls = tuple(_assumed(now.length) if abs(now.length - was.length) > 0.05 else None for now, was in lengths)
+        put = PutOutline(corners=tuple(Corner(x=cx, y=cy) for cx, cy in corners), walls=walls)
+        at = corners[n - 1]
+    return hand.done(put, f"corner {n} to {hand.show(at[1])} out, {hand.show(at[0])} along", at[1], at[0])
+
+
+def _assumed(value: float) -> Typed:
+    return Typed(value=value, source="assumed")
+
+
 def _seat(hand: _Hand, to: tuple[float, float]) -> Pulled:
     seat = hand.plan.survey.seats.get(hand.name)
     if seat is None:
         raise MissingError(f"there is no seat {hand.name}", value=hand.name)
-    room = hand.plan.survey.room
-    y = min(max(hand.near(to[0], "seat y"), 1.0), room.depth.value - 1)
-    x = min(max(hand.near(to[1], "seat x"), 1.0), room.width.value - 1)
+    left, near, right, far = hand.plan.survey.room.extent
+    y = min(max(hand.near(to[0], "seat y"), near + 1.0), far - 1)
+    x = min(max(hand.near(to[1], "seat x"), left + 1.0), right - 1)
     say = f"{seat.name} to {hand.show(y)} out, {hand.show(x)} along"
     return hand.done(PutSeat(id=hand.name, x=_chosen(x), y=_chosen(y)), say, y, x)
 
@@ -200,6 +258,7 @@ def _chosen(value: float) -> Typed:
 
 
 _PULLS: Final[dict[tuple[str, str], Callable[[_Hand, tuple[float, float]], Pulled]]] = {
+    ("corner", "plan"): _corner,
     ("seat", "plan"): _seat,
     ("thing", "plan"): _thing,
     ("row", "section"): _row,

@@ -42,6 +42,11 @@ def _places(plan: Plan, report: Report, kind: str, name: str) -> Iterator[Snap]:
         yield from _for_lens(plan, report, kind[-1], name)
     elif kind in ("bottom", "top", "width"):
         yield from _for_picture(plan, report, kind, name)
+    elif kind in ("corner x", "corner y"):
+        axis = "xy".index(kind[-1])
+        for n, corner in enumerate(plan.survey.room.corners, 1):
+            if str(n) != name:
+                yield Snap(corner[axis], f"in line with corner {n}")
     elif kind == "thing y":
         yield Snap(0.0, "against the wall")
     elif kind == "thing x":

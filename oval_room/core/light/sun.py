@@ -80,6 +80,8 @@ class SunYear:
 
     struck: tuple[Struck, ...]
     windows: dict[str, int]
+    up: frozenset[tuple[int, int]] = frozenset()
+    """Months and hours in which the sun is up."""
 
     def at(self, month: int, hour: int) -> Struck | None:
         return next((one for one in self.struck if one.month == month and one.hour == hour), None)
@@ -97,12 +99,14 @@ def sun_year(survey: Survey, picture: Picture | None) -> SunYear | None:
     ]
     face = _face(picture) if picture else ()
     eyes = [seat.eye_point for seat in survey.seats.values()]
+    up: set[tuple[int, int]] = set()
     struck, counts = [], {key: 0 for key, _, _ in windows}
     for month, day in enumerate(DAYS):
         for hour in HOURS:
             sun = sun_at(room.latitude, day, hour + 0.5)
             if sun.altitude < LOW:
                 continue
+            up.add((month, hour))
             way = towards_sun(room, sun)
             lit = _lit(windows, face, way, picture)
             blinded = tuple(key for key, one, wall in windows if any(comes_in(one, wall, eye, way) for eye in eyes))
@@ -110,7 +114,7 @@ def sun_year(survey: Survey, picture: Picture | None) -> SunYear | None:
                 struck.append(Struck(month, hour, lit, blinded))
                 for key in {*lit, *blinded}:
                     counts[key] += 1
-    return SunYear(tuple(struck), counts)
+    return SunYear(tuple(struck), counts, frozenset(up))
 
 
 def _face(picture: Picture) -> tuple[Point, ...]:

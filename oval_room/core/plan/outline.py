@@ -149,13 +149,11 @@ def _cross(one: Wall, other: Wall, *, next_to: bool) -> bool:
         turned = one.along[0] * other.along[0] + one.along[1] * other.along[1]
         return abs(far[1]) < 1e-6 and turned < 0
     apart = 1e-6
+    if max(abs(ends[0][1]), abs(ends[1][1])) < 1e-3:  # on one line
+        return min(ends[0][0], ends[1][0]) <= one.length + apart and max(ends[0][0], ends[1][0]) >= -apart
     first = min(ends[0][1], ends[1][1]) <= apart and max(ends[0][1], ends[1][1]) >= -apart
     second = min(back[0][1], back[1][1]) <= apart and max(back[0][1], back[1][1]) >= -apart
-    if not (first and second):
-        return False
-    if max(abs(ends[0][1]), abs(ends[1][1])) < apart:  # on one line
-        return min(ends[0][0], ends[1][0]) <= one.length + apart and max(ends[0][0], ends[1][0]) >= -apart
-    return True
+    return first and second
 
 
 def set_length(corners: Corners, n: int, length: float) -> Corners:

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, several
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.turn import Turn, turned_for
 from oval_room.core.tape.grammar import Subject
 
 AT_WALL = 300.0
@@ -28,6 +29,18 @@ class Mover:
 
 def movers_of(plan: Plan, subject: Subject) -> list[Mover]:
     """What may be moved for a subject: its picture's size and height, its seat's row, eyes and riser, its projector's lens."""
+    turn = turned_for(plan, subject.picture)
+    if turn is not None:
+        found = _movers(turn.plan(plan), subject)
+        return [replace(mover, set_to=_back(turn, plan, mover.set_to)) for mover in found]
+    return _movers(plan, subject)
+
+
+def _back(turn: Turn, plan: Plan, set_to: Callable[[float], Command]) -> Callable[[float], Command]:
+    return lambda mm: turn.back(set_to(mm), plan)
+
+
+def _movers(plan: Plan, subject: Subject) -> list[Mover]:
     room, out = plan.survey.room, []
     picture = plan.chosen.pictures.get(subject.picture or "")
     seat = plan.survey.seats.get(subject.seat or "")

@@ -98,7 +98,7 @@ def observed_of(survey: Survey, log: Mapping[str, Reading]) -> list[Observed]:
     for key in keys:
         add(key, wall_measure(survey, key))
     for name, opening in survey.openings.items():
-        if opening.after is not None:
+        if opening.after is not None and survey.room.wall_named(opening.wall) is not None:
             for field in ("along", "width", "after"):
                 add(f"{name}.{field}", getattr(opening, field))
     return out
@@ -108,12 +108,16 @@ def _liars(survey: Survey, log: Mapping[str, Reading]) -> Checked | None:
     observed = observed_of(survey, log)
     if len(observed) < 3:
         return None
-    openings = [
+    return find_liars(survey.room.corners, observed, openings_of(survey))
+
+
+def openings_of(survey: Survey) -> list[OpeningAt]:
+    """The openings whose rest of the wall was read too, which is what checks them."""
+    return [
         OpeningAt(key, int(one.wall[1:]), one.along.value, one.width.value)
         for key, one in survey.openings.items()
         if one.after is not None and survey.room.wall_named(one.wall) is not None
     ]
-    return find_liars(survey.room.corners, observed, openings)
 
 
 def _suspects(survey: Survey, log: Mapping[str, Reading], checked: Checked, ruler: Ruler) -> list[Finding]:

@@ -23,10 +23,21 @@ class Wanted(NamedTuple):
     tool: Tool
 
 
-def missing_readings(plan: Plan) -> list[Wanted]:
-    """Readings nobody has taken yet, in walking order."""
+def missing_readings(plan: Plan, decides: tuple[int, int] | None = None) -> list[Wanted]:
+    """Readings nobody has taken yet, in walking order; `decides` is a diagonal that would tell suspects apart."""
     survey = plan.survey
-    return [*_walls(survey), *_levels(survey), *_openings(survey), *_seats(survey), *_light(survey), *_studs(plan)]
+    telling = []
+    if decides is not None:
+        key = f"c{decides[0]}c{decides[1]}"
+        telling.append(
+            Wanted(
+                key,
+                f"diagonal c{decides[0]} to c{decides[1]}, to tell which reading lies",
+                f"diagonal c{decides[0]} c{decides[1]}",
+                "laser",
+            )
+        )
+    return [*_walls(survey), *telling, *_levels(survey), *_openings(survey), *_seats(survey), *_light(survey), *_studs(plan)]
 
 
 def _open(measure: Measure | None) -> bool:

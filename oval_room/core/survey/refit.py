@@ -12,7 +12,7 @@ from typing import Final
 from oval_room.core.plan.document import Survey
 from oval_room.core.plan.measure import Reading
 from oval_room.core.plan.outline import LEAST_WALL, Corners, rooted, walls_of
-from oval_room.core.survey.closure_study import observed_of, wall_measure
+from oval_room.core.survey.closure_study import observed_of, openings_of, wall_measure
 from oval_room.core.survey.lying import find_liars
 
 UNREAD: Final = 300.0
@@ -25,7 +25,7 @@ def refit(survey: Survey, log: Mapping[str, Reading], corners: Corners) -> Corne
     if any(abs(wall.along[0]) > 1e-6 and abs(wall.along[1]) > 1e-6 for wall in walls):
         return None
     observed = observed_of(survey, log)
-    liars = {one.of for one in find_liars(corners, observed).suspects} if len(observed) > 3 else set()
+    liars = {one.of for one in find_liars(corners, observed, openings_of(survey)).suspects} if len(observed) > 3 else set()
     lengths, doubts = [], []
     for wall in walls:
         measure = wall_measure(survey, wall.key)

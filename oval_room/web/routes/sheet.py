@@ -257,7 +257,18 @@ def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     try:
-        pulled = pull(parts.plan, parts.report, body.lead, body.grip, body.to, reach=body.reach, free=body.free)
+        seen = parts.seen
+        pulled = pull(
+            parts.plan,
+            parts.report,
+            body.lead,
+            body.grip,
+            body.to,
+            reach=body.reach,
+            free=body.free,
+            picture=seen.subject.picture,
+            wall=seen.wall,
+        )
         after = apply(parts.plan, pulled.command, bench.store.gear())
     except (RefusedError, MissingError) as refused:
         return refused_with(refused.text[:1].upper() + refused.text[1:], "grip")

@@ -17,7 +17,7 @@ from oval_room.core.plan.document import Plan, Writing, next_id
 from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.room import Corner
 from oval_room.core.solve.doubt import doubts
-from oval_room.core.survey.missing import Wanted, missing_readings
+from oval_room.core.survey.missing import Wanted
 from oval_room.core.survey.reading_keys import key_of, taking
 from oval_room.core.words import dim_name
 from oval_room.formats.outline_dxf import BY_NAME, read_outline, write_outline
@@ -32,7 +32,7 @@ from oval_room.web.bench import headlines
 from oval_room.web.guard import FromForm, FromScript
 from oval_room.web.pages import author_of, lengths, page
 from oval_room.web.sheet_parts import SheetParts
-from oval_room.web.survey_parts import true_room
+from oval_room.web.survey_parts import open_readings, true_room
 
 router = APIRouter()
 
@@ -48,7 +48,7 @@ def measure(request: Request, job: str, body: Measuring) -> JSONResponse:
     """Take one reading with its stand-in instrument and commit it."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    open_now = missing_readings(parts.plan)
+    open_now = open_readings(parts.plan, parts.report)
     wanted = next((one for one in open_now if one.key == body.wanted), None) if body.wanted else next(iter(open_now), None)
     if wanted is None and body.wanted:
         wanted = Wanted(body.wanted, dim_name(parts.plan, body.wanted), "", "meter" if body.wanted.startswith("k") else "laser")

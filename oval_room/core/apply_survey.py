@@ -104,13 +104,13 @@ def _put_outline(plan: Plan, command: PutOutline, gear: GearShelf, stamp: Stamp)
     values: dict[str, Any] = _outlined(room, corners)
     slopes = tuple(slope for slope in room.slopes if int(slope.wall[1:]) <= len(corners))
     values |= {"width": Measure(value=corners[1][0], source="assumed"), "slopes": slopes}
-    if abs(room.width.value - corners[1][0]) < 1e-6:
+    if room.walls[0].length == corners[1][0] or abs(room.width.value - corners[1][0]) < 1e-6:
         values["width"] = room.width
     plan = with_survey(plan, room=with_values(room, values))
     for n, typed in enumerate(command.walls, 1):
         if typed is not None:
             plan = _log_dim(plan, f"w{n}", typed, stamp)
-    if any(typed is not None for typed in command.walls):
+    if any(typed is not None and typed.source == "read" for typed in command.walls):
         fitted = refit(plan.survey, plan.readings, corners)
         if fitted is not None:
             plan = with_survey(plan, room=with_values(plan.survey.room, _outlined(plan.survey.room, check_outline(fitted))))

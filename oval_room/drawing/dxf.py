@@ -63,4 +63,4 @@ def without_moment(text: str) -> str:
     """The same drawing gives the same file: times and identities of the writing are left at nought."""
     text = re.sub(r"(\$TD(?:CREATE|UCREATE|UPDATE|UUPDATE)\n\s*40\n)[^\n]*", r"\g<1>0.0", text)
     text = re.sub(r"(\$(?:FINGERPRINT|VERSION)GUID\n\s*2\n)[^\n]*", r"\g<1>{00000000-0000-0000-0000-000000000000}", text)
-    return re.sub(r"(WRITTEN_BY_EZDXF|CREATED_BY_EZDXF)(\n[^\n]*\n)[^\n]*", r"\g<1>\g<2>ezdxf", text)
+    return re.sub(r"(?m)^\S+ @ \d{4}-\d\d-\d\dT[^\n]*$", "ezdxf", text)

@@ -189,7 +189,7 @@ class Store:
         copied = self.create(named, author, f"Copied from {plan.name}")
         t = self._t["attachment"]
         with self._writing():
-            for row in list(t.select().where(t.job == job)):
+            for row in list(t.select().where(t.job == job).order_by(t.at, peewee.SQL("rowid"))):
                 t.create(
                     id=secrets.token_hex(6), job=copied, about=row.about, text=row.text, content=row.content, width=row.width,
                     height=row.height, author=row.author, at=row.at,
@@ -231,7 +231,7 @@ class Store:
         """Photos and notes of a job, oldest first, without the photos' content."""
         t = self._t["attachment"]
         with self._connected():
-            rows = t.select(t.id, t.about, t.text, t.author, t.at, t.width, t.height).where(t.job == job).order_by(t.at, t.id)
+            rows = t.select(t.id, t.about, t.text, t.author, t.at, t.width, t.height).where(t.job == job).order_by(t.at, peewee.SQL("rowid"))
             return [Attachment(r.id, r.about, r.text, r.author, r.at, r.width, r.height) for r in rows]
 
     def photo(self, job: str, key: str) -> bytes:

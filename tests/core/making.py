@@ -9,17 +9,26 @@ from oval_room.core.commands import (
     Command,
     Drop,
     PutBrief,
+    PutDim,
+    PutFind,
+    PutMade,
+    PutOpening,
+    PutOutline,
+    PutPassage,
     PutPicture,
     PutProjector,
     PutRoom,
     PutScene,
     PutSeat,
+    PutService,
     PutThing,
     PutWriting,
     Settle,
+    Strike,
     TakeGear,
 )
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.measure import Measure, Typed
+from oval_room.core.plan.room import Corner, Slope
 from oval_room.demo.gear import SHELF
 
 TYPED = st.builds(
@@ -33,7 +42,36 @@ SEATS = st.sampled_from(["s1", "s2", "s4", "s9"])
 PICTURES = st.sampled_from(["p1", "p2", "p7"])
 SHELF_KEYS = st.sampled_from(sorted(SHELF))
 
+CORNERS = st.sampled_from(
+    [
+        (),
+        ((0, 0), (4000, 0), (4000, 2000), (6000, 2000), (6000, 5000), (0, 5000)),
+        ((0, 0), (1200, 0), (1200, 360), (2700, 360), (2700, 0), (4000, 0), (4000, 4500), (0, 4500)),
+        ((0, 0), (3000, 0), (3000, 3000), (2400, 3500), (600, 3500), (0, 3000)),
+        ((0, 0), (4000, 0), (2000, 3000)),
+    ]
+).map(lambda places: tuple(Corner(x=x, y=y) for x, y in places))
+WALLS = st.sampled_from(["w1", "w2", "w3", "w5"])
+DIMS = st.sampled_from(["w1", "w2", "w3", "w4", "w6", "c1c3", "c2c4", "h1", "h2", "h3", "f1", "p2"])
+SURVEYING: st.SearchStrategy[Command] = st.one_of(
+    st.builds(PutOutline, corners=CORNERS, walls=st.sampled_from([(), (Typed(value=4010, instrument="laser"),)])),
+    st.builds(PutDim, id=DIMS, value=TYPED),
+    st.builds(Strike, reading=st.sampled_from(["r1", "r2", "r9"]), back=st.booleans()),
+    st.builds(PutMade, surface=st.sampled_from(["w1", "w3", "ceiling"]), kind=st.sampled_from(["timber", "joists", "board"])),
+    st.builds(PutOpening, id=st.sampled_from(["o1", "o2"]), wall=WALLS, kind=st.sampled_from(["door", "window"]), along=TYPED, width=TYPED,
+              after=st.none() | TYPED, swing=st.sampled_from(["none", "in, hinge left", "out, hinge right"])),
+    st.builds(PutService, id=st.sampled_from(["u1", "u2"]), wall=WALLS, along=LENGTH, z=st.floats(0, 2400), to_z=st.none() | st.floats(0, 2400)),
+    st.builds(PutFind, id=st.sampled_from(["f1", "f2", "f3"]), wall=st.sampled_from(["w2", "w3", "ceiling"]), at=LENGTH,
+              how=st.sampled_from(["scanner", "pilot"]), hit=st.booleans()),
+    st.builds(PutPassage, id=st.just("g1"), kind=st.sampled_from(["door", "turn", "lift"]), width=st.floats(300, 1500), height=st.floats(500, 2100)),
+    st.builds(PutRoom, faces=st.floats(0, 359), latitude=st.floats(-60, 60), slopes=st.sampled_from(
+        [(), (Slope(wall="w2", low=Measure(value=1000, source="read"), pitch=40),)])),
+    st.builds(PutPicture, id=PICTURES, x=LENGTH, y=LENGTH, yaw=st.sampled_from([0.0, 90.0, -90.0, 180.0, 45.0])),
+)  # fmt: skip
+"""Commands that reshape the room and what is known of it."""
+
 COMMANDS: st.SearchStrategy[Command] = st.one_of(
+    SURVEYING,
     st.builds(PutRoom, width=TYPED, depth=st.none() | TYPED, finish=st.sampled_from(["white", "dark"])),
     st.builds(PutSeat, id=SEATS, y=st.none() | TYPED, x=st.none() | TYPED, row=st.integers(1, 3)),
     st.builds(PutThing, id=st.sampled_from(["t1", "t5"]), z_to=st.integers(100, 1200).map(float)),

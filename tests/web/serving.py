@@ -34,6 +34,7 @@ class WebCase(unittest.TestCase):
         cls.client = TestClient(cls.app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False)
         jobs = {row.name: row.id for row in cls.store.list_jobs()[0]}
         cls.chapel, cls.bedroom = jobs["Chapel flat"], jobs["Bedroom over the breast"]
+        cls.loft, cls.den = jobs["Loft cinema"], jobs["Boat-shed den"]
 
     @property
     def token(self) -> str:

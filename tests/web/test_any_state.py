@@ -15,7 +15,7 @@ from oval_room.drawing.sheet import VIEW_NAMES
 from tests.core.making import COMMANDS
 from tests.web.serving import HTML, WebCase
 
-STARTS = ("chapel", "bedroom", "empty")
+STARTS = ("chapel", "bedroom", "loft", "den", "empty")
 
 
 class AnyState(WebCase):
@@ -29,7 +29,7 @@ class AnyState(WebCase):
     def test_every_page_answers(self, start: str, commands: list[Command], lead: str, zoom: str) -> None:
         plan = new_plan("x", writing=Writing(unit="in", style="feet"))
         if start != "empty":
-            plan = self.store.head(self.chapel if start == "chapel" else self.bedroom).plan
+            plan = self.store.head(getattr(self, start)).plan
         for command in commands:
             try:
                 plan = apply(plan, command, self.store.gear())
@@ -41,7 +41,8 @@ class AnyState(WebCase):
             self.assertEqual(answer.status_code, 200, answer.text[:300])
             self.assertIsNone(re.search(r"\bNaN\b|\bnan\b|\bNone\b|Undefined", answer.text))
         asked = [f"/jobs/{job}/breaking", f"/jobs/{job}/picture/print.pdf", f"/jobs/{job}/picture/print.dxf?view=plan",
-                 f"/jobs/{job}/picture/parts?only=lead&lead={lead}&zoom={zoom}", f"/jobs/{job}/export"]  # fmt: skip
+                 f"/jobs/{job}/picture/parts?only=lead&lead={lead}&zoom={zoom}", f"/jobs/{job}/export", f"/jobs/{job}/doubt?stage=picture", f"/jobs/{job}/sun", f"/jobs/{job}/outline.dxf", f"/jobs/{job}/readings.csv",
+                 f"/jobs/{job}/survey-form.pdf", f"/jobs/{job}/survey?lead=elevation&wall=w2"]  # fmt: skip
         for address in asked:
             self.assertEqual(self.client.get(address).status_code, 200, address)
 

@@ -153,7 +153,10 @@ def _corner(hand: _Hand, to: tuple[float, float]) -> Pulled:
     n = int(hand.name) if hand.name.isdecimal() else 0
     if not 2 <= n <= len(room.corners):
         raise MissingError(f"there is no corner {hand.name} to move", value=hand.name)
+    was_x, was_y = room.corners[n - 1]
     y, x = hand.near(to[0], "corner y"), hand.near(to[1], "corner x")
+    step = hand.ruler.step  # what the hand hardly moved stays exactly where it was read
+    y, x = was_y if abs(y - was_y) <= step else y, was_x if abs(x - was_x) <= step else x
     corners = move_corner(room.corners, n, (x, y))
     if room.is_box:
         across, out = corners[1][0] if n == 2 else corners[2][0], corners[3][1] if n == 4 else corners[2][1]

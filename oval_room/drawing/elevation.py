@@ -6,6 +6,7 @@ from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.plan.document import Picture, Projector
 from oval_room.core.plan.gear import Mount, Panel, Screen
 from oval_room.core.plan.turn import wall_name
+from oval_room.core.survey.datum import from_datum
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, raster
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
@@ -116,9 +117,18 @@ def plate_detail(look: Look) -> Scene | None:
     )
     window = (left - 60, holes.bottom - 60, right + 60, holes.top + 60)
     draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
+    studs = look.report.studs.surfaces.get(f"w{look.report.walls.get(key, 1)}")
+    for line, trust in studs.trust.items() if studs else ():
+        if window[0] < line < window[2] and trust > 0:
+            style = "stud-sure" if trust >= 0.6 else "stud-likely" if trust >= 0.4 else "stud-guess"
+            for side in (-19.0, 19.0):
+                draft.line((line + side, window[1]), (line + side, window[3]), style, "fixing")
+            draft.add(
+                Label(P(line, window[1]), f"stud {look.show(line)}", "small", "fixing", offsets=((0, 8), (0, 20)), priority=6)
+            )
     for i, (row, name) in enumerate(zip(holes.rows, ("upper row", "lower row"), strict=False)):
         draft.add(
-            Dim(window[1], row, "v", f"{name} {look.show(row)} up", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}", ("upper row", "lower row")[i], broken=True)
+            Dim(window[1], row, "v", f"{name} {look.show(row)} up, line {_signed(look, row)}", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}", ("upper row", "lower row")[i], broken=True)
         )  # fmt: skip
     draft.add(
         Dim(window[1], holes.top, "v", f"panel top {look.show(holes.top)} up", "right", 0, "plain", 3, "panel_top", "panel top", broken=True)
@@ -148,6 +158,12 @@ def plate_detail(look: Look) -> Scene | None:
         )  # fmt: skip
     title = f"{picture.name}, plate and holes"
     return Scene("plate", title, window, tuple(draft.shapes), f"Room {look.show(room.width.value)} wide.")
+
+
+def _signed(look: Look, height: float) -> str:
+    """A height from the laser line at 1000 mm, with its sign (rules 7.14)."""
+    (off,) = from_datum([height])
+    return f"{'+' if off >= 0 else '−'}{look.show(abs(off))}"
 
 
 def _things(draft: Draft, look: Look) -> None:

@@ -7,12 +7,14 @@ tangent of 1. So the picture's drawn half-width is the tangent of half its angle
 from __future__ import annotations
 
 import math
+from itertools import pairwise
 from typing import Final
 
 from oval_room.core.pose import Point
 from oval_room.core.viewing.sightlines import CROWN
 from oval_room.drawing.parts import Look, corners
 from oval_room.drawing.scene import Draft, Label, P, Scene
+from oval_room.drawing.shell import ceiling_line
 
 UNIT: Final = 1000.0
 NEAR: Final = 150.0  # nothing nearer than this ahead is drawn [mm]
@@ -84,21 +86,20 @@ def from_seat(look: Look) -> Scene | None:
 def _shell(draft: Draft, eye: _Eye, look: Look) -> None:
     """The room's edges: floor, ceiling and corners; openings in its walls."""
     room = look.plan.survey.room
-    corners_up = [(x, y, room.ceiling_at(x, y)) for x, y in room.corners]
-    for (ax, ay, az), (bx, by, bz) in zip(corners_up, (*corners_up[1:], corners_up[0]), strict=True):
-        for p, q in (
-            (Point(ax, ay, 0), Point(bx, by, 0)),
-            (Point(ax, ay, az), Point(bx, by, bz)),
-            (Point(ax, ay, 0), Point(ax, ay, az)),
-        ):
+    for wall in room.walls:
+        steps = [wall.length * i / 150 for i in range(151)] if room.slopes else [0.0, wall.length]
+        tops = ceiling_line(room, [wall.room(u, 1.0) for u in steps], steps)
+        up = [Point(*wall.room(u, 0.0), height) for u, height in tops]
+        lines = [(Point(*wall.a, 0.0), Point(*wall.b, 0.0)), (Point(*wall.a, 0.0), up[0]), *pairwise(up)]
+        for p, q in lines:
             ends = eye.line(p, q)
             if ends:
                 draft.path(ends, "edge", "structure")
     for key, opening in look.plan.survey.openings.items():
-        wall = room.wall_named(opening.wall)
-        if wall is None:
+        home = room.wall_named(opening.wall)
+        if home is None:
             continue
-        places = [Point(*wall.room(u, 0.0), z) for u in opening.ends for z in (opening.sill.value, opening.head.value)]
+        places = [Point(*home.room(u, 0.0), z) for u in opening.ends for z in (opening.sill.value, opening.head.value)]
         for i, j in ((0, 1), (2, 3), (0, 2), (1, 3)):
             ends = eye.line(places[i], places[j])
             if ends:

@@ -209,6 +209,8 @@ def plan_names(draft: Draft, look: Look) -> None:
 def ceiling_line(room: Room, places: Sequence[tuple[float, float]], marks: Sequence[float]) -> list[tuple[float, float]]:
     """The ceiling over places (x, y) as (mark, height), straight stretches without points between."""
     raw = [(mark, room.ceiling_at(*place)) for mark, place in zip(marks, places, strict=True)]
+    if len(raw) < 3:
+        return raw
     out = raw[:1]
     for before, at, after in zip(raw, raw[1:], raw[2:], strict=False):
         slope_in = (at[1] - before[1]) / (at[0] - before[0] or 1e-9)
@@ -223,7 +225,7 @@ def wall_shell(draft: Draft, look: Look) -> tuple[float, float]:
     survey, room = look.plan.survey, look.plan.survey.room
     wall = room.walls[0]
     width = wall.length
-    steps = [width * i / 40 for i in range(41)]
+    steps = [width * i / 200 for i in range(201)] if room.slopes else []
     ceiling = (
         ceiling_line(room, [wall.room(u, 1.0) for u in steps], steps)
         if room.slopes
@@ -338,7 +340,7 @@ def section_shell(draft: Draft, look: Look, x: float, y: float) -> tuple[float, 
     """Walls, floor and ceiling cut along a line out from the wall; where it starts and ends, and the greatest height."""
     survey, room = look.plan.survey, look.plan.survey.room
     near, far = section_span(room, x, y)
-    steps = [near + (far - near) * i / 60 for i in range(61)]
+    steps = [near + (far - near) * i / 200 for i in range(201)] if room.slopes else []
     height = room.height.value
     ceiling = ceiling_line(room, [(x, at) for at in steps], steps) if room.slopes else [(near, height), (far, height)]
     top = max(v for _, v in ceiling)

@@ -20,8 +20,15 @@ LASER_LENGTH: Final = 112.0
 class Instrument(Protocol):
     """What reads a true value: a length [mm] or a light [lux]."""
 
-    name: str
-    logged_as: Logged
+    @property
+    def name(self) -> str:
+        """What it is called when it is told what was read."""
+        ...
+
+    @property
+    def logged_as(self) -> Logged:
+        """What its readings count as in the log."""
+        ...
 
     def read(self, true: float, chance: random.Random) -> float:
         """The value shown for a true one."""

@@ -18,7 +18,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.room import Corner
 from oval_room.core.survey.closure_study import wall_measure
 from oval_room.core.survey.missing import Wanted, missing_readings
-from oval_room.standins.instruments import Found, Laser, LightMeter, StudFinder
+from oval_room.standins.instruments import Found, Instrument, Laser, LightMeter, StudFinder, Tape
 
 GUESS_OFF: Final = 0.03
 """How far an assumed value may be from the truth, as a share of it."""
@@ -116,7 +116,8 @@ class Read(NamedTuple):
 
 def take(plan: Plan, true: TrueRoom, wanted: Wanted, count: int, slips: float = 0.0) -> Read:
     """One reading of a wanted dimension: the count-th, so that repeats differ."""
-    tool = LightMeter() if wanted.tool == "meter" else Laser(slips)
+    by_tape = plan.writing.instrument == "tape"
+    tool: Instrument = LightMeter() if wanted.tool == "meter" else Tape() if by_tape else Laser(slips)
     value = tool.read(true.length(plan, wanted.key), true.chance(wanted.key, count + 1))
     return Read(value, tool.logged_as, tool.name)
 

@@ -231,7 +231,11 @@ class Store:
         """Photos and notes of a job, oldest first, without the photos' content."""
         t = self._t["attachment"]
         with self._connected():
-            rows = t.select(t.id, t.about, t.text, t.author, t.at, t.width, t.height).where(t.job == job).order_by(t.at, peewee.SQL("rowid"))
+            rows = (
+                t.select(t.id, t.about, t.text, t.author, t.at, t.width, t.height)
+                .where(t.job == job)
+                .order_by(t.at, peewee.SQL("rowid"))
+            )
             return [Attachment(r.id, r.about, r.text, r.author, r.at, r.width, r.height) for r in rows]
 
     def photo(self, job: str, key: str) -> bytes:

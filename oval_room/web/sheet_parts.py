@@ -122,7 +122,7 @@ class SheetParts:
         return {
             "head": self.head, "plan": plan, "seen": seen, "stage": seen.stage, "subject": seen.subject,
             "scheme": plan.chosen, "marks": marks(plan, self.report), "lead": parts[0] if parts else None, "companions": parts[1:],
-            "view_names": VIEW_NAMES, "layer_names": LAYER_NAMES, "headlines": headlines(plan, self.report, seen.stage, seen.subject),
+            "view_names": VIEW_NAMES, "layer_names": self._layers(), "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall), "undo": undo, "redo": redo,
             "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
@@ -144,6 +144,14 @@ class SheetParts:
                     told = (item.label, show_value(item.value, item.unit, ruler))
                     counts[told] = counts.get(told, 0) + 1
         return sorted(((label, value, count) for (label, value), count in counts.items()), key=lambda row: -row[2])
+
+    def _layers(self) -> dict[str, str]:
+        """The layers that have something on them here."""
+        survey, empty = self.plan.survey, set()
+        for name, there in (("studs", survey.finds), ("services", survey.services), ("beam", self.plan.chosen.projectors)):
+            if not there:
+                empty.add(name)
+        return {key: name for key, name in LAYER_NAMES.items() if key not in empty}
 
     def _others(self) -> list[Any]:
         """Every figure of this stage that names the subject, or no seat or scene at all."""

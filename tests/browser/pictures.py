@@ -19,6 +19,10 @@ def _working(page: Any) -> None:
     page.locator("#working .put-in").wait_for()
 
 
+def _sure(page: Any) -> None:
+    page.locator(".headline-spread", has_text="±").first.wait_for()
+
+
 def _ghost(page: Any) -> None:
     page.locator(".finding-stop .cure").first.focus()
     page.locator("#lead-svg .s-ghost").first.wait_for()
@@ -50,7 +54,10 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("desk", "/", DESK, "paper", None),
     ("sheet-throw", "/jobs/{Chapel}/throw", DESKTOP, "paper", _ghost),
     ("sheet-dim-working", "/jobs/{Chapel}/picture", DESKTOP, "dim", _working),
-    ("survey", "/jobs/{Chapel}/survey", DESKTOP, "paper", None),
+    ("survey", "/jobs/{Boat-shed}/survey", DESKTOP, "paper", _sure),
+    ("survey-wall", "/jobs/{Boat-shed}/survey?lead=elevation", DESKTOP, "paper", _sure),
+    ("survey-phone", "/jobs/{Loft}/survey", PHONE, "paper", None),
+    ("sun", "/jobs/{Boat-shed}/sun", DESKTOP, "paper", None),
     ("ladder", "/jobs/{Chapel}/picture?lead=ladder&picture=p2", DESKTOP, "paper", None),
     ("throw-strip", "/jobs/{Chapel}/throw?lead=strip", DESKTOP, "paper", None),
     ("fixing", "/jobs/{Bedroom}/fixing", DESKTOP, "paper", None),
@@ -67,7 +74,7 @@ class Pictures(BrowserCase):
     def runTest(self) -> None:
         FOLDER.mkdir(parents=True, exist_ok=True)
         page = self.open("/")
-        jobs = {name: self.job(page, name) for name in ("Chapel", "Bedroom")}
+        jobs = {name: self.job(page, name) for name in ("Chapel", "Bedroom", "Loft", "Boat-shed")}
         for name, address, size, theme, act in SHOTS:
             page = self.open(address.format(**jobs), self.context(size, theme))
             page.wait_for_load_state("networkidle")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.errors import MissingError
-from oval_room.core.sums import fixings, heights, lengths, light, pictures, surveys, throws
+from oval_room.core.sums import choosing, fixings, heights, lengths, light, pictures, surveys, throws
 from oval_room.core.sums.declare import Sum
 
 GROUPS: Final[tuple[tuple[str, tuple[Sum, ...]], ...]] = (
@@ -14,6 +14,7 @@ GROUPS: Final[tuple[tuple[str, tuple[Sum, ...]], ...]] = (
     ("How bright", light.SUMS),
     ("Projector", throws.SUMS),
     ("Holes", fixings.SUMS),
+    ("Which, and where it shines", choosing.SUMS),
     ("Survey", surveys.SUMS),
     ("Lengths", lengths.SUMS),
 )

@@ -1,0 +1,161 @@
+"""Windows and lamps mirrored in a picture, and the least turn that clears them (rules 4.6).
+
+The eye is mirrored in the picture's plane; each bright opening is seen through that mirrored eye on the plane, and what falls
+on the picture is its patch. Own axes: right, up, out of the face.
+
+            opening P          share of the way from the mirrored eye to P
+           /   .               at which the plane is met: o/(o + P.out)
+    eye • /  .
+    ─────x───────── plane
+    eye′ •
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.levels import Level, beyond
+from oval_room.core.pose import Point, Turn, to_own
+
+Flat = tuple[float, float]
+Patch = tuple[Flat, ...]
+CLEARED: Final = 1.0
+"""Under this share of the picture an opening counts as cleared [%]."""
+REFLECTS: Final[dict[bool, float]] = {False: 0.04, True: 0.015}
+"""Share of light that a glossy, and a coated face mirrors."""
+SHOWS: Final = 0.10
+"""A reflection over this share of the picture's average is a mind."""
+NEAR: Final = 1.0
+"""What is nearer to the plane than this is not mirrored [mm]."""
+ROWS: Final = 480
+"""Level strips in which the union of patches is added up."""
+
+
+@dataclass(frozen=True, slots=True)
+class Glass:
+    """A picture as a mirror: centre [mm], turn, visible width and height [mm]."""
+
+    centre: Point
+    turn: Turn
+    width: float
+    height: float
+
+    def turned(self, *, tilt_down: float = 0.0, swivel: float = 0.0) -> Glass:
+        """The same glass at another tilt (face down positive) and swivel (face to +x positive), about its centre [deg]."""
+        turn = Turn(self.turn.yaw + swivel, self.turn.pitch - tilt_down, self.turn.roll)
+        return Glass(self.centre, turn, self.width, self.height)
+
+
+def patch(glass: Glass, eye: Point, opening: Sequence[Point]) -> Patch:
+    """The part of the picture, in its own right and up from its centre [mm], that mirrors an opening to an eye."""
+    own_eye = to_own(glass.centre, glass.turn, eye)
+    if own_eye.out <= 0:
+        return ()
+    seen = _before([tuple(to_own(glass.centre, glass.turn, corner)) for corner in opening])
+    flat = []
+    for right, up, out in seen:
+        share = own_eye.out / (own_eye.out + out)
+        flat.append((own_eye.right + share * (right - own_eye.right), own_eye.up + share * (up - own_eye.up)))
+    return _clipped(flat, glass.width / 2, glass.height / 2)
+
+
+def _before(corners: list[tuple[float, ...]]) -> list[tuple[float, ...]]:
+    """The part of a polygon that lies before the plane."""
+    out = []
+    for a, b in zip(corners, [*corners[1:], corners[0]], strict=True):
+        if a[2] >= NEAR:
+            out.append(a)
+        if (a[2] >= NEAR) != (b[2] >= NEAR):
+            share = (NEAR - a[2]) / (b[2] - a[2])
+            out.append(tuple(p + share * (q - p) for p, q in zip(a, b, strict=True)))
+    return out
+
+
+def _clipped(flat: list[Flat], half_w: float, half_h: float) -> Patch:
+    """A convex polygon cut to the picture."""
+    for axis, limit, sign in ((0, half_w, 1), (0, half_w, -1), (1, half_h, 1), (1, half_h, -1)):
+        kept: list[Flat] = []
+        for a, b in zip(flat, [*flat[1:], *flat[:1]], strict=True):
+            inside = (sign * a[axis] <= limit, sign * b[axis] <= limit)
+            if inside[0]:
+                kept.append(a)
+            if inside[0] != inside[1]:
+                share = (sign * limit - a[axis]) / (b[axis] - a[axis])
+                kept.append((a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])))
+        flat = kept
+    return tuple(flat)
+
+
+def patch_area(one: Patch) -> float:
+    """Area of a patch [mm²]."""
+    return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(one, (*one[1:], *one[:1]), strict=True))) / 2
+
+
+def union_area(patches: Sequence[Patch], half_h: float) -> float:
+    """Area that patches cover together [mm²], overlaps once: strip by strip."""
+    there = [one for one in patches if len(one) > 2]
+    if len(there) < 2:
+        return sum(patch_area(one) for one in there)
+    step, total = 2 * half_h / ROWS, 0.0
+    for i in range(ROWS):
+        v = -half_h + (i + 0.5) * step
+        spans = sorted(span for one in there if (span := _span(one, v)) is not None)
+        reached = float("-inf")
+        for lo, hi in spans:
+            total += max(hi - max(lo, reached), 0.0) * step
+            reached = max(reached, hi)
+    return total
+
+
+def _span(one: Patch, v: float) -> tuple[float, float] | None:
+    """From where to where a convex patch reaches at a height."""
+    at = []
+    for (ax, ay), (bx, by) in zip(one, (*one[1:], *one[:1]), strict=True):
+        if (ay > v) != (by > v):
+            at.append(ax + (v - ay) * (bx - ax) / (by - ay))
+    return (min(at), max(at)) if len(at) > 1 else None
+
+
+def overlaps(glass: Glass, eye: Point, openings: Sequence[Sequence[Point]]) -> tuple[list[float], float]:
+    """Share of the picture that mirrors each opening, and all of them together [%]."""
+    whole = glass.width * glass.height / 100
+    patches = [patch(glass, eye, opening) for opening in openings]
+    return [patch_area(one) / whole for one in patches], union_area(patches, glass.height / 2) / whole
+
+
+def least_turn(
+    glass: Glass, eyes: Sequence[Point], openings: Sequence[Sequence[Point]], way: str, lo: float, hi: float
+) -> int | None:
+    """The smallest whole-degree tilt or swivel alone that clears every eye [deg]; None when none in the range does.
+
+    Args:
+        way: `tilt_down` or `swivel`. lo, hi: the mount's range [deg]. Ties go to the side that keeps the first eye's
+            off-axis angle less.
+    """
+    order = sorted(range(-90, 91), key=lambda angle: (abs(angle), _off_axis(glass, eyes[0], way, angle) if eyes else 0.0))
+    for angle in order:
+        if lo <= angle <= hi and _clears(glass.turned(**{way: float(angle)}), eyes, openings):
+            return angle
+    return None
+
+
+def _off_axis(glass: Glass, eye: Point, way: str, angle: float) -> float:
+    own = to_own(glass.centre, glass.turned(**{way: float(angle)}).turn, eye)
+    return abs(own.right) / own.out if own.out > 0 else float("inf")
+
+
+def _clears(glass: Glass, eyes: Sequence[Point], openings: Sequence[Sequence[Point]]) -> bool:
+    return all(not overlaps(glass, eye, openings)[1] >= CLEARED for eye in eyes)
+
+
+def glare_level(overlap: float, source: float, *, coated: bool, average: float, direct_sun: bool = False) -> Level:
+    """MIND when the overlap is 1 % or more and the reflection is over a tenth of the picture's average; sun always (rules 4.6).
+
+    Args:
+        overlap: [%]. source: the opening's luminance, average: the picture's (half its white) [cd/m²].
+    """
+    if overlap < CLEARED:
+        return Level.GOOD
+    return Level.MIND if direct_sun or beyond(source * REFLECTS[coated], SHOWS * average) else Level.GOOD

@@ -19,10 +19,15 @@ from fastapi.testclient import TestClient  # noqa: E402
 
 from oval_room.cli import fill  # noqa: E402
 from oval_room.core.apply import apply  # noqa: E402
-from oval_room.core.commands import PutProjector  # noqa: E402
+from oval_room.core.commands import PutProjector, PutSeat  # noqa: E402
 from oval_room.core.evaluate import Evaluator, evaluate  # noqa: E402
+from oval_room.core.plan.measure import Measure, chosen  # noqa: E402
+from oval_room.core.solve.doubt import doubts  # noqa: E402
+from oval_room.core.tape.grammar import Subject  # noqa: E402
+from oval_room.core.viewing.seat_map import seat_map  # noqa: E402
 from oval_room.demo.gear import SHELF  # noqa: E402
 from oval_room.demo.jobs import chapel_flat  # noqa: E402
+from oval_room.demo.surveyed import boat_shed_den  # noqa: E402
 from oval_room.drawing.parts import Look  # noqa: E402
 from oval_room.drawing.scene import LAYERS  # noqa: E402
 from oval_room.drawing.sheet import STAGE_VIEWS, draw  # noqa: E402
@@ -49,6 +54,28 @@ def tell(name: str, times: tuple[float, float], bare: float | None = None, note:
     print(f"{name:<44} {times[0]:8.2f} ms median {times[1]:8.2f} ms p95{ratio}  {note}")
 
 
+def _survey_and_map() -> None:
+    """The seat map of a 10 × 8 m room at 100 mm for one picture with a window; the least squares of a surveyed L."""
+    den = boat_shed_den()
+    picture = den.chosen.pictures["p1"]
+    width, depth = (Measure(value=value, source="read") for value in (10_000.0, 8_000.0))
+    room = den.survey.room.model_copy(update={"outline": (), "width": width, "depth": depth})
+    window = den.survey.openings["o2"].model_copy(update={"wall": "w3"})
+    survey = den.survey.model_copy(update={"room": room, "openings": {"o2": window}})
+    item = SHELF[picture.gear or ""]
+    tell(
+        "seat map, 10 × 8 m at 100 mm, one window",
+        timed(lambda i: seat_map(survey, picture, item, den.choices), 20),
+        note="aim: under 60",
+    )
+    evaluator = Evaluator()
+    seated = [apply(den, PutSeat(id="s1", y=chosen(3000.0 + i)), SHELF) for i in range(-6, ROUNDS + 1)]
+    tell("evaluate a surveyed L, seat moving", timed(lambda i: evaluator(seated[i], SHELF)), note="aim: p95 ≤ 20")
+    subject = Subject("p1", "s1", "k1")
+    keys = [key for key in evaluate(den, SHELF).figures if key.endswith("seat.s1")]
+    tell("how sure, the subject's figures", timed(lambda i: doubts(den, SHELF, keys, subject), 20))
+
+
 def main() -> None:
     logging.disable()
     plan = chapel_flat()
@@ -63,6 +90,7 @@ def main() -> None:
         timed(lambda i: [draw(look, name, 690, 394, LAYERS) for name in STAGE_VIEWS["throw"]]),
         note="aim: p95 ≤ 20",
     )
+    _survey_and_map()
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder) / "bench.db")
         fill(store)

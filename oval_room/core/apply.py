@@ -15,6 +15,7 @@ from oval_room.core.commands import (
     Accept,
     Choose,
     Command,
+    Decide,
     Drop,
     PutBrief,
     PutJob,
@@ -32,7 +33,7 @@ from oval_room.core.commands import (
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level
 from oval_room.core.plan.changes import Change, restore
-from oval_room.core.plan.document import Accepted, Picture, Plan, Pose, Projector, Scheme, Settled
+from oval_room.core.plan.document import Accepted, Decided, Picture, Plan, Pose, Projector, Scheme, Settled
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Frozen, Typed
@@ -185,6 +186,9 @@ def _drop(plan: Plan, command: Drop, gear: GearShelf, stamp: Stamp) -> Plan:
         left = {key: scheme for key, scheme in plan.schemes.items() if key != gone}
         if not left:
             raise RefusedError("the last scheme stays: a job has at least one", field="id", value=gone)
+        decided = plan.choices.decided
+        if decided is not None and decided.scheme == gone:
+            plan = plan.model_copy(update={"choices": with_values(plan.choices, {"decided": None})})
         return plan.model_copy(update={"schemes": left, "scheme": plan.scheme if plan.scheme in left else next(iter(left))})
     key = _scheme_id(plan, command)
     scheme = plan.schemes[key]
@@ -214,6 +218,16 @@ def _choose(plan: Plan, command: Choose, gear: GearShelf, stamp: Stamp) -> Plan:
         _scheme_id(plan, command)
         plan = plan.model_copy(update={"scheme": command.scheme})
     return plan
+
+
+def _decide(plan: Plan, command: Decide, gear: GearShelf, stamp: Stamp) -> Plan:
+    decided = None
+    if command.scheme is not None:
+        if command.scheme not in plan.schemes:
+            raise MissingError(f"there is no scheme {command.scheme}", value=command.scheme)
+        decided = Decided(scheme=command.scheme, by=stamp.by, why=command.why.strip(), at=stamp.at)
+        plan = plan.model_copy(update={"scheme": command.scheme})
+    return plan.model_copy(update={"choices": with_values(plan.choices, {"decided": decided})})
 
 
 def _settle(plan: Plan, command: Settle, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -253,6 +267,7 @@ _APPLY: dict[type, Any] = {
     Drop: _drop,
     PutScheme: _put_scheme,
     Choose: _choose,
+    Decide: _decide,
     Settle: _settle,
     Accept: _accept,
     Restore: _restore,

@@ -277,6 +277,14 @@ class Choose(_Command):
     main_seat: Id | None = None
 
 
+class Decide(_Command):
+    """Choose a scheme for good, with who and why; without one, open the choice again."""
+
+    do: Literal["decide"] = "decide"
+    scheme: Id | None = None
+    why: Annotated[str, Field(max_length=300)] = ""
+
+
 class Settle(_Command):
     """Call a stage done, with the figures it rests on; without figures, open it again."""
 
@@ -331,6 +339,7 @@ Command = Annotated[
     | Drop
     | PutScheme
     | Choose
+    | Decide
     | Settle
     | Accept
     | Restore

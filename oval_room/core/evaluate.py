@@ -20,11 +20,14 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.projection.study import ThrowResult, study_throw
+from oval_room.core.screens.study import ScreensResult, study_screens
+from oval_room.core.sound.study import SoundResult, study_sound
 from oval_room.core.survey.closure_study import ClosureResult, study_closure
 from oval_room.core.survey.stud_study import StudResult, study_studs
 from oval_room.core.survey.study import SurveyResult, study_survey
 from oval_room.core.survey.way_in import study_way_in
 from oval_room.core.units import Ruler
+from oval_room.core.viewing.glare_study import GlareResult, study_glare
 from oval_room.core.viewing.study import ViewResult, study_viewing
 
 _T = TypeVar("_T")
@@ -57,6 +60,7 @@ class Report:
     throw: ThrowResult
     light: LightResult
     fixing: FixingResult
+    glare: GlareResult
     upset: dict[str, tuple[Upset, ...]] = field(default_factory=dict)
     accepted: dict[str, Accepted] = field(default_factory=dict)
 
@@ -88,10 +92,10 @@ class Evaluator:
         ways_in = self._run("way in", study_way_in, (survey.passages, chosen, *items), survey, chosen, pinned)
         by_wall = self._run("walls", _by_wall, (survey.room, chosen), survey.room, chosen)
         parts = [self._wall(plan, survey, n, part, pinned, items, ruler) for n, part in by_wall.items()]
-        views, throws, fixing = (_merged([part[i] for part in parts]) for i in range(3))
+        views, throws, fixing, glare, screens, sound = (_merged([part[i] for part in parts]) for i in range(6))
         light = self._run("light", study_light, (survey, chosen, throws, ruler, *items), survey, chosen, throws, pinned, ruler)
-        figures = {**closed.figures, **views.figures, **throws.figures, **light.figures, **fixing.figures}
-        studies = (surveyed, closed, walls, ways_in, views, throws, light, fixing)
+        figures = {**closed.figures, **views.figures, **glare.figures, **throws.figures, **light.figures, **fixing.figures}
+        studies = (surveyed, closed, walls, ways_in, views, glare, screens, sound, throws, light, fixing)
         findings = [finding for study in studies for finding in study.findings]
         findings.sort(key=lambda finding: finding.weight)
         return Report(
@@ -106,13 +110,14 @@ class Evaluator:
             throws,
             light,
             fixing,
+            glare,
             _upset(plan, figures, ruler),
             _accepted(plan, findings, ruler),
         )
 
     def _wall(
         self, plan: Plan, survey: Survey, n: int, part: Scheme, pinned: GearShelf, items: tuple[Any, ...], ruler: Ruler
-    ) -> tuple[ViewResult, ThrowResult, FixingResult]:
+    ) -> tuple[ViewResult, ThrowResult, FixingResult, GlareResult, ScreensResult, SoundResult]:
         """The studies of the pictures on one wall, worked as if it were the display wall."""
         turn = None
         if n != 1:
@@ -124,9 +129,13 @@ class Evaluator:
         views = self._run(f"viewing {n}", study_viewing, (*common, plan.choices), survey, part, plan.choices, pinned, ruler)
         throws = self._run(f"throw {n}", study_throw, (*common, by), survey, part, pinned, ruler, by)
         fixing = self._run(f"fixing {n}", study_fixing, common, survey, part, pinned, ruler)
+        glare = self._run(f"glare {n}", study_glare, (survey, part, *items), survey, part, pinned)
+        screens = self._run(f"screens {n}", study_screens, common, survey, part, pinned, ruler)
+        sound = self._run(f"sound {n}", study_sound, (survey, part), survey, part)
+        found = (views, throws, fixing, glare, screens, sound)
         if turn is None:
-            return views, throws, fixing
-        return tuple(_turned_back(study, turn, plan) for study in (views, throws, fixing))
+            return found
+        return tuple(_turned_back(study, turn, plan) for study in found)
 
     def _run(self, name: str, study: Callable[..., _T], reads: tuple[Any, ...], *args: Any) -> _T:
         """The study's last result when it read these very objects (and equal settings), else a new one."""

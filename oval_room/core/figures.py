@@ -123,6 +123,7 @@ KINDS: Final[dict[str, FigureKind]] = {
     "lines": _k("picture.{picture}.lines.seat.{seat}", "lines", "lines the seat can use", "3.3", "h/(2·d·tan(1/120°))", "picture"),
     "neck": _k("picture.{picture}.neck.seat.{seat}", "deg", "neck", "4.1", "atan((z_c − z_e)/r) − g", "picture"),
     "top_angle": _k("picture.{picture}.top_angle.seat.{seat}", "deg", "up to the top edge", "4.1", "atan((z_t − z_e)/r)", "picture"),
+    "glare": _k("picture.{picture}.glare.seat.{seat}", "pct", "of the picture mirrors a window", "4.6", "union of the patches of n openings", "picture"),
     "tilt": _k("picture.{picture}.tilt", "deg", "tilt that squares it to the eye", "4.5", "atan((z_c − z_e)/d)", "picture"),
     "lowest": _k("picture.{picture}.ladder.lo", "mm", "lowest bottom edge", "4.3", "greatest of the least", "picture", "least"),
     "highest": _k("picture.{picture}.ladder.hi", "mm", "highest bottom edge", "4.3", "least of the greatest", "picture", "greatest"),

@@ -81,7 +81,7 @@ class Words:
 
     def cure(self, cure: Cure) -> str:
         """What a cure does, as a short order."""
-        return _CURES[cure.kind](cure, self)
+        return _CURES[cure.kind.split(" o")[0] if cure.kind.startswith("cover o") else cure.kind](cure, self)
 
 
 def _cap(text: str) -> str:
@@ -336,7 +336,63 @@ def _contrast(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"{_cap(name)} in {scene}: contrast {got}, good for {klass}."
     fit = "washed out" if klass == "washed out" else f"only {klass}"
-    return f"{_cap(name)} in {scene}: contrast {got}, {fit}; {f.limit:.0f}:1 is wanted. Less light on it, or a brighter picture."
+    return f"{_cap(name)} in {scene}: contrast {got}, {fit}; {f.limit:.0f}:1 is wanted. {_darker(f)}"
+
+
+def _darker(f: Finding) -> str:
+    """What would help: how much of today's light must go, or why no blind helps (rules 5.5)."""
+    needed = f.more["blinds"]
+    if needed is None or needed.stop == 0:
+        return "Less light on it, or a brighter picture."
+    if needed.why == "native":
+        return f"No blind helps: this display shows {f.more['native']:.0f}:1 within one picture at best."
+    if needed.why == "wash":
+        return "No blind helps: the room itself throws too much back. Darken its surfaces."
+    return f"Blinds must stop {needed.stop * 100:.0f} % of today's light, or the picture be brighter."
+
+
+def _off_axis(f: Finding, w: Words) -> str:
+    kind = {"oled": "an OLED panel", "ips": "an IPS panel", "va": "a VA panel", "tn": "a TN panel"}.get(
+        f.more["kind"], f"a {f.more['kind']} surface"
+    )
+    if f.level is Level.GOOD:
+        return f"{w.named(f.about, 'seat')} is farthest to the side of {w.name(f.about, 'picture')}, {_deg(f.value)}: {kind} allows {f.limit:.0f}°."
+    more = f" and {f.more['others']} more" if f.more["others"] else ""
+    return f"{w.named(f.about, 'seat')}{more} sees {w.name(f.about, 'picture')} {_deg(f.value)} from the side: {kind} fades past {f.limit:.0f}°."
+
+
+def _glare(f: Finding, w: Words) -> str:
+    name, seat = w.name(f.about, "picture"), w.name(f.about, "seat")
+    if f.level is Level.GOOD:
+        return f"No window shows in {name} from any seat."
+    listed = " and ".join(f.more["openings"])
+    seats = "" if f.more["seats"] == 1 else f", and from {f.more['seats'] - 1} more"
+    return f"{_cap(listed)} mirrors in {f.value:.0f} % of {name} from {seat}{seats}, brighter than a dark scene bears."
+
+
+def _speakers(f: Finding, w: Words) -> str:
+    seat = w.name(f.about, "seat")
+    if f.level is Level.GOOD:
+        return f"Left and right stand {_deg(f.value)} apart from {seat}."
+    if (f.value or 0) < (f.limit or 0):
+        return f"Left and right are only {_deg(f.value)} apart from {seat}: under {f.limit:.0f}° the sound draws together. Put them outside the picture."
+    return f"Left and right are {_deg(f.value)} apart from {seat}: over {f.limit:.0f}° the middle falls out."
+
+
+def _covered(f: Finding, w: Words) -> str:
+    name, speaker = w.named(f.about, "picture"), f.more["speaker"]
+    if f.limit is None:
+        return f"{name} covers {speaker}, and its {f.more['surface']} surface lets no sound through: a woven one does, or move it out."
+    return f"{name} hangs {w.length(f.value)} before {speaker}; its {f.more['surface']} cloth wants {w.length(f.limit)}."
+
+
+def _drop_clear(f: Finding, w: Words) -> str:
+    how = "passes" if f.more["moving"] else "hangs before"
+    if f.level is Level.GOOD:
+        return (
+            f"{w.named(f.about, 'picture')} {how} {f.more['thing']} with {w.length(f.value, 'greatest')} behind its bottom bar."
+        )
+    return f"{w.named(f.about, 'picture')} {how} {f.more['thing']} with {w.length(f.value)} behind its bottom bar; {w.length(f.limit)} is wanted through its travel."
 
 
 def _throw(f: Finding, w: Words) -> str:
@@ -439,6 +495,15 @@ _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.STUD_STRANGERS: _strangers,
     Code.STUD_RIVALS: _rivals,
     Code.WAY_IN: _way_in,
+    Code.OFF_AXIS: _off_axis,
+    Code.GLARE: _glare,
+    Code.SURFACE: lambda f, w: f"{w.named(f.about, 'picture')} has a {f.more['surface']} surface, which throws this projector's beam away: it wants a lens from below, close to it.",
+    Code.PICTURES_OVERLAP: lambda f, w: f"{w.named(f.about, 'picture')} hangs over {w.names.get(f.more['other'], '')} by {w.length(f.value)}.",
+    Code.NOT_LEVEL: lambda f, w: f"{w.named(f.about, 'picture')} and {w.names.get(f.more['other'], '')} are {w.length(f.value)} from level; {w.length(f.limit)} shows.",
+    Code.DROP_CLEAR: _drop_clear,
+    Code.SPEAKERS: _speakers,
+    Code.SPEAKER_COVERED: _covered,
+    Code.BAR_WIDE: lambda f, w: f"{f.more['bar'].capitalize()} is {w.length(f.value)} wide; under {w.name(f.about, 'picture')} it looks right up to {w.length(f.limit, 'greatest')}.",
     Code.HEAT: _heat,
     Code.WALL_KIND: _wall_kind,
     Code.NEAR_SERVICE: _near_service,
@@ -470,6 +535,9 @@ _TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = {
 
 _CURES: Final[dict[str, Callable[[Cure, Words], str]]] = {
     "seat inside": lambda c, w: "Bring the seat inside",
+    "cover": lambda c, w: _cap(c.name),
+    "surface": lambda c, w: f"Take a {c.name} surface",
+    "cloth out": lambda c, w: f"Cloth to {w.length(c.value)} from the wall",
     "strike": lambda c, w: f"Strike reading {c.name[1:]}, {w.length(c.value)}",
     "take as": lambda c, w: f"Take {w.dim(c.name)} as {w.length(c.value)} for now",
     "opening at": lambda c, w: f"Start it at {w.length(c.value)}",

@@ -48,6 +48,7 @@ LOFT = (
 LOFT_THEN = (
     "light dark ceiling 0.6", "light lamps side 14", "school lounge", "screen 84", "stand-off 40", "projector Wren", "throw 2450", "lens up 1925", "stem Stem long",
 )  # fmt: skip
+LOFT_SECOND = ("scheme Panel instead", "drop screen", "tv Slate 75", "mount Flat 600", "scheme First scheme")
 DEN = (
     "who two, and the tide", "film 2", "sport 3", "budget 5200", "keep stove and chart table", "cables under the floor", "landlord no holes in the seaward wall",
     "outline 4800 right 2398 out 1903 right 3304 out 7007 left 5700 back anyway", "diagonal c1 c4 7116", "diagonal c2 c6 7449", "diagonal c3 c6 5823",
@@ -72,7 +73,8 @@ def loft_cinema() -> Plan:
     plan = new_plan("Loft cinema", client="Isolde Varrow", place="9 Upper Thornby Mews", writing=LASER)
     plan = said(plan, LOFT, Subject(seat="s1"))
     plan = said(plan, ("seating stool", "riser 150"), Subject(seat="s4"))
-    return said(plan, LOFT_THEN, Subject(seat="s2", scene="k1"))
+    plan = said(plan, LOFT_THEN, Subject(seat="s2", scene="k1"))
+    return said(plan, LOFT_SECOND, Subject(seat="s2", scene="k1"))
 
 
 def boat_shed_den() -> Plan:

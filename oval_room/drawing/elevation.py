@@ -6,6 +6,7 @@ from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.plan.document import Picture, Projector
 from oval_room.core.plan.gear import Mount, Panel, Screen
 from oval_room.core.plan.turn import wall_name
+from oval_room.core.pose import Own, to_room
 from oval_room.core.survey.datum import from_datum
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, raster
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
@@ -31,6 +32,7 @@ def elevation(look: Look) -> Scene:
         if holes:
             _holes(draft, look, key, picture, holes, near=False)
     _projectors(draft, look, pictures)
+    _mirrored(draft, look, pictures)
     if look.picture in pictures or not pictures:
         _eyes(draft, look, width)
     subject = pictures.get(look.picture or "")
@@ -201,6 +203,30 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
             ref=key,
         )
     )  # fmt: skip
+
+
+def _mirrored(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
+    """What the subject seat sees mirrored in the subject picture, as outlined patches."""
+    picture = pictures.get(look.picture or "")
+    seen = look.report.glare.pictures.get(look.picture or "", {}).get(look.seat or "")
+    if picture is None or seen is None:
+        return
+    for key, patch in seen.patches.items():
+        places = [to_room(picture.pose.point, picture.pose.turn, Own(u, v, 0.0)) for u, v in patch]
+        draft.path([(p.x, p.z) for p in places], "mirrored", "sight", closed=True, ref=key)
+        middle = P(sum(p.x for p in places) / len(places), sum(p.z for p in places) / len(places))
+        opening = look.plan.survey.openings.get(key)
+        name = opening.name if opening else "window"
+        draft.add(
+            Label(
+                middle,
+                f"{name} mirrored, {seen.each[key]:.0f} %",
+                "small",
+                "sight",
+                offsets=((0, 0), (0, 16), (0, -16)),
+                priority=4,
+            )
+        )
 
 
 def _projectors(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:

@@ -6,6 +6,7 @@ import math
 
 from oval_room.core.plan.document import Picture, Projector, Seat
 from oval_room.core.pose import Point
+from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, corners
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
@@ -17,10 +18,12 @@ def floor_plan(look: Look) -> Scene:
     room = look.plan.survey.room
     left, near, right, far = room.extent
     draft = Draft()
+    if look.map:
+        _seat_map(draft, look)
     plan_shell(draft, look)
     plan_names(draft, look)
     _north(draft, look, (near, left, far, right))
-    if look.report.walls.get(look.picture or "", 1) == 1:
+    if look.report.walls.get(look.picture or "", 1) == 1 and not look.map:
         _schools(draft, look, left, right, near, far)
     for key, thing in look.plan.survey.things.items():
         draft.box(thing.y_from, thing.x_from, thing.y_to, thing.x_to, f"thing-{thing.kind}", "room", key)
@@ -47,6 +50,21 @@ def floor_plan(look: Look) -> Scene:
         f"Room {look.show(room.width.value)} along the display wall, {look.show(room.depth.value)} deep, {len(room.walls)} walls."
     )
     return Scene("plan", "plan", (near - WALL, left - WALL, far + WALL, right + WALL), tuple(draft.shapes), description)
+
+
+def _seat_map(draft: Draft, look: Look) -> None:
+    """How many rules pass at each place for the subject picture, and the best row."""
+    picture = look.plan.chosen.pictures.get(look.picture or "")
+    if picture is None:
+        return
+    found = seat_map(look.plan.survey, picture, look.item(picture.gear), look.plan.choices)
+    for x0, x1, y0, y1, count in runs(found):
+        draft.box(y0, x0, y1, x1, f"map-{count}", "map")
+    best = found.best_row
+    if best is not None and look.report.walls.get(look.picture or "", 1) == 1:
+        left, _, right, _ = look.plan.survey.room.extent
+        draft.line((best, left), (best, right), "best-row", "map")
+        draft.add(Label(P(best, left), f"best row {look.show(best)}", "small", "map", offsets=((0, 12), (0, 26)), priority=3))
 
 
 def _north(draft: Draft, look: Look, window: tuple[float, float, float, float]) -> None:

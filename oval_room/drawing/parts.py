@@ -30,6 +30,8 @@ class Look(NamedTuple):
     scene: str | None = None
     ghost: Plan | None = None
     wall: int = 1
+    map: bool = False
+    """Whether the plan carries the seat map: it is worked out only when it is looked at."""
 
     def turned(self, n: int) -> Look:
         """The same look with wall n where the display wall is; the report stays, its figures are of the picture's own wall."""

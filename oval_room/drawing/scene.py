@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
 LAYERS = (
+    "map",
     "schools",
     "structure",
     "studs",

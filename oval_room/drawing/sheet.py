@@ -29,6 +29,7 @@ VIEW_NAMES: Final[dict[str, str]] = {
     "window": "lens window", "strip": "throw strip", "seat": "from this seat",
 }  # fmt: skip
 LAYER_NAMES: Final[dict[str, str]] = {
+    "map": "seat map",
     "studs": "studs", "services": "services", "room": "things", "people": "people", "sight": "sight lines", "schools": "schools", "beam": "beam", "fixing": "fixings",
     "dimensions": "dimensions", "labels": "names",
 }  # fmt: skip

@@ -16,7 +16,7 @@ from oval_room.store.store import Store
 from oval_room.web.bench import Bench
 from oval_room.web.guard import Guard, RefusedRequest
 from oval_room.web.pages import HERE, page
-from oval_room.web.routes import desk, history, prints, sheet, shelf, sums, survey
+from oval_room.web.routes import choosing, desk, history, prints, sheet, shelf, sums, survey
 from oval_room.web.settings import Settings
 
 
@@ -26,7 +26,7 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     app = FastAPI(title="Oval Room", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
     app.mount("/static", StaticFiles(directory=HERE / "static"), name="static")
-    for module in (desk, history, prints, survey, sheet, sums, shelf):
+    for module in (desk, history, prints, survey, choosing, sheet, sums, shelf):
         app.include_router(module.router)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", settings.host])
     app.add_middleware(Guard, body_limit=settings.body_limit)

@@ -55,7 +55,7 @@ class Seen:
         seat = query.get("seat") if query.get("seat") in survey.seats else survey.main
         scene = query.get("scene") if query.get("scene") in survey.scenes else next(iter(survey.scenes), None)
         projector = next((key for key, p in chosen.projectors.items() if p.shows == picture), None)
-        off = query["off"] if "off" in query else cookies.get(f"off.{stage}", "schools" if stage != "picture" else "")
+        off = query["off"] if "off" in query else cookies.get(f"off.{stage}", "schools-map" if stage != "picture" else "map")
         layers = tuple(layer for layer in LAYER_NAMES if layer not in off.split("-"))
         subject = Subject(picture, seat, scene, projector)
         wall = _wall(plan, query.get("wall", ""), picture)
@@ -144,7 +144,7 @@ class Bench:
 
     def look(self, plan: Plan, report: Report, seen: Seen, ghost: Plan | None = None) -> Look:
         s = seen.subject
-        return Look(plan, report, self.store.gear(), s.picture, s.seat, s.scene, ghost, seen.wall)
+        return Look(plan, report, self.store.gear(), s.picture, s.seat, s.scene, ghost, seen.wall, "map" in seen.layers)
 
     def summarise(self, head: Head) -> Report:
         """Work out a report and keep what the Desk shows of it."""

@@ -98,6 +98,8 @@ def _picture(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         Entry("on the", "on", wall_name(room, wall), options=tuple(wall_name(room, one) for one in room.walls)),
         Entry("middle from left end", "along", ruler.show(along)),
         Entry("surface from wall", "stand-off", ruler.show(off)),
+        Entry("tilted down, °", "tilt", f"{-picture.pose.pitch + 0.0:g}"),
+        Entry("swivelled right, °", "swivel", f"{(picture.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
     ]
     if picture.kind == "screen":
         kinds = ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall")

@@ -148,7 +148,12 @@ class SheetParts:
     def _layers(self) -> dict[str, str]:
         """The layers that have something on them here."""
         survey, empty = self.plan.survey, set()
-        for name, there in (("studs", survey.finds), ("services", survey.services), ("beam", self.plan.chosen.projectors)):
+        for name, there in (
+            ("studs", survey.finds),
+            ("services", survey.services),
+            ("beam", self.plan.chosen.projectors),
+            ("map", self.plan.chosen.pictures),
+        ):
             if not there:
                 empty.add(name)
         return {key: name for key, name in LAYER_NAMES.items() if key not in empty}

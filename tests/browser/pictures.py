@@ -23,6 +23,13 @@ def _sure(page: Any) -> None:
     page.locator(".headline-spread", has_text="±").first.wait_for()
 
 
+def _map(page: Any) -> None:
+    page.locator("[data-layer=map]").click()
+    page.locator("#lead-svg .s-map-5").first.wait_for(state="attached")
+    page.locator("[data-panel=sizes]").click()
+    page.locator(".sizes").wait_for()
+
+
 def _ghost(page: Any) -> None:
     page.locator(".finding-stop .cure").first.focus()
     page.locator("#lead-svg .s-ghost").first.wait_for()
@@ -65,6 +72,8 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("breaking", "/jobs/{Chapel}/throw", DESKTOP, "paper", _breaking),
     ("drag", "/jobs/{Chapel}/throw", DESKTOP, "paper", _drag),
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
+    ("seat-map", "/jobs/{Boat-shed}/picture?lead=plan", DESKTOP, "paper", _map),
+    ("schemes", "/jobs/{Loft}/schemes", DESK, "paper", None),
     ("sums-phone", "/sums/throw.check", PHONE, "paper", None),
     ("sheet-phone", "/jobs/{Chapel}/throw", PHONE, "paper", None),
 )

@@ -58,6 +58,10 @@ SAID: tuple[tuple[str, list[Command], str, str], ...] = (
     ("plate/j1/p1", [PutProjector(id="j1", gear=edition("Quillmark Wren"))], r"3 1/4\" right of the lens", r"82 mm right of the lens"),
     ("lens_behind/j1/p1", [PutProjector(id="j1", y=20)], r"^The lens is behind the screen\.$", r"behind"),
     ("lens_in_room/j1/p1", [PutProjector(id="j1", x=-300)], r"past a side wall", r"past a side wall"),
+    ("pictures_overlap/p3/p2", [PutPicture(id="p3", kind="panel", width=mm(1000), x=2083, y=60, bottom=700, name="side TV")], r"^Side TV hangs over wall TV by", r"^Side TV hangs over wall TV by \d+ mm\.$"),
+    ("not_level/p3/p2", [PutPicture(id="p3", kind="panel", width=mm(500), x=400, y=60, bottom=29 * 25.4 + 40, name="side TV")], r"^Side TV and wall TV are 1 9/16\" from level", r"are 40 mm from level; 5 mm shows"),
+    ("drop_clear/p1", [PutPicture(id="p1", y=100)], r"^Scope cloth passes wall TV with 9/16\" behind its bottom bar", r"with 15 mm behind its bottom bar; 40 mm is wanted"),
+    ("surface/p1", [PutPicture(id="p1", surface="lenticular")], r"has a lenticular surface, which throws this projector's beam away", r"lens from below"),
     ("no_projector/p3", [PutPicture(id="p3", kind="screen", width=mm(1500), name="loft cloth")], r"^Loft cloth has no projector yet", r"no projector yet"),
 )  # fmt: skip
 

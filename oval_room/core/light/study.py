@@ -9,6 +9,7 @@ from oval_room.core.commands import PutPicture
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
+from oval_room.core.light.blinds import Blinds, blinds
 from oval_room.core.light.brightness import (
     DARK_ROOM_FINE,
     effective_lumens,
@@ -67,7 +68,12 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
         scenes = {}
         for name, scene in survey.scenes.items():
             scenes[name] = _scene(book, key, picture, item, one, name, scene, wash)
-            findings.append(_contrast_finding(key, name, scene, scenes[name]))
+            needed = (
+                blinds(one.white, one.native, scenes[name][0], scene.wants, _washed(picture, item, wash))
+                if scene.wants > 1
+                else None
+            )
+            findings.append(_contrast_finding(key, name, scene, scenes[name], needed, one.native))
         lit[key] = PictureLight(one.white, one.lumens, one.native, scenes)
     return LightResult(book.figures, tuple(findings), lit)
 
@@ -145,10 +151,19 @@ def _scene(
     return stray, contrast, contrast_class(contrast)
 
 
-def _contrast_finding(key: str, name: str, scene: LightScene, worked: tuple[float, float | None, str]) -> Finding:
+def _washed(picture: Picture, item: object, wash: float) -> float:
+    """Luminance of the room's own wash on the picture [cd/m²]."""
+    if picture.kind == "panel":
+        return stray_luminance([(wash, PANEL_REFLECTANCE[item.face if isinstance(item, Panel) else "glossy"])])
+    return stray_luminance([(wash, SURFACES[picture.surface].side)])
+
+
+def _contrast_finding(
+    key: str, name: str, scene: LightScene, worked: tuple[float, float | None, str], needed: Blinds | None, native: float
+) -> Finding:
     stray, contrast, klass = worked
     enough = contrast is None or contrast >= scene.wants
-    more = {"class": klass, "stray": stray}
+    more = {"class": klass, "stray": stray, "blinds": needed, "native": native}
     about = {"picture": key, "scene": name}
     return Finding(Code.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "ratio", more=more)
 

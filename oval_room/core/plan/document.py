@@ -253,11 +253,21 @@ class Accepted(Frozen):
     why: Words = ""
 
 
+class Decided(Frozen):
+    """The scheme that was chosen, by whom and why."""
+
+    scheme: Id
+    by: Words = ""
+    why: Words = ""
+    at: Words = ""
+
+
 class Choices(Frozen):
     size_school: SizeSchool = "cinema"
     height_school: HeightSchool = "third"
     settled: dict[Stage, Settled] = {}
     accepted: Annotated[dict[FindingKey, Accepted], Field(max_length=MOST)] = {}
+    decided: Decided | None = None
 
 
 class Plan(Frozen):

@@ -82,7 +82,7 @@ class Screen(_Item):
     """A projection screen. case_height is that of a roller case; 0 for a fixed frame."""
 
     kind: Literal["screen"] = "screen"
-    way: Literal["fixed", "drop-down", "wall-flat"] = "fixed"
+    way: Literal["fixed", "drop-down", "wall-flat", "manual", "floor-rising", "painted"] = "fixed"
     width: LengthMm
     height: LengthMm
     frame_side: HeightMm = 0.0

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.tape import say_brief, say_picture, say_room, say_survey, say_throw, say_walls
+from oval_room.core.tape import say_brief, say_picture, say_room, say_seek, say_survey, say_throw, say_walls
 from oval_room.core.tape.grammar import Phrase
 
 PHRASES: Final[tuple[Phrase, ...]] = (
@@ -14,4 +14,5 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     *say_walls.PHRASES,
     *say_picture.PHRASES,
     *say_throw.PHRASES,
+    *say_seek.PHRASES,
 )

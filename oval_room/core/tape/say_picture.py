@@ -19,6 +19,9 @@ from oval_room.core.tape.reading import chosen, one_of
 from oval_room.core.tape.say_room import surface_first
 from oval_room.core.units import MM_IN
 
+BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
+STACK: Final = 30.0  # between pictures over each other [mm]
+
 
 def _picture_of_kind(here: Here, kind: str) -> str | None:
     pictures = here.plan.chosen.pictures
@@ -72,6 +75,56 @@ def _geared(here: Here, kind: str, name: str) -> Heard:
     x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
     put = PutPicture.model_validate({"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y})
     return Heard(f"New {here.gear[gear].name}", _well_placed(here, key, put, TakeGear(id=key, gear=gear)))
+
+
+def _another(here: Here, rest: str) -> Heard:
+    """One more picture beside the subject's on its wall, level with it; over it where there is no room."""
+    word, _, what = rest.partition(" ")
+    if word not in ("tv", "screen") or not what.strip():
+        raise RefusedError("say which: another tv 55, or another screen 100", value=rest)
+    kind = "panel" if word == "tv" else "screen"
+    pictures = here.plan.chosen.pictures
+    if not pictures:
+        return _sized(kind, "TV" if kind == "panel" else "screen")(here, what)
+    _, by = here.picture()
+    key = next_id("p", set(pictures))
+    steps: list[Command] = [
+        PutPicture(
+            id=key, kind=kind, name=f"{'TV' if kind == 'panel' else 'screen'} {key[1:]}", yaw=by.pose.yaw, pitch=by.pose.pitch
+        )
+    ]
+    if re.match(r"[0-9.]", what):
+        width = picture_size(aspect=16 / 9, diagonal=here.inches(what)).width
+        steps.append(PutPicture(id=key, width=chosen(width)))
+    else:
+        steps.append(TakeGear(id=key, gear=here.gear_named(what, kind)))
+    made = apply(here.plan, several(*steps), here.gear).chosen.pictures[key]
+    room = here.plan.survey.room
+    wall = room.walls[wall_of(room, by) - 1]
+    along, off = wall.own(by.pose.x, by.pose.y)
+    step = by.width.value / 2 + by.frame_side + BESIDE + made.frame_side + made.width.value / 2
+    reach = made.width.value / 2 + made.frame_side
+    taken = [wall.own(p.pose.x, p.pose.y)[0] for p in pictures.values() if wall_of(room, p) == wall_of(room, by)]
+    places = [
+        at
+        for at in (along + step, along - step)
+        if reach <= at <= wall.length - reach and all(abs(at - t) > step * 0.9 for t in taken)
+    ]
+    bottom = by.bottom if places else by.top + by.frame_top + STACK + made.frame_bottom
+    x, y = wall.room(places[0] if places else along, off)
+    steps.append(PutPicture(id=key, x=x, y=y, bottom=bottom))
+    where = f"beside {by.name}" if places else f"over {by.name}"
+    return Heard(f"New {made.name}, {here.show(made.width.value)} wide, {where}", several(*steps))
+
+
+def _level_with(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    others = {k: p for k, p in here.plan.chosen.pictures.items() if k != key and rest.lower().strip() in (k, p.name.lower())}
+    if len(others) != 1:
+        names = ", ".join(p.name for k, p in here.plan.chosen.pictures.items() if k != key) or "none"
+        raise RefusedError(f"give another picture's name; there are {names}", value=rest)
+    other = next(iter(others.values()))
+    return Heard(f"{picture.name}: bottom edge level with {other.name}", PutPicture(id=key, bottom=other.bottom))
 
 
 def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
@@ -151,6 +204,21 @@ def _on(here: Here, rest: str) -> Heard:
     return Heard(f"{picture.name}: on the {wall_name(room, wall)}, in its middle", PutPicture(id=key, x=x, y=y, yaw=wall.yaw))
 
 
+def _turned_by(field: str, words: str, sign: int) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        key, picture = here.picture()
+        text = rest.strip().rstrip("°").strip().replace("−", "-").replace(",", ".")
+        if not re.fullmatch(r"-?[0-9]{1,3}(\.[0-9]+)?", text) or abs(float(text)) > 85:
+            raise RefusedError(f"give degrees from -85 to 85 (got {rest.strip()[:20]})", value=rest)
+        value = float(text)
+        room = here.plan.survey.room
+        own = room.walls[wall_of(room, picture) - 1].yaw if field == "yaw" else 0.0
+        put = PutPicture.model_validate({"id": key, field: (own + sign * value + 180) % 360 - 180})
+        return Heard(f"{picture.name}: {words} {value:g}°", put)
+
+    return make
+
+
 def _surface(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     word = one_of(rest, ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall"))
@@ -201,6 +269,8 @@ def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
     Phrase("screen", "inches or a name", "a screen by its diagonal or its name", "screen 110 at 16:9", "picture", _sized("screen", "screen")),
+    Phrase("another", "tv or screen and size", "one more picture beside the subject's, level with it", "another tv 43", "picture", _another),
+    Phrase("level with", "a picture", "bottom edge level with another picture's", "level with scope cloth", "picture", _level_with),
     Phrase("aspect", "width over height", "the picture's aspect", "aspect 2.40", "picture", _aspect),
     Phrase("wide", "a length", "the picture's width", "wide 94 1/2\"", "picture", _wide),
     Phrase("bottom", "a length", "the picture's bottom edge above the floor", "bottom 28\"", "picture", _edge("bottom", "bottom edge")),
@@ -210,6 +280,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("along", "a length", "the picture's middle from the left wall", "along 6'10", "picture", _picture_x),
     Phrase("stand-off", "a length", "the picture's surface from the wall", "stand-off 2 3/8\"", "picture", _stand_off),
     Phrase("on", "a wall", "hang the picture on a wall, in its middle", "on w1", "picture", _on),
+    Phrase("swivel", "degrees", "turn the picture on its wall, face to the right positive", "swivel 10", "picture", _turned_by("yaw", "swivelled to the right by", 1)),
+    Phrase("tilt", "degrees", "tilt the picture, face down positive", "tilt 5", "picture", _turned_by("pitch", "tilted down by", -1)),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
     Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
     Phrase("eyes at", "third or centre", "where on the picture the eyes lie", "eyes at third", "picture", _height_school),

@@ -31,6 +31,8 @@ from oval_room.core.viewing.sightlines import CROWN, STAGGERED, Sightline, head_
 
 SHELF_GAP = 50.0
 AT_THE_WALL = 100.0  # a thing starting no farther out than this from the picture's plane stands below it
+PICTURE_GAP = 20.0  # between stacked pictures, frame to frame
+SAME_FACE = 60.0  # pictures nearer in depth than this share a wall face
 NEAR_A_FIRE = 700.0  # a fire no farther out than this heats what hangs over it
 IN_LINE = 200.0  # a front head nearer to the line of sight than this is looked over, not past
 TILT_WORTH_SAYING = 5.0
@@ -82,7 +84,8 @@ def study_viewing(survey: Survey, scheme: Scheme, choices: Choices, gear: GearSh
     if not scheme.pictures:
         findings.append(Finding(Code.NO_PICTURE, Level.NOTE, "0", {}))
     for key, picture in scheme.pictures.items():
-        one = _OnePicture(key, picture, survey, choices, gear, ruler)
+        others = [other for name, other in scheme.pictures.items() if name != key]
+        one = _OnePicture(key, picture, others, survey, choices, gear, ruler)
         views[key] = one.views
         one.write_figures(book)
         findings += one.findings()
@@ -130,7 +133,10 @@ def things_below(picture: Picture, things: dict[str, Thing], *kinds: str) -> lis
 
 
 class _OnePicture:
-    def __init__(self, key: str, picture: Picture, survey: Survey, choices: Choices, gear: GearShelf, ruler: Ruler) -> None:
+    def __init__(
+        self, key: str, picture: Picture, others: list[Picture], survey: Survey, choices: Choices, gear: GearShelf, ruler: Ruler
+    ) -> None:
+        self.others = others
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
         self.item = gear.get(picture.gear) if picture.gear else None
         mount = gear.get(picture.mount) if picture.mount else None
@@ -160,6 +166,7 @@ class _OnePicture:
         bounds.append(Bound("floor", lo=picture.frame_bottom))
         for shelf in things_below(picture, self.survey.things, *OVERHEAD):
             bounds.append(Bound(shelf.name, hi=shelf.z_from - SHELF_GAP - picture.frame_top - height))
+        bounds += [bound for other in self.others if (bound := self._stacked(other, height)) is not None]
         for seat in self.survey.seats.values():
             eye = seat.eye_point
             reach = max(math.hypot(eye.x - picture.pose.x, eye.y - picture.pose.y), 1.0)
@@ -168,6 +175,16 @@ class _OnePicture:
             name = f"{self.survey.seats[over.back].name} over {self.survey.seats[over.front].name}"
             bounds.append(Bound(name, lo=over.sight.bottom_without_riser, hard=False))
         return build_ladder(bounds)
+
+    def _stacked(self, other: Picture, height: float) -> Bound | None:
+        """The bound that a picture over or under this one, on the same wall face, puts on it (rules 4.3)."""
+        mine = self.picture
+        half = mine.width.value / 2 + mine.frame_side + other.width.value / 2 + other.frame_side
+        if abs(mine.pose.x - other.pose.x) >= half or abs(mine.pose.y - other.pose.y) > SAME_FACE:
+            return None
+        if other.pose.z >= mine.pose.z:
+            return Bound(other.name, hi=other.bottom - other.frame_bottom - PICTURE_GAP - mine.frame_top - height)
+        return Bound(other.name, lo=other.top + other.frame_top + PICTURE_GAP + mine.frame_bottom)
 
     def _ceiling(self) -> float:
         """The lowest ceiling over the picture with its frame [mm]."""

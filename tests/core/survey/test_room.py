@@ -52,6 +52,9 @@ SPOILED = (
     ("a fire nobody measured", BOX, (*TV, "put fire 700 x 400 x 700 at 1650 out 0"), "heat/p1", Level.STOP, "nobody has measured the heat"),
     ("a fire too hot", BOX, (*TV, "put fire stove 700 x 400 x 700 at 1650 out 0", "heat 55"), "heat/p1", Level.STOP, "55 °C at the bottom edge of .* over stove: above 50 °C is too hot"),
     ("a dead fire", BOX, (*TV, "put fire 700 x 400 x 700 at 1650 out 0", "heat dead"), "heat/p1", Level.GOOD, "the fire is dead"),
+    ("left and right too near", BOX, ("seat 3500", "across 2000", "put speaker left 200 x 200 x 400 at 1300 out 0 up 900", "put speaker right 200 x 200 x 400 at 2500 out 0 up 900"), "speakers", Level.MIND, "under 45° the sound draws together"),
+    ("a speaker behind matte cloth", BOX, ("screen 120", "stand-off 300", "put speaker 200 x 200 x 400 at 1900 out 0 up 900"), "speaker_covered/p1/t1", Level.MIND, "its matte surface lets no sound through"),
+    ("a bar wider than its panel", BOX, ("tv Slate 43", "put soundbar 1300 x 90 x 70 at 1350 out 0 up 400"), "bar_wide/p1/t1", Level.MIND, "Soundbar is 1300 mm wide"),
     ("light nobody measured", BOX, ("seat 3000",), "light_assumed", Level.NOTE, "Light not measured in dark, lamps, day"),
     ("a foot too much on wall 5", "outline 4000 right 2000 out 2000 right 3000 out 6305 left 5000 back anyway", ("diagonal c1 c4 6325", "diagonal c2 c6 6403"), "reading_lies/w5", Level.MIND, "Wall 5 reads 305 mm too long, about one foot"),
 )  # fmt: skip

@@ -62,7 +62,12 @@ class Phrases(unittest.TestCase):
     def test_every_example_is_heard(self) -> None:
         subject = Subject("p2", "s2", "k2", "j1")  # the wall TV, which has a mount
         plan = CHAPEL
-        for line in ("door w3 at 3', 32 x 78", "window w2 at 3', 48 x 44 sill 36", "put fire 30 x 12 x 24 at 3' out 0"):
+        for line in (
+            "door w3 at 3', 32 x 78",
+            "window w2 at 3', 48 x 44 sill 36",
+            "put fire 30 x 12 x 24 at 3' out 0",
+            "heat 30",
+        ):
             plan = say(plan, line)
         for phrase in PHRASES:
             answer = hear(plan, SHELF, phrase.example, subject)

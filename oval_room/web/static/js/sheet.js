@@ -19,6 +19,7 @@ document.addEventListener("alpine:init", () => {
       ovalGrips.start(this);
       ovalZoom.start(this);
       ovalSurvey.start(this);
+      ovalChoosing.start(this);
       this.drawn();
       if (window.innerWidth > 760) this.tape.focus();
     },

@@ -1,0 +1,186 @@
+"""Solve for: the largest picture, the nearest row, the lowest picture, the smallest change that clears every stop.
+
+Each is a bounded search with the very rules that judge the plan; the answer is one command, or a sentence why there is none.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command, PutPicture, several
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.measure import chosen
+from oval_room.core.solve.cures import try_cure
+from oval_room.core.solve.movers import Mover, movers_of
+from oval_room.core.tape.grammar import Subject
+
+HALVINGS: Final = 18
+COARSE_STEPS: Final = 24
+MOST_CURES: Final = 5
+
+
+@dataclass(frozen=True, slots=True)
+class Sought:
+    """An answer: its command and the value it comes to [mm]."""
+
+    command: Command
+    value: float
+
+
+class _Judge:
+    def __init__(self, plan: Plan, gear: GearShelf, picture: str = "") -> None:
+        self.plan, self.gear, self.evaluate = plan, gear, Evaluator()
+        before = self.evaluate(plan, gear).stops()
+        self.borne = {key for key in before if picture not in key.split("/")}
+
+    def stops(self, command: Command) -> set[str] | None:
+        try:
+            return self.evaluate(apply(self.plan, command, self.gear), self.gear).stops()
+        except (RefusedError, MissingError):
+            return None
+
+    def fits(self, command: Command) -> bool:
+        """Whether a change leaves no stop of the subject picture's, and no other that is not there now."""
+        after = self.stops(command)
+        return after is not None and after <= self.borne
+
+
+def _extreme(judge: _Judge, lo: float, hi: float, command: Callable[[float], Command], *, greatest: bool) -> Sought | None:
+    """The greatest (or least) value between lo and hi whose command fits: coarse steps from the far end, then halving."""
+    step = (hi - lo) / COARSE_STEPS
+    places = [hi - i * step for i in range(COARSE_STEPS + 1)] if greatest else [lo + i * step for i in range(COARSE_STEPS + 1)]
+    good = next((place for place in places if judge.fits(command(place))), None)
+    if good is None:
+        return None
+    bad = good + step if greatest else good - step
+    if (greatest and bad > hi) or (not greatest and bad < lo):
+        return Sought(command(good), good)
+    for _ in range(HALVINGS):
+        middle = (good + bad) / 2
+        good, bad = (middle, bad) if judge.fits(command(middle)) else (good, middle)
+    ruler = judge.plan.writing.ruler
+    rounded = ruler.safe(good, "greatest" if greatest else "least")
+    return Sought(command(rounded), rounded) if judge.fits(command(rounded)) else Sought(command(good), good)
+
+
+def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
+    """The widest picture, its height taken where its ladder allows, that makes no stop.
+
+    Raises:
+        RefusedError: none does.
+    """
+    node, judge = plan.chosen.pictures[picture], _Judge(plan, gear, picture)
+
+    def command(width: float) -> Command:
+        size = PutPicture(id=picture, width=chosen(width))
+        try:
+            views = judge.evaluate(apply(plan, size, gear), gear).viewing.pictures[picture]
+        except (RefusedError, MissingError):
+            return size
+        inside = views.rungs.soft or (views.rungs.hard if views.rungs.hard.feasible else None)
+        if inside is None:
+            return size
+        bottom = inside.nearest(views.school_bottom if views.school_bottom is not None else node.bottom)
+        return several(size, PutPicture(id=picture, bottom=plan.writing.ruler.safe(bottom, "least")))
+
+    widest = max(wall.length for wall in plan.survey.room.walls)
+    found = _extreme(judge, 300.0, widest, command, greatest=True)
+    if found is None:
+        raise RefusedError("no size of this picture is without a stop here; clear its other stops first")
+    return found
+
+
+def lowest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
+    """The lowest bottom edge that makes no stop.
+
+    Raises:
+        RefusedError: none does.
+    """
+    room = plan.survey.room
+    found = _extreme(
+        _Judge(plan, gear, picture), 0.0, room.height.value, lambda mm: PutPicture(id=picture, bottom=mm), greatest=False
+    )
+    if found is None:
+        raise RefusedError("no height of this picture is without a stop here")
+    return found
+
+
+def nearest_row(plan: Plan, gear: GearShelf, subject: Subject) -> Sought:
+    """The nearest place of the subject's row at which nobody's picture is too large for the school or makes a stop.
+
+    Raises:
+        RefusedError: there is no row, or no place.
+    """
+    mover = next((one for one in movers_of(plan, subject) if one.key.startswith("row.")), None)
+    if mover is None or subject.picture is None:
+        raise RefusedError("seat somebody and place a picture first")
+    judge = _Judge(plan, gear)
+    found = _nearest(judge, mover, subject)
+    if found is None:
+        raise RefusedError("no place of this row is without a stop here")
+    return found
+
+
+def _nearest(judge: _Judge, mover: Mover, subject: Subject) -> Sought | None:
+    from oval_room.core.viewing.schools import SIZE_SCHOOLS
+
+    hi_angle = SIZE_SCHOOLS[judge.plan.choices.size_school].hi
+    key = f"picture.{subject.picture}.angle.seat.{subject.seat}"
+    free = judge.fits
+
+    def fits(command: Command) -> bool:
+        if not free(command):
+            return False
+        figure = judge.evaluate(apply(judge.plan, command, judge.gear), judge.gear).figures.get(key)
+        return figure is None or figure.value is None or figure.value <= hi_angle + 1e-6
+
+    judge.fits = fits  # type: ignore[method-assign]
+    return _extreme(judge, mover.lo, mover.hi, mover.set_to, greatest=False)
+
+
+def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:
+    """The cures that, taken one after the other, leave no stop: fewest first, at most five; and how many there are.
+
+    Raises:
+        RefusedError: there is no stop, or its cures do not clear them all.
+    """
+    now, report = plan, Evaluator()(plan, gear)
+    if not report.stops():
+        raise RefusedError("there is no stop to clear")
+    taken: list[Command] = []
+    while report.stops() and len(taken) < MOST_CURES:
+        best = _best_cure(now, gear, report)
+        if best is None:
+            break
+        taken.append(best[0])
+        now, report = best[1], best[2]
+    if report.stops():
+        raise RefusedError("no few changes clear every stop here; take their cures one by one, or override with a reason")
+    return several(*taken), len(taken)
+
+
+def _best_cure(plan: Plan, gear: GearShelf, report: Report) -> tuple[Command, Plan, Report] | None:
+    """Of all cures of all stops the one that leaves fewest stops, then fewest minds."""
+    tried = [
+        found
+        for finding in report.findings
+        if finding.level is Level.STOP
+        for cure in finding.cures
+        if (found := try_cure(plan, gear, report, finding, cure)) is not None
+    ]
+    if not tried:
+        return None
+
+    def weight(one: object) -> tuple[int, int]:
+        after: Report = one.report  # type: ignore[attr-defined]
+        return len(after.stops()), sum(finding.level is Level.MIND for finding in after.findings)
+
+    best = min(tried, key=weight)
+    return best.cure.command, best.plan, best.report

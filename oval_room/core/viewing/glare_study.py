@@ -1,0 +1,156 @@
+"""Study of what comes at an angle: seats past a surface's or panel's limit, windows mirrored in panels (rules 3.4, 4.6)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.commands import PutOpening, PutPicture
+from oval_room.core.figures import Figure, FigureBook, Input
+from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Picture, Scheme, Survey
+from oval_room.core.plan.fittings import COVERING_LETS, Opening
+from oval_room.core.plan.gear import GearShelf, Mount, Panel
+from oval_room.core.pose import Point, to_own
+from oval_room.core.viewing.angles import off_axis_angle
+from oval_room.core.viewing.glare import Glass, Patch, glare_level, least_turn, overlaps, patch
+from oval_room.core.viewing.offaxis import HALF_GAIN, PANEL_LIMIT, off_axis_level, off_axis_limit
+
+COVERINGS: Final = ("net", "curtain", "blind", "shutter", "blackout")
+AVERAGE: Final = 0.5
+"""A picture's average against its white (rules 4.6)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Mirrored:
+    """What one seat sees mirrored in one picture: patch by opening, each share and all together [%]."""
+
+    patches: dict[str, Patch]
+    each: dict[str, float]
+    total: float
+
+
+@dataclass(frozen=True, slots=True)
+class GlareResult:
+    figures: dict[str, Figure]
+    findings: tuple[Finding, ...]
+    pictures: dict[str, dict[str, Mirrored]]
+
+
+def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf) -> GlareResult:
+    """Off-axis verdicts and glare of every picture of a scheme."""
+    book, findings = FigureBook(), []
+    mirrored: dict[str, dict[str, Mirrored]] = {}
+    for key, picture in scheme.pictures.items():
+        item = gear.get(picture.gear or "")
+        findings += _off_axis(key, picture, survey, item)
+        if isinstance(item, Panel):
+            mirrored[key] = _mirrored(picture, survey)
+            for seat, seen in mirrored[key].items():
+                if survey.openings:
+                    book.add(
+                        "glare", seen.total, Input("n", "bright openings", float(len(seen.each)), "lines", "read"),
+                        subject=survey.seats[seat].name, picture=key, seat=seat,
+                    )  # fmt: skip
+            findings += _glare(key, picture, survey, item, gear.get(picture.mount or ""), mirrored[key])
+    return GlareResult(book.figures, tuple(findings), mirrored)
+
+
+def kind_of(picture: Picture, item: object) -> str | None:
+    """What sets a picture's off-axis limit: its panel's technology or its surface; None for a panel nobody has chosen."""
+    if isinstance(item, Panel):
+        return item.technology if item.technology in PANEL_LIMIT else None
+    return picture.surface if picture.kind == "screen" and picture.surface in HALF_GAIN else None
+
+
+def _off_axis(key: str, picture: Picture, survey: Survey, item: object) -> list[Finding]:
+    kind = kind_of(picture, item)
+    angles = {}
+    for name, seat in survey.seats.items():
+        own = to_own(picture.pose.point, picture.pose.turn, seat.eye_point)
+        if own.out > 0:
+            angles[name] = off_axis_angle(own.right, own.out)
+    if kind is None or not angles:
+        return []
+    worst = max(angles, key=lambda name: angles[name])
+    limit = off_axis_limit(kind)
+    level = off_axis_level(kind, angles[worst])
+    others = sum(1 for name, angle in angles.items() if name != worst and off_axis_level(kind, angle) is Level.MIND)
+    about = {"picture": key, "seat": worst}
+    return [Finding(Code.OFF_AXIS, level, "3.4", about, angles[worst], limit, "deg", more={"kind": kind, "others": others})]
+
+
+def corners_of(survey: Survey, opening: Opening) -> tuple[Point, ...]:
+    """An opening's corners in the room, in order round it."""
+    wall = survey.room.wall_named(opening.wall)
+    if wall is None:
+        return ()
+    start, end = opening.ends
+    low, high = opening.sill.value, opening.head.value
+    return tuple(Point(*wall.room(u, 0.0), z) for u, z in ((start, low), (end, low), (end, high), (start, high)))
+
+
+def _bright(survey: Survey) -> dict[str, tuple[Point, ...]]:
+    found = {key: corners_of(survey, one) for key, one in survey.openings.items() if one.kind == "window"}
+    return {key: corners for key, corners in found.items() if corners}
+
+
+def _mirrored(picture: Picture, survey: Survey) -> dict[str, Mirrored]:
+    glass = Glass(picture.pose.point, picture.pose.turn, picture.width.value, picture.height)
+    bright = _bright(survey)
+    out = {}
+    for name, seat in survey.seats.items():
+        patches = {key: patch(glass, seat.eye_point, corners) for key, corners in bright.items()}
+        each, total = overlaps(glass, seat.eye_point, list(bright.values())) if bright else ([], 0.0)
+        out[name] = Mirrored({key: one for key, one in patches.items() if one}, dict(zip(bright, each, strict=True)), total)
+    return out
+
+
+def _seen(opening: Opening, share: float, panel: Panel) -> Level:
+    """Whether one opening's reflection shows, with its covering drawn."""
+    average = AVERAGE * (panel.white_cd_m2 or 0.0)
+    source = opening.luminance.value * COVERING_LETS[opening.covering]
+    return glare_level(share, source, coated=panel.face == "matt", average=average)
+
+
+def _glare(
+    key: str, picture: Picture, survey: Survey, panel: Panel, mount: object, mirrored: Mapping[str, Mirrored]
+) -> list[Finding]:
+    if not _bright(survey) or not mirrored or not panel.white_cd_m2:
+        return []
+    showing = {
+        seat: [one for one, share in seen.each.items() if _seen(survey.openings[one], share, panel) is Level.MIND]
+        for seat, seen in mirrored.items()
+    }
+    worst = max(mirrored, key=lambda seat: (len(showing[seat]) > 0, mirrored[seat].total))
+    about = {"picture": key, "seat": worst}
+    if not showing[worst]:
+        return [Finding(Code.GLARE, Level.GOOD, "4.6", about, mirrored[worst].total, 1.0, "pct")]
+    names = sorted({one for listed in showing.values() for one in listed})
+    cures = _cures(key, picture, survey, panel, mount, names)
+    more = {"openings": [survey.openings[one].name for one in names], "seats": sum(bool(listed) for listed in showing.values())}
+    return [Finding(Code.GLARE, Level.MIND, "4.6", about, mirrored[worst].total, 1.0, "pct", cures, more)]
+
+
+def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: object, names: list[str]) -> tuple[Cure, ...]:
+    """The smallest tilt within the mount's range, and the lightest covering of each window that takes the reflection away."""
+    cures: list[Cure] = []
+    glass = Glass(picture.pose.point, picture.pose.turn, picture.width.value, picture.height)
+    main = survey.main
+    eyes = [seat.eye_point for name, seat in sorted(survey.seats.items(), key=lambda pair: pair[0] != main)]
+    windows = [corners_of(survey, survey.openings[name]) for name in names]
+    if isinstance(mount, Mount) and mount.tilt_down[0] < mount.tilt_down[1]:
+        now = -picture.pose.pitch
+        tilt = least_turn(glass, eyes, windows, "tilt_down", mount.tilt_down[0] - now, mount.tilt_down[1] - now)
+        if tilt:
+            cures.append(Cure("tilt", now + tilt, PutPicture(id=key, pitch=-(now + tilt)), "deg"))
+    for name in names:
+        opening = survey.openings[name]
+        least = next(
+            (c for c in COVERINGS if _seen(opening.model_copy(update={"covering": c}), 100.0, panel) is Level.GOOD), None
+        )
+        if least is not None:
+            cures.append(Cure(f"cover {name}", 0.0, PutOpening(id=name, covering=least), name=f"{least} over {opening.name}"))
+    return tuple(cures)

@@ -1,0 +1,166 @@
+"""The seat map: how many of the rules pass at every place of the floor, for one picture (rules 3.5).
+
+A grid in the frame of the picture's own wall (u along it, v out of it) at the main seat's eye height; five rules: angle inside
+the school, pixels not seen, inside the off-axis limit, neck at ease, no window mirrored. Worked with numpy, all cells at once.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Any, Final
+
+import numpy as np
+
+from oval_room.core.plan.document import Choices, Picture, Survey
+from oval_room.core.plan.gear import GearItem, Panel
+from oval_room.core.pose import axes
+from oval_room.core.viewing.glare_study import corners_of, kind_of
+from oval_room.core.viewing.neck import GAZE_PITCH, NECK_GOOD
+from oval_room.core.viewing.offaxis import off_axis_limit
+from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.sharpness import COARSE
+
+GRID: Final = 100.0
+"""Cells of the map [mm]."""
+RULES: Final = ("angle", "sharpness", "off axis", "neck", "glare")
+EYE: Final = 1080.0
+SAMPLES: Final = 7
+"""Places across and up the picture at which glare is looked for."""
+
+
+@dataclass(frozen=True, slots=True)
+class SeatMap:
+    """The map: places of columns (x) and rows (y) [mm], which rules pass (rule, row, column), how many, where floor is."""
+
+    xs: Any
+    ys: Any
+    passes: Any
+    count: Any
+    floor: Any
+
+    @property
+    def best_row(self) -> float | None:
+        """The row out from the wall where most rules pass over most of its width [mm]."""
+        if not self.floor.any():
+            return None
+        score = np.where(self.floor, self.count, 0).sum(axis=1)
+        return float(self.ys[int(score.argmax())]) if score.max() > 0 else None
+
+    def tally(self, x: float, y: float) -> dict[str, bool] | None:
+        """What passes at the cell nearest to a place; None off the floor."""
+        i, j = int(np.abs(self.ys - y).argmin()), int(np.abs(self.xs - x).argmin())
+        if abs(self.ys[i] - y) > GRID or abs(self.xs[j] - x) > GRID or not self.floor[i, j]:
+            return None
+        return {rule: bool(self.passes[n, i, j]) for n, rule in enumerate(RULES)}
+
+
+def seat_map(survey: Survey, picture: Picture, item: GearItem | None, choices: Choices, grid: float = GRID) -> SeatMap:
+    """The map of one picture over the floor of its room, in the room's own axes."""
+    room = survey.room
+    left, near, right, far = room.extent
+    xs = np.arange(left + grid / 2, right, grid)
+    ys = np.arange(near + grid / 2, far, grid)
+    x, y = np.meshgrid(xs, ys)
+    main = survey.seats.get(survey.main or "")
+    eye_z = main.eye_point.z if main else EYE
+    gaze = GAZE_PITCH[main.kind] if main else 10.0
+    right_axis, up_axis, out_axis = axes(picture.pose.turn)
+    dx, dy, dz = x - picture.pose.x, y - picture.pose.y, eye_z - picture.pose.z
+    r = dx * right_axis.x + dy * right_axis.y + dz * right_axis.z
+    o = dx * out_axis.x + dy * out_axis.y + dz * out_axis.z
+    before = o > 1.0
+    d = np.where(before, o, 1.0)
+    half = picture.width.value / 2
+    angle = np.degrees(np.arctan((half - r) / d) + np.arctan((half + r) / d))
+    band = SIZE_SCHOOLS[choices.size_school]
+    pitch = picture.width.value / picture.pixels[0]
+    per_degree = 1 / (2 * np.degrees(np.arctan(pitch / (2 * d))))
+    kind = kind_of(picture, item)
+    limit = off_axis_limit(kind) if kind else 60.0
+    level = np.maximum(np.hypot(dx, dy), 1.0)
+    neck = np.degrees(np.arctan2(-dz, level)) - gaze
+    glare = np.zeros_like(before)
+    if isinstance(item, Panel):
+        glare = _glare(survey, picture, x, y, eye_z, d, before, (right_axis, up_axis, out_axis))
+    passes = np.stack([
+        before & (angle >= band.lo) & (angle <= band.hi),
+        before & (per_degree >= COARSE),
+        before & (np.degrees(np.arctan(np.abs(r) / d)) <= limit),
+        before & (neck >= NECK_GOOD[0]) & (neck <= NECK_GOOD[1]),
+        before & ~glare,
+    ])  # fmt: skip
+    floor = _inside(room.corners, x, y)
+    return SeatMap(xs, ys, passes, passes.sum(axis=0), floor)
+
+
+def _inside(corners: tuple[tuple[float, float], ...], x: Any, y: Any) -> Any:
+    odd = np.zeros(x.shape, dtype=bool)
+    for (ax, ay), (bx, by) in zip(corners, (*corners[1:], corners[0]), strict=True):
+        if ay == by:
+            continue
+        crosses = (ay > y) != (by > y)
+        odd ^= crosses & (x < ax + (y - ay) * (bx - ax) / (by - ay))
+    return odd
+
+
+def _glare(survey: Survey, picture: Picture, x: Any, y: Any, eye_z: float, o: Any, before: Any, own: Any) -> Any:
+    """Whether any of a few places over the picture mirrors a window to the eye: the ray from the mirrored eye through the
+    place meets the window's wall inside the window."""
+    glare = np.zeros(x.shape, dtype=bool)
+    windows = [
+        (one, survey.room.wall_named(one.wall))
+        for one in survey.openings.values()
+        if one.kind == "window" and corners_of(survey, one)
+    ]
+    if not windows:
+        return glare
+    right_axis, up_axis, out_axis = own
+    mx, my, mz = x - 2 * o * out_axis.x, y - 2 * o * out_axis.y, eye_z - 2 * o * out_axis.z  # the mirrored eye
+    half_w, half_h = picture.width.value / 2, picture.height / 2
+    places = [(i / (SAMPLES - 1) * 2 - 1, j / (SAMPLES - 1) * 2 - 1) for i in range(SAMPLES) for j in range(SAMPLES)]
+    for one, wall in windows:
+        assert wall is not None
+        start, end = one.ends
+        for a, b in places:
+            px = picture.pose.x + a * half_w * right_axis.x + b * half_h * up_axis.x
+            py = picture.pose.y + a * half_w * right_axis.y + b * half_h * up_axis.y
+            pz = picture.pose.z + a * half_w * right_axis.z + b * half_h * up_axis.z
+            vx, vy, vz = px - mx, py - my, pz - mz
+            towards = vx * wall.out[0] + vy * wall.out[1]
+            off = (mx - wall.a[0]) * wall.out[0] + (my - wall.a[1]) * wall.out[1]
+            with np.errstate(divide="ignore", invalid="ignore"):
+                share = -off / towards
+                u = (mx + share * vx - wall.a[0]) * wall.along[0] + (my + share * vy - wall.a[1]) * wall.along[1]
+                z = mz + share * vz
+                glare |= before & (share > 1) & (u >= start) & (u <= end) & (z >= one.sill.value) & (z <= one.head.value)
+    return glare
+
+
+def runs(found: SeatMap) -> list[tuple[float, float, float, float, int]]:
+    """The map as boxes of equal count, row by row: x from and to, y from and to [mm], count."""
+    out = []
+    for i, y in enumerate(found.ys):
+        start = None
+        for j in range(len(found.xs) + 1):
+            here = int(found.count[i, j]) if j < len(found.xs) and found.floor[i, j] else -1
+            if start is not None and here != start[1]:
+                if start[1] > 0:
+                    out.append(
+                        (
+                            float(found.xs[start[0]] - GRID / 2),
+                            float(found.xs[j - 1] + GRID / 2),
+                            float(y - GRID / 2),
+                            float(y + GRID / 2),
+                            start[1],
+                        )
+                    )
+                start = None
+            if start is None and here >= 0:
+                start = (j, here)
+    return out
+
+
+def seats_tally(found: SeatMap, survey: Survey) -> dict[str, dict[str, bool] | None]:
+    """Each seat's own tally."""
+    return {key: found.tally(seat.x.value, seat.y.value) for key, seat in survey.seats.items() if math.isfinite(seat.x.value)}

@@ -1,0 +1,110 @@
+"""The size table: what each size would give the subject seat, worked by the very rules that judge the plan (rules 3.1 to 4.3, 5.4)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import PutPicture, several
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.plan.measure import chosen
+from oval_room.core.screens.size import picture_size
+from oval_room.core.survey.way_in import CLOSE, PACKED, Boxed, spare
+
+SIZES: Final = (32.0, 43.0, 50.0, 55.0, 65.0, 75.0, 77.0, 85.0, 98.0, 100.0, 110.0, 120.0, 135.0, 150.0, 200.0)
+"""Diagonals shown [in]."""
+NEAR_SIZE: Final = 2.0
+"""Gear within this of a size gives its price band [in]."""
+
+
+@dataclass(frozen=True, slots=True)
+class SizeRow:
+    """One size for a seat: what it would give; None where there is nothing to say."""
+
+    inches: float
+    width: float
+    angle: float | None
+    inside: bool
+    per_degree: float | None
+    off_axis: float | None
+    contrast_class: str
+    top: float
+    fits_wall: bool
+    fits_height: bool
+    through_door: bool | None
+    prices: tuple[float, float] | None
+    now: bool
+
+
+def size_table(
+    plan: Plan, gear: GearShelf, picture: str, seat: str | None, scene: str | None, sizes: Sequence[float] = SIZES
+) -> list[SizeRow]:
+    """A row for each size, the picture kept in its place with its bottom edge where its ladder allows."""
+    node = plan.chosen.pictures[picture]
+    now = picture_size(width=node.width.value, height=node.height).diagonal / 25.4
+    evaluate, out = Evaluator(), []
+    lit = evaluate(plan, gear).light.pictures.get(picture)
+    known = (
+        lit.scenes[scene][2] if lit and scene in lit.scenes and node.kind == "panel" else ""
+    )  # a panel's does not hang on its size
+    for inches in sorted({*sizes, round(now, 1)}):
+        if inches != round(now, 1) and abs(inches - now) < 0.6:
+            continue
+        width = picture_size(aspect=node.aspect, diagonal=inches * 25.4).width
+        try:
+            after = apply(plan, several(PutPicture(id=picture, width=chosen(width), bottom=_bottom(plan, picture, width))), gear)
+        except (RefusedError, MissingError):
+            continue
+        out.append(_row(after, evaluate(after, gear), gear, picture, seat, scene, inches, abs(inches - now) < 0.06, known))
+    return out
+
+
+def _bottom(plan: Plan, picture: str, width: float) -> float:
+    """The bottom edge a new size takes: the middle stays as high, but never under the floor."""
+    node = plan.chosen.pictures[picture]
+    return max(node.pose.z - width / node.aspect / 2, node.frame_bottom)
+
+
+def _row(
+    plan: Plan,
+    report: Report,
+    gear: GearShelf,
+    picture: str,
+    seat: str | None,
+    scene: str | None,
+    inches: float,
+    now: bool,
+    known: str,
+) -> SizeRow:
+    node = plan.chosen.pictures[picture]
+    view = report.viewing.pictures[picture].seats.get(seat or "")
+    lit = report.light.pictures.get(picture)
+    klass = lit.scenes[scene][2] if lit and scene in lit.scenes else known
+    angle = report.find(f"angle/{picture}")
+    stops = {f.code.name for f in report.findings if f.about.get("picture") == picture and f.level is Level.STOP}
+    box = Boxed(node.name, node.width.value + PACKED[0], node.height + PACKED[1], PACKED[2], node.kind == "panel")
+    rooms = [spare(box, passage) for passage in plan.survey.passages.values()]
+    kind = Panel if node.kind == "panel" else Screen
+    prices = [
+        item.price for item in gear.values()
+        if isinstance(item, kind) and item.price and abs((item.width**2 + item.height**2) ** 0.5 / 25.4 - inches) <= NEAR_SIZE
+    ]  # fmt: skip
+    inside = bool(angle and angle.level is Level.GOOD) if seat is None or view is None else _inside(plan, view.angle)
+    return SizeRow(
+        inches, node.width.value, view.angle if view else None, inside, view.per_degree if view else None, view.off_axis if view else None, klass,
+        node.top, "TOO_WIDE" not in stops, not ({"LADDER_CONFLICT"} & stops), min(rooms) >= CLOSE / 3 if rooms and node.kind == "panel" else None,
+        (min(prices), max(prices)) if prices else None, now,
+    )  # fmt: skip
+
+
+def _inside(plan: Plan, angle: float | None) -> bool:
+    from oval_room.core.viewing.schools import SIZE_SCHOOLS
+
+    band = SIZE_SCHOOLS[plan.choices.size_school]
+    return angle is not None and band.lo <= angle <= band.hi

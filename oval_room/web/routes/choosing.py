@@ -1,0 +1,180 @@
+"""Choosing a picture: the size table, which kind of display, grey scale by scene, the seat map's tally, schemes side by side."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Final
+
+from fastapi import APIRouter, Form, Request
+from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
+
+from oval_room.core.commands import Decide
+from oval_room.core.errors import MissingError
+from oval_room.core.evaluate import Report, evaluate
+from oval_room.core.figures import KINDS, show_figure, show_value
+from oval_room.core.levels import Level
+from oval_room.core.light.grey_scale import grey_steps, shown_grey
+from oval_room.core.plan.document import Plan
+from oval_room.core.viewing.seat_map import RULES, seat_map
+from oval_room.core.viewing.size_table import SizeRow, size_table
+from oval_room.core.viewing.which_display import rank_displays
+from oval_room.core.words import Words
+from oval_room.drawing.parts import Look
+from oval_room.drawing.sheet import ALWAYS, draw, scene_of
+from oval_room.web.answers import bench_of
+from oval_room.web.guard import FromForm
+from oval_room.web.pages import author_of, fragment, page
+from oval_room.web.sheet_parts import SheetParts
+
+router = APIRouter()
+COMPARED: Final = ("width", "diagonal", "bottom", "angle", "off_axis", "sharpness", "neck", "white", "throw", "shift_use")
+"""Figures of a scheme's subject picture that the page of schemes sets side by side."""
+SHORT: Final = {
+    "full-motion film": "film", "detail work": "detail", "casual viewing or presenting": "casual", "just legible": "legible", "washed out": "washed out", "": "–",
+}  # fmt: skip
+DRAWN: Final = (*ALWAYS, "room", "people", "sight", "beam", "dimensions")
+
+
+def _parts(request: Request, job: str) -> SheetParts:
+    bench = bench_of(request)
+    return SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
+
+
+@router.get("/jobs/{job}/sizes", name="sizes")
+def sizes(request: Request, job: str) -> HTMLResponse:
+    """The size table for the subject seat."""
+    parts = _parts(request, job)
+    subject, rows = parts.seen.subject, list[SizeRow]()
+    if subject.picture:
+        rows = size_table(parts.plan, parts.bench.store.gear(), subject.picture, subject.seat, subject.scene)
+    ruler = parts.plan.writing.ruler
+    node = parts.plan.chosen.pictures.get(subject.picture or "")
+    context = {
+        "rows": rows, "show": ruler.show, "value": lambda v, unit: show_value(v, unit, ruler), "seat": parts.plan.survey.seats.get(subject.seat or ""),
+        "short": SHORT, "priced": any(row.prices for row in rows), "word": "screen" if node and node.kind == "screen" else "tv", "school": parts.plan.choices.size_school,
+    }  # fmt: skip
+    return HTMLResponse(fragment("sheet/_sizes.html", context))
+
+
+@router.get("/jobs/{job}/kinds", name="kinds")
+def kinds(request: Request, job: str) -> HTMLResponse:
+    """Which kind of display, with reasons and what would turn the answer."""
+    return HTMLResponse(fragment("sheet/_kinds.html", {"ranked": rank_displays(_parts(request, job).plan)}))
+
+
+@router.get("/jobs/{job}/greys", name="greys")
+def greys(request: Request, job: str) -> HTMLResponse:
+    """The grey scale as it would look in every scene."""
+    parts = _parts(request, job)
+    lit = parts.report.light.pictures.get(parts.seen.subject.picture or "")
+    strips = []
+    for key, (stray, contrast, klass) in lit.scenes.items() if lit else ():
+        steps = grey_steps(lit.white, lit.native, stray) if lit else []
+        told = "beyond measure" if contrast is None else f"{contrast:.0f}:1"
+        strips.append(
+            (
+                parts.plan.survey.scenes[key].name,
+                told,
+                klass,
+                [f"#{shown_grey(s):02x}{shown_grey(s):02x}{shown_grey(s):02x}" for s in steps],
+            )
+        )
+    return HTMLResponse(fragment("sheet/_greys.html", {"strips": strips}))
+
+
+@router.get("/jobs/{job}/tally", name="tally")
+def tally(request: Request, job: str, u: float, v: float) -> JSONResponse:
+    """What passes at a place of the plan (u out from the display wall, v along it) for the subject picture."""
+    parts = _parts(request, job)
+    picture = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
+    if picture is None:
+        return JSONResponse({"say": ""})
+    found = seat_map(parts.plan.survey, picture, parts.bench.store.gear().get(picture.gear or ""), parts.plan.choices).tally(v, u)
+    if found is None:
+        return JSONResponse({"say": ""})
+    ruler = parts.plan.writing.ruler
+    passed = [rule for rule in RULES if found[rule]]
+    failed = [rule for rule in RULES if not found[rule]]
+    say = f"{ruler.show(u)} out, {ruler.show(v)} along: {len(passed)} of {len(RULES)}" + (
+        f", not {', '.join(failed)}" if failed else ""
+    )
+    return JSONResponse({"say": say})
+
+
+# ── schemes side by side ──
+
+
+@router.post("/jobs/{job}/decide", name="decide", dependencies=[FromForm])
+def decide(
+    request: Request, job: str, scheme: Annotated[str, Form(max_length=8)], why: Annotated[str, Form(max_length=300)] = ""
+) -> Response:
+    """Choose a scheme for good, with the reason."""
+    store = bench_of(request).store
+    head = store.head(job)
+    if scheme not in head.plan.schemes:
+        raise MissingError(f"there is no scheme {scheme} here", value=scheme)
+    told = f" because {why.strip()}" if why.strip() else ""
+    command = Decide(scheme=scheme, why=why, label=f"Chosen: {head.plan.schemes[scheme].name}{told}"[:200])
+    store.commit(job, head.revision, command, author_of(request))
+    return RedirectResponse(f"/jobs/{job}/schemes", status_code=303)
+
+
+@router.get("/jobs/{job}/schemes", name="schemes")
+def schemes(request: Request, job: str) -> HTMLResponse:
+    """Every scheme over one survey: the same view at the same scale, figures of the same seat and scene, differences marked."""
+    parts = _parts(request, job)
+    plan, gear, s = parts.plan, parts.bench.store.gear(), parts.seen.subject
+    view = request.query_params.get("view", "section")
+    view = view if view in ("section", "elevation", "plan") else "section"
+    columns = []
+    for key, scheme in plan.schemes.items():
+        switched = plan.model_copy(update={"scheme": key})
+        report = evaluate(switched, gear)
+        picture = next((p.shows for p in scheme.projectors.values()), next(iter(scheme.pictures), None))
+        picture = s.picture if s.picture in scheme.pictures else picture
+        look = Look(switched, report, gear, picture, s.seat, s.scene)
+        part = draw(look, view, 460, 300, DRAWN, f"{key}-", _window(plan, look, view))
+        columns.append(
+            {"key": key, "scheme": scheme, "svg": part.svg if part else "", **_column(switched, report, gear, picture, parts)}
+        )
+    labels = list(dict.fromkeys(label for column in columns for label in column["figures"]))
+    rows = [(label, [column["figures"].get(label, "–") for column in columns]) for label in labels]
+    context = {
+        "head": parts.head, "plan": plan, "columns": columns, "rows": rows, "view": view, "back": parts.link(), "seat": plan.survey.seats.get(s.seat or ""),
+        "scene": plan.survey.scenes.get(s.scene or ""), "decided": plan.choices.decided,
+    }  # fmt: skip
+    return page(request, "schemes.html", context)
+
+
+def _window(plan: Plan, look: Look, view: str) -> tuple[float, float, float, float] | None:
+    """The room's own window, the same for every scheme, so that all stand at one scale."""
+    scene = scene_of(look, view)
+    return scene.window if scene else None
+
+
+def _column(plan: Plan, report: Report, gear: Any, picture: str | None, parts: SheetParts) -> dict[str, Any]:
+    """One scheme's figures as shown, by label; its findings counted; what its gear costs."""
+    s, ruler, words = parts.seen.subject, plan.writing.ruler, Words(plan)
+    projector = next((key for key, p in plan.chosen.projectors.items() if p.shows == picture), None)
+    figures: dict[str, str] = {}
+    for name in COMPARED:
+        kind = KINDS[name]
+        figure = report.figures.get(kind.pattern.format(picture=picture, seat=s.seat, scene=s.scene, projector=projector, n=1))
+        if figure is not None:
+            figures[kind.label] = show_figure(figure, ruler)
+    lit = report.light.pictures.get(picture or "")
+    for key, (_, contrast, klass) in lit.scenes.items() if lit else ():
+        told = "beyond measure" if contrast is None else f"{contrast:.0f}:1"
+        figures[f"contrast, {plan.survey.scenes[key].name}"] = f"{told}, {klass}"
+    used = [gear[key] for key in _gear_of(plan) if key in gear]
+    price = sum(item.price or 0.0 for item in used)
+    figures["gear so far"] = f"{price:,.0f}".replace(",", " ") + ("" if all(item.price for item in used) else " and more")
+    counts = {level: sum(f.level is level for f in report.findings) for level in (Level.STOP, Level.MIND)}
+    figures["stops, minds"] = f"{counts[Level.STOP]}, {counts[Level.MIND]}"
+    worst = next((f for f in report.findings if f.level in (Level.STOP, Level.MIND)), None)
+    return {"figures": figures, "worst": words.finding(worst) if worst else "", "level": worst.level.value if worst else ""}
+
+
+def _gear_of(plan: Plan) -> list[str]:
+    chosen = plan.chosen
+    nodes: list[Any] = [*chosen.pictures.values(), *chosen.projectors.values()]
+    return [key for node in nodes for key in (node.gear, node.mount) if key]

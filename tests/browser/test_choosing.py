@@ -1,0 +1,106 @@
+"""Choosing in the real browser: a wall of three TVs, a two-row cinema whose conflict a riser resolves, two schemes and one chosen."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from tests.browser.driving import REVISION, BrowserCase
+
+
+class Choosing(BrowserCase):
+    def new_job(self, page: Any, name: str, *lines: str) -> None:
+        page.goto(self.address() + "/")
+        page.fill("#new-name", name)
+        page.select_option("#new-units", "mm")
+        page.locator("form[action='/jobs'] button[type=submit]").click()
+        page.wait_for_url("**/survey")
+        for line in lines:
+            self.say(page, line)
+
+    def stage(self, page: Any, name: str) -> None:
+        page.locator(".stage-label", has_text=name).click()
+        page.wait_for_url(f"**/{name.lower()}*")
+        page.wait_for_load_state("networkidle")
+
+    def test_a_wall_of_three_tvs(self) -> None:
+        page = self.open("/")
+        self.new_job(page, "Three in a row", "room 5000 x 5000 x 2600", "seat 3400", "across 2500")
+        self.stage(page, "Picture")
+        for line in ("tv Slate 43", "another tv Slate 43", "another tv Slate 43"):
+            self.say(page, line)
+        page.locator("[data-promote=elevation]").click()
+        self.until(
+            page,
+            "document.querySelectorAll('#lead-svg .ink-picture .s-picture, #lead-svg .ink-picture .s-picture-other').length",
+            3,
+        )
+        self.assertEqual(
+            page.locator(".finding", has_text="from level").count() + page.locator(".finding", has_text="hangs over").count(), 0
+        )
+        bottom = page.locator('#lead-svg .dim[data-key="picture.bottom"]').text_content()
+        self.say(page, "bottom 860")
+        off = page.locator(".finding", has_text="from level").first
+        off.wait_for()
+        revision = self.revision(page)
+        off.locator(".cure").first.click()
+        self.until(page, REVISION, revision + 1)
+        self.assertTrue(bottom)
+        self.assertEqual(self.complaints, [])
+
+    def test_a_two_row_cinema_is_resolved_by_a_riser(self) -> None:
+        page = self.open("/")
+        self.new_job(page, "Two rows", "room 4000 x 6500 x 2500", "seat 3000", "across 2000", "eye 1080", "row 2 4300")
+        self.stage(page, "Picture")
+        self.say(page, "screen 100")
+        self.say(page, "bottom 500")
+        finding = page.locator(".finding", has_text="is wanted over the eyes")
+        finding.wait_for()
+        cure = finding.locator(".cure", has_text="Riser")
+        cure.focus()
+        self.until(page, "document.querySelectorAll('#lead-svg .s-ghost').length > 0")
+        revision = self.revision(page)
+        page.keyboard.press("Enter")
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(page.locator(".finding", has_text="is wanted over the eyes").count(), 0)
+        self.assertGreater(page.locator("#lead-svg .s-riser").count(), 0)
+        self.assertEqual(self.complaints, [])
+
+    def test_sizes_kinds_greys_and_the_tally_at_the_pointer(self) -> None:
+        page = self.open("/")
+        job = self.job(page, "Boat-shed den")
+        page.goto(f"{self.address()}/jobs/{job}/picture?lead=plan")
+        page.wait_for_load_state("networkidle")
+        page.locator("[data-layer=map]").click()
+        self.until(page, "document.querySelectorAll('#lead-svg .s-map-5').length > 0")
+        self.assertGreater(page.locator("#lead-svg .s-map-5").count(), 0)
+        box = page.locator('.grip[data-grip="seat.s1"]').bounding_box()
+        page.mouse.move(box["x"] + 40, box["y"] + 60)
+        self.until(page, "/: \\d of 5/.test(document.querySelector('#tally').textContent)")
+        page.locator("[data-panel=greys]").click()
+        self.until(page, "document.querySelectorAll('.greys').length", 3)
+        page.locator("[data-panel=kinds]").click()
+        page.locator(".kinds li").first.wait_for()
+        page.locator("[data-panel=sizes]").click()
+        page.locator('[data-option="tv 85"]').click()
+        self.assertEqual(page.input_value("#tape"), "tv 85")
+        page.locator("#tape-say.tape-heard").wait_for()
+        self.assertEqual(self.axe(page), [])
+        self.assertEqual(self.complaints, [])
+
+    def test_two_schemes_compared_and_one_chosen(self) -> None:
+        page = self.open("/")
+        job = self.job(page, "Chapel flat")
+        page.goto(f"{self.address()}/jobs/{job}/picture?picture=p2")
+        page.wait_for_load_state("networkidle")
+        self.say(page, "scheme Larger TV")
+        self.say(page, "tv Ember 77")
+        page.locator(".compare-link").click()
+        page.wait_for_url("**/schemes*")
+        self.assertEqual(page.locator(".scheme-drawing svg").count(), 2)
+        self.assertGreater(page.locator("tr.differs").count(), 2)
+        self.assertEqual(self.axe(page), [])
+        page.fill("#why-v2", "they sit farther back than they think")
+        page.locator("form", has=page.locator("#why-v2")).locator("button").click()
+        page.locator(".decided").wait_for()
+        self.assertIn("they sit farther back", page.locator(".decided").inner_text())
+        self.assertEqual(self.complaints, [])

@@ -1,0 +1,191 @@
+"""Choosing: seat map against the studies, size table, which display, grey scale, solve-for, schemes chosen, sound."""
+
+from __future__ import annotations
+
+import itertools
+import unittest
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Drop, PutPicture, PutRoom, PutScene, PutSeat
+from oval_room.core.errors import RefusedError
+from oval_room.core.evaluate import evaluate
+from oval_room.core.levels import Level
+from oval_room.core.light.grey_scale import grey_steps, shown_grey
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import Typed, chosen
+from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
+from oval_room.core.tape.grammar import Subject
+from oval_room.core.viewing.neck import NECK_GOOD
+from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.seat_map import RULES, runs, seat_map, seats_tally
+from oval_room.core.viewing.size_table import size_table
+from oval_room.core.viewing.which_display import KINDS, rank_displays
+from oval_room.core.words import Words
+from oval_room.demo.gear import SHELF
+from oval_room.demo.jobs import chapel_flat
+from oval_room.demo.surveyed import boat_shed_den
+from tests.core.survey.rooms import refused, room, say
+
+DEN, CHAPEL = boat_shed_den(), chapel_flat()
+
+
+class Map(unittest.TestCase):
+    def test_every_cell_says_what_the_studies_say_of_a_seat_there(self) -> None:
+        """Seats put at a sample of cells: angle, sharpness, off axis, neck as the studies judge them; glare within its sampling."""
+        picture = DEN.chosen.pictures["p1"]
+        found = seat_map(DEN.survey, picture, SHELF[picture.gear or ""], DEN.choices)
+        band, eye = SIZE_SCHOOLS[DEN.choices.size_school], DEN.survey.seats["s1"].eye.value
+        checked = 0
+        for i, j in itertools.product(range(2, len(found.ys), 9), range(2, len(found.xs), 9)):
+            if not found.floor[i, j]:
+                continue
+            x, y = float(found.xs[j]), float(found.ys[i])
+            plan = apply(DEN, PutSeat(id="s1", x=chosen(x), y=chosen(y), eye=Typed(value=eye)), SHELF)
+            report = evaluate(plan, SHELF)
+            view, glare = report.viewing.pictures["p1"].seats["s1"], report.glare.pictures["p1"]["s1"].total
+            tally = dict(zip(RULES, found.passes[:, i, j].tolist(), strict=True))
+            self.assertEqual(tally["angle"], band.lo <= (view.angle or 0) <= band.hi, (x, y))
+            self.assertEqual(tally["sharpness"], (view.per_degree or 0) >= 40)
+            self.assertEqual(tally["off axis"], (view.off_axis or 0) <= 60)
+            self.assertEqual(tally["neck"], NECK_GOOD[0] <= view.neck <= NECK_GOOD[1])
+            if glare == 0 or glare > 12:
+                self.assertEqual(tally["glare"], glare == 0, (x, y, glare))
+            checked += 1
+        self.assertGreater(checked, 15)
+
+    def test_nothing_off_the_floor_and_boxes_cover_what_counts(self) -> None:
+        picture = DEN.chosen.pictures["p1"]
+        found = seat_map(DEN.survey, picture, None, DEN.choices)
+        self.assertIsNone(found.tally(6000, 1000))  # in the notch of the L
+        for x0, x1, y0, y1, count in runs(found):
+            self.assertTrue(x0 < x1 and y0 < y1 and 1 <= count <= len(RULES))
+        covered = sum((x1 - x0) * (y1 - y0) for x0, x1, y0, y1, _ in runs(found))
+        self.assertAlmostEqual(covered, float((found.floor & (found.count > 0)).sum()) * 100 * 100, delta=1)
+        self.assertEqual(set(seats_tally(found, DEN.survey)), {"s1", "s2"})
+
+
+class Sizes(unittest.TestCase):
+    def test_rows_are_what_the_plan_would_be(self) -> None:
+        rows = size_table(CHAPEL, SHELF, "p2", "s2", "k1")
+        for row in rows:
+            self.assertEqual(row.fits_wall, row.width + 16 <= CHAPEL.survey.room.width.value)
+        for a, b in itertools.pairwise(rows):
+            self.assertLess(a.angle or 0, b.angle or 0)
+            self.assertGreater(a.per_degree or 0, b.per_degree or 0)
+        (now,) = [row for row in rows if row.now]
+        self.assertAlmostEqual(now.angle or 0, evaluate(CHAPEL, SHELF).figures["picture.p2.angle.seat.s2"].value or 0, delta=0.01)
+        self.assertEqual(now.prices, (740, 1620))
+
+    def test_a_door_too_low_is_told(self) -> None:
+        plan = say(room(outline="room 5000 x 6000"), "tv 65", "seat 3000", "way door 800 x 1200")
+        doors = {row.inches: row.through_door for row in size_table(plan, SHELF, "p1", "s1", "k1")}
+        self.assertTrue(doors[65.0])
+        self.assertFalse(doors[98.0])
+
+    def test_no_seat_and_no_light_are_borne(self) -> None:
+        rows = size_table(say(room(), "tv 65"), SHELF, "p1", None, None)
+        self.assertTrue(rows)
+        self.assertTrue(all(row.angle is None and row.contrast_class == "" for row in rows))
+
+
+class Which(unittest.TestCase):
+    def best(self, *lines: str, bright: float = 0.0, outline: str = "room 4000 x 6000") -> str:
+        plan = say(room(outline=outline), "seat 3000", *lines)
+        if bright:
+            plan = apply(plan, PutScene(id="k3", side=Typed(value=bright, instrument="eye")), SHELF)
+        return rank_displays(plan)[0].kind
+
+    def test_light_size_use_and_money_turn_it(self) -> None:
+        self.assertIn(self.best("school lounge", bright=1500), ("OLED panel", "bright LCD panel"))
+        self.assertIn("projector", self.best("seat 5000", "light day side 2", "light lamps side 2"))
+        self.assertNotEqual(self.best("desk 6", "school lounge"), "OLED panel")
+        self.assertNotIn("long-throw", self.best("seat 2200", "school front row", outline="room 4000 x 2600"))
+        dear = rank_displays(say(room(), "seat 3000", "budget 300"))
+        self.assertTrue(all(any("budget" in reason.text and reason.points < 0 for reason in one.reasons) for one in dear))
+
+    def test_every_kind_is_ranked_with_reasons_for_any_plan(self) -> None:
+        for plan in (CHAPEL, DEN, room()):
+            ranked = rank_displays(plan)
+            self.assertEqual({one.kind for one in ranked}, set(KINDS))
+            self.assertEqual([one.points for one in ranked], sorted((one.points for one in ranked), reverse=True))
+            self.assertTrue(all(one.reasons for one in ranked))
+
+
+class Greys(unittest.TestCase):
+    def test_light_lifts_the_dark_steps_and_white_stays_white(self) -> None:
+        dark, lit = grey_steps(100, 400, 0.1), grey_steps(100, 400, 20)
+        self.assertEqual((dark[-1], lit[-1]), (1.0, 1.0))
+        self.assertTrue(all(a < b for a, b in zip(dark[:-1], lit[:-1], strict=True)))
+        self.assertTrue(all(a < b for a, b in itertools.pairwise(lit)))
+        self.assertAlmostEqual(1 / lit[0], 120 / (0.25 + 20))  # the contrast of rules 5.4
+        self.assertEqual([shown_grey(value) for value in (0, 1, 2)], [0, 255, 255])
+
+
+class Seek(unittest.TestCase):
+    PLAN = say(room(outline="room 3600 x 5000"), "tv 65", "furniture 500", "seat 3000")
+
+    def stops(self, plan: Plan) -> set[str]:
+        return evaluate(plan, SHELF).stops()
+
+    def test_the_largest_fits_and_a_step_more_does_not(self) -> None:
+        found = largest_picture(self.PLAN, SHELF, "p1")
+        self.assertEqual(self.stops(apply(self.PLAN, found.command, SHELF)), set())
+        wider = apply(apply(self.PLAN, found.command, SHELF), PutPicture(id="p1", width=chosen(found.value + 4)), SHELF)
+        self.assertTrue(self.stops(wider))
+
+    def test_the_lowest_stands_on_the_ladder(self) -> None:
+        found = lowest_picture(self.PLAN, SHELF, "p1")
+        self.assertAlmostEqual(found.value, 550, delta=1)
+        self.assertTrue(self.stops(apply(self.PLAN, PutPicture(id="p1", bottom=found.value - 2), SHELF)))
+
+    def test_the_nearest_row_is_at_the_schools_upper_end(self) -> None:
+        found = nearest_row(self.PLAN, SHELF, Subject("p1", "s1", "k1"))
+        angle = evaluate(apply(self.PLAN, found.command, SHELF), SHELF).figures["picture.p1.angle.seat.s1"].value or 0
+        self.assertLessEqual(angle, SIZE_SCHOOLS["cinema"].hi)
+        self.assertAlmostEqual(angle, SIZE_SCHOOLS["cinema"].hi, delta=0.1)
+
+    def test_clearing_every_stop(self) -> None:
+        command, count = clear_stops(CHAPEL, SHELF)
+        self.assertEqual((self.stops(apply(CHAPEL, command, SHELF)), count), (set(), 1))
+        with self.assertRaisesRegex(RefusedError, "no stop to clear"):
+            clear_stops(self.PLAN, SHELF)
+
+    def test_where_there_is_no_answer_it_is_said(self) -> None:
+        for line in ("largest picture", "lowest picture", "nearest row"):
+            self.assertIn("no picture yet", refused(room(), line))
+        low = apply(self.PLAN, PutRoom(height=Typed(value=400)), SHELF)
+        with self.assertRaises(RefusedError):
+            lowest_picture(low, SHELF, "p1")
+
+
+class Chosen(unittest.TestCase):
+    def test_a_scheme_is_decided_with_its_reason_and_undone_when_it_goes(self) -> None:
+        plan = say(room(), "tv 65", "scheme Second", "tv 75", "decide Second because the sofa stays")
+        decided = plan.choices.decided
+        assert decided
+        self.assertEqual((decided.scheme, decided.why, plan.scheme), ("v2", "the sofa stays", "v2"))
+        self.assertIsNone(apply(plan, Drop(id="v2"), SHELF).choices.decided)
+        self.assertIn("there are", refused(plan, "decide Third"))
+
+
+class Sound(unittest.TestCase):
+    def test_left_and_right_behind_and_under(self) -> None:
+        plan = say(room(outline="room 5000 x 6000"), "seat 3500", "across 2500")
+        near = say(
+            plan,
+            "put speaker left 200 x 200 x 400 at 1800 out 0 up 900",
+            "put speaker right 200 x 200 x 400 at 3000 out 0 up 900",
+        )
+        wide = say(
+            plan, "put speaker left 200 x 200 x 400 at 700 out 0 up 900", "put speaker right 200 x 200 x 400 at 4100 out 0 up 900"
+        )
+        self.assertEqual([evaluate(p, SHELF).find("speakers").level for p in (near, wide)], [Level.MIND, Level.GOOD])  # type: ignore[union-attr]
+        cloth = say(near, "screen 120", "stand-off 240")
+        finding = evaluate(cloth, SHELF).find("speaker_covered/p1/t1")
+        assert finding
+        self.assertIn("lets no sound through", Words(cloth).finding(finding))
+        woven = say(cloth, "surface woven")
+        self.assertIn("wants 50 mm", Words(woven).finding(evaluate(woven, SHELF).find("speaker_covered/p1/t1")))  # type: ignore[arg-type]
+        self.assertIsNone(evaluate(say(woven, "stand-off 250"), SHELF).find("speaker_covered/p1/t1"))
+        bar = say(plan, "tv Slate 43", "put soundbar 1300 x 90 x 70 at 1850 out 0 up 500")
+        self.assertEqual(evaluate(bar, SHELF).find("bar_wide/p1/t1").level, Level.MIND)  # type: ignore[union-attr]

@@ -1,0 +1,69 @@
+"""Choosing through the routes: sizes, kinds, grey scale, the map's tally, schemes side by side and one chosen."""
+
+from __future__ import annotations
+
+import re
+
+from tests.web.serving import HTML, WebCase
+
+
+class Choosing(WebCase):
+    def test_panels_answer_for_every_job_and_for_an_empty_one(self) -> None:
+        made = self.client.post("/jobs", data={"token": self.token, "name": "Bare", "units": "mm"}, headers=HTML)
+        empty = made.headers["location"].split("/")[2]
+        for job in (self.chapel, self.den, self.loft, self.bedroom, empty):
+            for panel in ("sizes", "kinds", "greys", "schemes"):
+                answer = self.client.get(f"/jobs/{job}/{panel}", headers=HTML)
+                with self.subTest(panel, job=job):
+                    self.assertEqual(answer.status_code, 200, answer.text[:200])
+                    self.assertIsNone(re.search(r"\bnan\b|NaN|\bNone\b|Undefined", answer.text))
+
+    def test_a_size_is_one_press_from_the_tape_line(self) -> None:
+        text = self.client.get(f"/jobs/{self.den}/sizes", params={"seat": "s1"}).text
+        self.assertIn('data-option="tv 85"', text)
+        self.assertIn("size-now", text)
+        self.assertIn('data-option="screen 100"', self.client.get(f"/jobs/{self.chapel}/sizes", params={"picture": "p1"}).text)
+
+    def test_the_tally_names_what_fails(self) -> None:
+        ask = {"picture": "p1", "u": "3300", "v": "2400"}
+        self.assertRegex(
+            self.client.get(f"/jobs/{self.den}/tally", params=ask).json()["say"], r"^3300 mm out, 2400 mm along: \d of 5"
+        )
+        self.assertIn("not angle", self.client.get(f"/jobs/{self.den}/tally", params=ask | {"u": "900"}).json()["say"])
+        self.assertEqual(self.client.get(f"/jobs/{self.den}/tally", params=ask | {"u": "-900"}).json()["say"], "")
+        self.assertEqual(self.client.get(f"/jobs/{self.den}/tally", params={"u": "x", "v": "1"}).status_code, 422)
+
+    def test_the_seat_map_is_drawn_when_it_is_asked_for(self) -> None:
+        quiet = self.client.get(f"/jobs/{self.den}/picture", params={"lead": "plan"}, headers=HTML).text
+        self.assertNotIn("s-map-", quiet)
+        shown = self.client.get(f"/jobs/{self.den}/picture", params={"lead": "plan", "off": "none"}, headers=HTML).text
+        self.assertIn("s-map-5", shown)
+        self.assertIn("best row", shown)
+
+    def test_two_schemes_are_compared_and_one_chosen_with_why(self) -> None:
+        job = self.copy_of(self.chapel)
+        self.say(job, "scheme Larger TV", picture="p2")
+        self.say(job, "tv Ember 77", picture="p2", stage="picture")
+        text = self.client.get(f"/jobs/{job}/schemes", params={"picture": "p2"}, headers=HTML).text
+        self.assertIn("Larger TV", text)
+        self.assertRegex(text, r'class="differs"><th scope="row">Angle across')
+        self.assertEqual(len(re.findall(r'data-scale="([0-9.]+)"', text)), 2)
+        self.assertEqual(len(set(re.findall(r'data-scale="([0-9.]+)"', text))), 1)  # the same scale
+        answer = self.client.post(
+            f"/jobs/{job}/decide", data={"token": self.token, "scheme": "v1", "why": "the smaller one <b>fits</b>"}, headers=HTML
+        )
+        self.assertEqual(answer.status_code, 303)
+        after = self.client.get(f"/jobs/{job}/schemes", headers=HTML).text
+        self.assertIn("chosen-mark", after)
+        self.assertIn("the smaller one &lt;b&gt;fits&lt;/b&gt;", after)
+        self.assertEqual(self.store.head(job).plan.scheme, "v1")
+        gone = self.client.post(f"/jobs/{job}/decide", data={"token": self.token, "scheme": "v9"}, headers=HTML)
+        self.assertEqual(gone.status_code, 404)
+
+    def test_solved_for_at_the_tape_line_is_one_step(self) -> None:
+        job = self.copy_of(self.chapel)
+        answer = self.say(job, "clear stops").json()
+        self.assertEqual(answer["kind"], "done")
+        self.assertNotIn("finding-stop", answer["regions"]["reckoning"])
+        self.assertEqual(self.store.head(job).revision, 2)
+        self.assertIn("no stop to clear", self.say(job, "clear stops").json()["say"])

@@ -7,7 +7,7 @@ from oval_room.core.plan.document import Picture, Projector
 from oval_room.core.plan.gear import Mount, Panel, Screen
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.pose import Own, to_room
-from oval_room.core.survey.datum import from_datum
+from oval_room.core.survey.datum import DATUM, from_datum
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, raster
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
@@ -25,6 +25,8 @@ def elevation(look: Look) -> Scene:
     width, height = wall_shell(draft, look)
     _things(draft, look)
     wall_studs(draft, look, surface, height)
+    draft.line((0, DATUM), (width, DATUM), "guide", "fixing")
+    draft.add(Label(P(width, DATUM), f"laser line {look.show(DATUM)}", "small", "fixing", "end", ((-6, 8), (-6, -9)), 7))
     pictures = on_wall(look.plan)
     for key, picture in pictures.items():
         _picture(draft, look, key, picture)

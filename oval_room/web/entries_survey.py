@@ -8,7 +8,7 @@ from oval_room.core.plan.document import Plan, SeatKind
 from oval_room.core.plan.fittings import Covering, Swing
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS
-from oval_room.core.plan.turn import wall_name
+from oval_room.core.plan.turn import bearing_of, wall_name
 from oval_room.core.survey.closure_study import wall_measure
 from oval_room.core.tape.grammar import Subject
 from oval_room.web.entries import Entry
@@ -62,6 +62,9 @@ def _wall(plan: Plan, n: int) -> list[Entry]:
     wall = room.walls[n - 1]
     kind, made, group = survey.kind_of(wall.key), survey.made.get(wall.key), wall_name(room, wall)
     ruler = plan.writing.ruler
+    bearing = bearing_of(room, -wall.out[0], -wall.out[1])
+    if bearing is not None:
+        group += f", towards {bearing:.0f}°"
     out = [
         Entry("made of", f"made of {wall.key}", kind, "read" if kind != "unknown" else "default", tuple(WALL_WORDS), group=group),
         Entry(

@@ -14,7 +14,7 @@ import numpy as np
 
 from oval_room.core.plan.document import Choices, Picture, Survey
 from oval_room.core.plan.gear import GearItem, Panel
-from oval_room.core.pose import axes
+from oval_room.core.pose import axes, to_own
 from oval_room.core.viewing.glare_study import corners_of, kind_of
 from oval_room.core.viewing.neck import GAZE_PITCH, NECK_GOOD
 from oval_room.core.viewing.offaxis import off_axis_limit
@@ -105,8 +105,8 @@ def _inside(corners: tuple[tuple[float, float], ...], x: Any, y: Any) -> Any:
 
 
 def _glare(survey: Survey, picture: Picture, x: Any, y: Any, eye_z: float, o: Any, before: Any, own: Any) -> Any:
-    """Whether any of a few places over the picture mirrors a window to the eye: the ray from the mirrored eye through the
-    place meets the window's wall inside the window."""
+    """Whether a window is mirrored to the eye: a corner of it inside the picture, or a place over the picture whose ray from the
+    mirrored eye meets the window's wall inside the window. Slivers between the samples may be missed."""
     glare = np.zeros(x.shape, dtype=bool)
     windows = [
         (one, survey.room.wall_named(one.wall))
@@ -119,9 +119,17 @@ def _glare(survey: Survey, picture: Picture, x: Any, y: Any, eye_z: float, o: An
     mx, my, mz = x - 2 * o * out_axis.x, y - 2 * o * out_axis.y, eye_z - 2 * o * out_axis.z  # the mirrored eye
     half_w, half_h = picture.width.value / 2, picture.height / 2
     places = [(i / (SAMPLES - 1) * 2 - 1, j / (SAMPLES - 1) * 2 - 1) for i in range(SAMPLES) for j in range(SAMPLES)]
+    up = (x - picture.pose.x) * up_axis.x + (y - picture.pose.y) * up_axis.y + (eye_z - picture.pose.z) * up_axis.z
+    across = (x - picture.pose.x) * right_axis.x + (y - picture.pose.y) * right_axis.y + (eye_z - picture.pose.z) * right_axis.z
     for one, wall in windows:
         assert wall is not None
         start, end = one.ends
+        for corner in corners_of(survey, one):  # a window's corner mirrored inside the picture, between the samples
+            own_corner = to_own(picture.pose.point, picture.pose.turn, corner)
+            if own_corner.out > 1.0:
+                share = o / (o + own_corner.out)
+                at_right, at_up = across + share * (own_corner.right - across), up + share * (own_corner.up - up)
+                glare |= before & (np.abs(at_right) <= half_w) & (np.abs(at_up) <= half_h)
         for a, b in places:
             px = picture.pose.x + a * half_w * right_axis.x + b * half_h * up_axis.x
             py = picture.pose.y + a * half_w * right_axis.y + b * half_h * up_axis.y

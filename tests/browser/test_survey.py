@@ -171,12 +171,10 @@ class Survey(BrowserCase):
         page.fill("#seed", "3")
         page.locator("form[action='/practice'] button").tap()
         page.wait_for_url("**/survey")
+        page.wait_for_load_state("networkidle")
         button = page.locator("button.measure")
-        button.wait_for()
-        box = button.bounding_box()
-        assert box
-        self.assertLess(box["y"] + box["height"], 660)  # above the keypad, without scrolling
-        self.assertGreaterEqual(box["height"], 40)
+        place = "(() => { const b = document.querySelector('button.measure')?.getBoundingClientRect(); return b ? [b.bottom < 660, b.height >= 40] : null; })()"
+        self.until(page, place, [True, True])  # above the keypad without scrolling, and large enough for a thumb
         revision = self.revision(page)
         button.tap()
         self.until(page, REVISION, revision + 1)

@@ -7,6 +7,7 @@ squares. A value nobody has measured counts as read by eye; that is what makes a
 from __future__ import annotations
 
 import math
+import re
 from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Final
@@ -16,6 +17,8 @@ from oval_room.core.evaluate import Evaluator
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Measure
+from oval_room.core.plan.outline import set_length
+from oval_room.core.plan.room import Corner
 from oval_room.core.survey.readings import HALF_WIDTH
 from oval_room.core.tape.grammar import Subject
 
@@ -48,13 +51,25 @@ def doubts(plan: Plan, gear: GearShelf, keys: Collection[str], subject: Subject)
         ends = []
         for way in (half, -half):
             moved = measure.model_copy(update={"value": max(measure.value + way, 0.0)})
-            figures = evaluate(set_measure(plan, path, moved), gear).figures
+            figures = evaluate(_moved(plan, path, measure, moved), gear).figures
             ends.append({key: figures[key].value for key in keys if key in figures})
         for key in keys:
             up, down = (end.get(key) for end in ends)
             if up is not None and down is not None and up != down and math.isfinite(up - down):
                 squares[key][path] = ((up - down) / 2) ** 2
     return {key: _doubt(parts) for key, parts in squares.items()}
+
+
+def _moved(plan: Plan, path: str, was: Measure, now: Measure) -> Plan:
+    """The plan with a measure moved; in an outlined room a wall's moves its far end."""
+    after, room = set_measure(plan, path, now), plan.survey.room
+    n = 1 if path == "survey.room.width" else int(found[1]) if (found := re.fullmatch(r"survey\.dims\.w(\d+)", path)) else 0
+    if not n or room.is_box or n > len(room.walls):
+        return after
+    corners = set_length(room.corners, n, room.walls[n - 1].length + now.value - was.value)
+    outline = tuple(Corner.model_construct(x=x, y=y) for x, y in corners)
+    survey = after.survey.model_copy(update={"room": after.survey.room.model_copy(update={"outline": outline})})
+    return after.model_copy(update={"survey": survey})
 
 
 def _doubt(parts: dict[str, float]) -> Doubt:
@@ -68,7 +83,8 @@ def _doubt(parts: dict[str, float]) -> Doubt:
 def _doubtful(plan: Plan, subject: Subject) -> list[tuple[str, float]]:
     """The measures a subject's figures may rest on, each with how far it may be off."""
     survey, out = plan.survey, []
-    paths = ["survey.room.height"] + (["survey.room.width", "survey.room.depth"] if survey.room.is_box else [])
+    paths = ["survey.room.height", "survey.room.width"]
+    paths += ["survey.room.depth"] if survey.room.is_box else [f"survey.dims.{key}" for key in survey.dims if key[0] == "w"]
     if subject.seat in survey.seats:
         paths += [f"survey.seats.{subject.seat}.{name}" for name in ("x", "y", "floor", "eye")]
     if subject.scene in survey.scenes:

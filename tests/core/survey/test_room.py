@@ -250,6 +250,16 @@ class Doubts(unittest.TestCase):
         self.assertAlmostEqual(found.spread, math.degrees(1.5 * w / (d * d + w * w / 4)), delta=0.002)
         self.assertEqual(found.carried[0][0], "survey.seats.s1.y")
 
+    def test_walls_of_an_outlined_room_carry_what_rests_on_them(self) -> None:
+        """The room left behind a projector hangs on the walls that run out: w2 and w4 of the L, each read within ±1.5."""
+        plan = say(
+            room(), "seat 2500", "across 1500", "screen 90", "projector Wren", "throw 2300", "along 5000", "lens along 5000"
+        )
+        key = "projector.j1.behind"
+        found = doubts(plan, SHELF, [key], Subject("p1", "s1", "k1", "j1"))[key]
+        self.assertTrue({"survey.dims.w2", "survey.dims.w4"} & {path for path, _ in found.carried}, found)
+        self.assertTrue(1.4 <= found.spread <= 3.1, found.spread)
+
     def test_what_nobody_measured_carries_the_doubt(self) -> None:
         plan = say(room(outline=BOX), "tv 65", "seat 3060")
         found = doubts(plan, SHELF, ["picture.p1.neck.seat.s1"], Subject("p1", "s1", "k1"))["picture.p1.neck.seat.s1"]

@@ -86,6 +86,8 @@ def _put_picture(plan: Plan, command: PutPicture, gear: GearShelf, stamp: Stamp)
     plan, values = measured(
         plan, f"schemes.{key}.pictures.{command.id}", carried(command, "x", "y", "z", "bottom", "yaw", "pitch"), stamp
     )
+    if "curve" in values:
+        values["curve"] = values["curve"] or None
     old = pictures.get(command.id)
     if old is None:
         room = plan.survey.room
@@ -94,7 +96,7 @@ def _put_picture(plan: Plan, command: PutPicture, gear: GearShelf, stamp: Stamp)
         picture = Picture(**named | values)
     else:
         picture = with_values(old, values)
-        if values.keys() & {"width", "aspect"} and old.gear and not (values.keys() & {"frame_side"}):
+        if values.keys() & {"width", "aspect", "curve"} and old.gear and not (values.keys() & {"frame_side"}):
             picture = with_values(picture, {"gear": None})
     pose = {axis: getattr(command, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(command, axis) is not None}
     if command.bottom is not None:
@@ -171,7 +173,7 @@ def _take_gear(plan: Plan, command: TakeGear, gear: GearShelf, stamp: Stamp) -> 
         values["surface"] = item.surface
     plan = _put_picture(plan, PutPicture(id=command.id, scheme=key, **values), gear, stamp)
     pictures = plan.schemes[key].pictures
-    fitted = pictures[command.id].model_copy(update={"gear": command.gear})
+    fitted = with_values(pictures[command.id], {"gear": command.gear, "curve": getattr(item, "curve", None)})
     return _in_scheme(plan, key, pictures={**pictures, command.id: fitted})
 
 

@@ -57,6 +57,7 @@ class PutBrief(_Command):
     must_stay: str | None = None
     landlord: str | None = None
     cables: str | None = None
+    plays: str | None = None
 
 
 class PutRoom(_Command):
@@ -189,6 +190,7 @@ class PutThing(_Command):
     source: str | None = None
     works: bool | None = None
     heat_c: float | None = None
+    part: str | None = None
 
 
 class PutScene(_Command):
@@ -223,6 +225,9 @@ class PutPicture(_Command):
     pixels: tuple[int, int] | None = None
     surface: str | None = None
     mount: str | None = None
+    curve: float | None = None
+    """Radius of a curved panel [mm]; 0 makes it flat."""
+    split: tuple[int, int] | None = None
 
 
 class PutProjector(_Command):

@@ -21,6 +21,7 @@ from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.projection.study import ThrowResult, study_throw
 from oval_room.core.screens.study import ScreensResult, study_screens
+from oval_room.core.screens.use_study import study_use
 from oval_room.core.sound.study import SoundResult, study_sound
 from oval_room.core.survey.closure_study import ClosureResult, study_closure
 from oval_room.core.survey.stud_study import StudResult, study_studs
@@ -93,9 +94,18 @@ class Evaluator:
         by_wall = self._run("walls", _by_wall, (survey.room, chosen), survey.room, chosen)
         parts = [self._wall(plan, survey, n, part, pinned, items, ruler) for n, part in by_wall.items()]
         views, throws, fixing, glare, screens, sound = (_merged([part[i] for part in parts]) for i in range(6))
+        use = self._run("use", study_use, (plan.brief, chosen, *items), plan.brief, chosen, pinned)
         light = self._run("light", study_light, (survey, chosen, throws, ruler, *items), survey, chosen, throws, pinned, ruler)
-        figures = {**closed.figures, **views.figures, **glare.figures, **throws.figures, **light.figures, **fixing.figures}
-        studies = (surveyed, closed, walls, ways_in, views, glare, screens, sound, throws, light, fixing)
+        figures = {
+            **closed.figures,
+            **views.figures,
+            **glare.figures,
+            **screens.figures,
+            **throws.figures,
+            **light.figures,
+            **fixing.figures,
+        }
+        studies = (surveyed, closed, walls, ways_in, use, views, glare, screens, sound, throws, light, fixing)
         findings = [finding for study in studies for finding in study.findings]
         findings.sort(key=lambda finding: finding.weight)
         return Report(
@@ -131,7 +141,7 @@ class Evaluator:
         fixing = self._run(f"fixing {n}", study_fixing, common, survey, part, pinned, ruler)
         glare = self._run(f"glare {n}", study_glare, (survey, part, *items), survey, part, pinned)
         screens = self._run(f"screens {n}", study_screens, common, survey, part, pinned, ruler)
-        sound = self._run(f"sound {n}", study_sound, (survey, part), survey, part)
+        sound = self._run(f"sound {n}", study_sound, (survey, part, *items), survey, part, pinned)
         found = (views, throws, fixing, glare, screens, sound)
         if turn is None:
             return found

@@ -13,7 +13,9 @@ from typing import Final, Literal
 
 from oval_room.core.units import Ruler, Side
 
-FigureUnit = Literal["mm", "deg", "ratio", "to_one", "heights", "widths", "lm", "cd_m2", "lux", "px_deg", "pct", "lines", "kg"]
+FigureUnit = Literal[
+    "mm", "deg", "ratio", "to_one", "heights", "widths", "lm", "cd_m2", "lux", "px_deg", "pct", "lines", "kg", "ms", "hz", "fl"
+]
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,10 +62,11 @@ class Figure:
 _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
     "deg": ("°", 1), "ratio": ("", 2), "to_one": (":1", 0), "heights": (" h", 2), "widths": (" w", 2), "lm": (" lm", 0),
     "cd_m2": (" cd/m²", 0), "lux": (" lux", 1), "px_deg": (" px/°", 0), "pct": (" %", 0), "lines": ("", 0), "kg": (" kg", 1),
+    "ms": (" ms", 0), "hz": (" Hz", 0), "fl": (" fL", 0),
 }  # fmt: skip
 
 
-_FINER_WHEN_SMALL: Final = ("cd_m2", "lux", "px_deg")
+_FINER_WHEN_SMALL: Final = ("cd_m2", "lux", "px_deg", "fl")
 
 
 def show_value(value: float | None, unit: str, ruler: Ruler, side: Side = "nearest") -> str:
@@ -111,12 +114,20 @@ KINDS: Final[dict[str, FigureKind]] = {
     "width": _k("picture.{picture}.width", "mm", "picture width", "2.1", "w", "picture"),
     "height": _k("picture.{picture}.height", "mm", "picture height", "2.1", "h = w/a", "picture"),
     "diagonal": _k("picture.{picture}.diagonal", "mm", "diagonal", "2.1", "D = √(w² + h²)", "picture"),
+    "chord": _k("picture.{picture}.chord", "mm", "chord, edge to edge", "2.2", "2·R·sin(w/(2·R))", "picture"),
+    "bow": _k("picture.{picture}.bow", "mm", "depth of the curve", "2.2", "R·(1 − cos(w/(2·R)))", "picture"),
+    "part_width": _k("picture.{picture}.part.width", "mm", "each part's width", "2.4", "w/n", "picture"),
+    "part_diagonal": _k("picture.{picture}.part.diagonal", "mm", "each part's diagonal", "2.4", "√((w/n)² + (h/m)²)", "picture"),
+    "cloth_w": _k("picture.{picture}.cloth.w", "mm", "cloth piece across", "2.7", "(w + 2·m)·cos(φ) + (h + 2·m)·sin(φ)", "picture", "least"),
+    "cloth_h": _k("picture.{picture}.cloth.h", "mm", "cloth piece down", "2.7", "(w + 2·m)·sin(φ) + (h + 2·m)·cos(φ)", "picture", "least"),
     "bottom": _k("picture.{picture}.bottom", "mm", "bottom edge above the floor", "0", "z_c − h/2", "picture"),
     "top": _k("picture.{picture}.top", "mm", "top edge above the floor", "0", "z_c + h/2", "picture"),
     "angle": _k(
         "picture.{picture}.angle.seat.{seat}", "deg", "angle across", "3.1",
         "A = atan((w/2 − r)/d) + atan((w/2 + r)/d)", "picture",
     ),
+    "curved_angle": _k("picture.{picture}.angle.seat.{seat}", "deg", "angle across", "2.2", "between the outermost points of an arc w of radius R", "picture"),
+    "curved_at_target": _k("picture.{picture}.at_target", "mm", "distance at the school's target", "3.2", "c/(2·tan(A/2)) + s", "picture"),
     "off_axis": _k("picture.{picture}.off_axis.seat.{seat}", "deg", "off axis", "3.1", "atan(|r|/d)", "picture"),
     "distance": _k("picture.{picture}.distance.seat.{seat}", "mm", "eye to the picture", "3.1", "d", "picture"),
     "sharpness": _k("picture.{picture}.sharpness.seat.{seat}", "px_deg", "pixels a degree", "3.3", "1/(2·atan(p/(2·d)))", "picture"),
@@ -135,6 +146,11 @@ KINDS: Final[dict[str, FigureKind]] = {
     "lumens": _k("projector.{projector}.lumens", "lm", "lumens that arrive", "5.1", "Φ = rated × mode × zoom × age", "picture"),
     "white": _k("picture.{picture}.white", "cd_m2", "picture white", "5.2", "L = Φ·g/(π·A)", "picture"),
     "panel_white": _k("picture.{picture}.white", "cd_m2", "picture white, full field", "5.4", "L", "picture"),
+    "foot_lamberts": _k("picture.{picture}.foot_lamberts", "fl", "picture white", "5.2", "L/3.426", "picture"),
+    "largest_lit": _k("picture.{picture}.largest_lit", "mm", "widest for 48 cd/m² in the dark", "5.2", "1000·s·√(Φ·g/(π·L)·a)", "picture", "greatest"),
+    "contrast_dark": _k(
+        "picture.{picture}.contrast_dark.scene.{scene}", "to_one", "contrast, room painted dark", "5.7", "(L + L_a)/(L/N + L_a)", "picture",
+    ),
     "stray": _k("picture.{picture}.stray.scene.{scene}", "cd_m2", "stray light on the picture", "5.3", "ΣE·ρ/π", "picture"),
     "wash": _k("picture.{picture}.wash", "lux", "the room's own wash", "5.7", "E = APL·Φ·ρ/(S·(1 − ρ))", "picture"),
     "contrast": _k("picture.{picture}.contrast.scene.{scene}", "to_one", "contrast in this light", "5.4", "(L + L_a)/(L/N + L_a)", "picture"),

@@ -6,7 +6,6 @@ from collections.abc import Sequence
 
 from oval_room.core.apply import apply
 from oval_room.core.commands import Stamp
-from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.tape.grammar import Heard, Subject, hear
 from oval_room.demo.gear import SHELF
@@ -43,10 +42,17 @@ LOFT = (
     "switch w3 at 250 up 1150 circuit loft lights", "data w1 at 3700 up 300",
     "put radiator 900 x 90 x 450 at 3250 out 3000 up 120", "put walkway 700 x 1700 x 1900 at 3350 out 2880",
     "way stair 760 x 2050 x 720", "way door front door 838 x 1981",
-    "seat 3050", "across 2100", "seats 3 x 620", "eye 1060", "row 2 4050",
+    "seat 3050", "across 2100", "seats 3 x 620", "eye 1060", "row 2 4050", "main seat 1b",
 )  # fmt: skip
 LOFT_THEN = (
     "light dark ceiling 0.6", "light lamps side 14", "school lounge", "screen 84", "stand-off 40", "projector Wren", "throw 2450", "lens up 1925", "stem Stem long",
+)  # fmt: skip
+LOFT_SPEAKERS = (
+    "speaker left at 750 out 250", "speaker right at 3450 out 250", "speaker centre at 2100 out 120 up 480", "speaker surround left at 250 out 3300 up 800",
+    "speaker surround right at 3950 out 3300 up 800", "speaker sub at 560 out 420",
+)  # fmt: skip
+LOFT_WOVEN = (
+    "scheme Woven frame", "screen Frame 100 woven", "stand-off 300", "bottom 520", "throw 2760", "scheme First scheme",
 )  # fmt: skip
 LOFT_SECOND = ("scheme Panel instead", "drop screen", "tv Slate 75", "mount Flat 600", "scheme First scheme")
 DEN = (
@@ -74,7 +80,8 @@ def loft_cinema() -> Plan:
     plan = said(plan, LOFT, Subject(seat="s1"))
     plan = said(plan, ("seating stool", "riser 150"), Subject(seat="s4"))
     plan = said(plan, LOFT_THEN, Subject(seat="s2", scene="k1"))
-    return said(plan, LOFT_SECOND, Subject(seat="s2", scene="k1"))
+    plan = said(plan, LOFT_SPEAKERS + LOFT_SECOND, Subject(seat="s2", scene="k1"))
+    return said(plan, LOFT_WOVEN, Subject(seat="s2", scene="k1"))
 
 
 def boat_shed_den() -> Plan:
@@ -82,11 +89,3 @@ def boat_shed_den() -> Plan:
     plan = new_plan("Boat-shed den", client="Tobin Aldersea", place="Slip 4, Marram Hard", writing=LASER)
     plan = said(plan, DEN, Subject(seat="s1"))
     return said(plan, DEN_THEN, Subject(seat="s1"))
-
-
-if __name__ == "__main__":
-    for made in (loft_cinema(), boat_shed_den()):
-        from oval_room.core.words import Words
-
-        report = evaluate(made, SHELF)
-        print(made.name, *(f"{f.level.value:5} {Words(made).finding(f)}" for f in report.findings), sep="\n")

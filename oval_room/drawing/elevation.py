@@ -8,7 +8,7 @@ from oval_room.core.plan.gear import Mount, Panel, Screen
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.pose import Own, to_room
 from oval_room.core.survey.datum import DATUM, from_datum
-from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, raster
+from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of, raster
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
 
@@ -42,7 +42,7 @@ def elevation(look: Look) -> Scene:
         draft.add(
             Dim(0, subject.bottom, "v", look.show(subject.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
             Dim(0, subject.top, "v", look.show(subject.top), "left", 0, "plain", 4, "picture.top", "top", swap="stretch to"),
-            Dim(subject.pose.x - subject.width.value / 2, subject.pose.x + subject.width.value / 2, "u",
+            Dim(subject.pose.x - subject.across / 2, subject.pose.x + subject.across / 2, "u",
                 look.show(subject.width.value), "above", 0, "brass", 3, "picture.width", "wide"),
         )  # fmt: skip
     known = "assumed" if room.width.unsure else "plain"
@@ -116,8 +116,8 @@ def plate_detail(look: Look) -> Scene | None:
     item = look.item(picture.gear)
     assert isinstance(item, Panel)
     left, right = (
-        picture.pose.x - picture.width.value / 2 - picture.frame_side,
-        picture.pose.x + picture.width.value / 2 + picture.frame_side,
+        picture.pose.x - picture.across / 2 - picture.frame_side,
+        picture.pose.x + picture.across / 2 + picture.frame_side,
     )
     window = (left - 60, holes.bottom - 60, right + 60, holes.top + 60)
     draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
@@ -184,13 +184,15 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     strong = "picture" if key == look.picture else "picture-other"
     draft.path([(c.x, c.z) for c in corners(picture, frame=True)], "frame", "picture", closed=True, ref=key)
     draft.path([(c.x, c.z) for c in corners(picture)], strong, "picture", closed=True, ref=key)
+    for a, b in parts_of(picture):
+        draft.line((a.x, a.z), (b.x, b.z), "split", "picture", key)
     item = look.item(picture.gear)
     if isinstance(item, Screen) and item.way == "drop-down":
         ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y)
-        half = picture.width.value / 2 + picture.frame_side + 60
+        half = picture.across / 2 + picture.frame_side + 60
         case = ceiling - item.case_height
         draft.box(picture.pose.x - half, case, picture.pose.x + half, ceiling, "thing", "picture", key)
-        inner = picture.width.value / 2 + picture.frame_side
+        inner = picture.across / 2 + picture.frame_side
         for side in (-inner, inner):
             draft.line((picture.pose.x + side, picture.top), (picture.pose.x + side, case), "cloth", "picture", key)
     at = P(picture.pose.x, picture.top)

@@ -7,7 +7,7 @@ import math
 from oval_room.core.plan.document import Picture, Projector, Seat
 from oval_room.core.pose import Point
 from oval_room.core.viewing.seat_map import runs, seat_map
-from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, corners
+from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, face_above
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
 from oval_room.drawing.shell import plan_dims, plan_names, plan_shell
@@ -99,9 +99,8 @@ def _schools(draft: Draft, look: Look, left: float, right: float, front: float, 
 
 
 def _picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = "") -> None:
-    left, right = corners(picture)[:2]
     strong = "picture-edge" if key == look.picture else "picture-edge-other"
-    draft.line((left.y, left.x), (right.y, right.x), style or strong, "picture", key)
+    draft.path([(p.y, p.x) for p in face_above(picture)], style or strong, "picture", ref=key)
 
 
 def _seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> None:
@@ -125,7 +124,8 @@ def _sight(draft: Draft, look: Look) -> None:
     if view.angle is None:
         return
     eye = seat.eye_point
-    for corner in corners(picture)[:2]:
+    face = face_above(picture)
+    for corner in (face[0], face[-1]):
         draft.line((eye.y, eye.x), (corner.y, corner.x), "sight", "sight", look.seat)
     aim = (
         Point(picture.pose.x, picture.pose.y, 0.0)

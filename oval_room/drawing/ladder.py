@@ -1,11 +1,16 @@
-"""The height ladder: two rails, what pushes up on the left, what holds down on the right, and the range between."""
+"""The height ladder: two rails, what pushes up on the left, what holds down on the right, and the range between; a narrow one
+beside it for every picture stacked with the subject's."""
 
 from __future__ import annotations
+
+import math
 
 from oval_room.core.viewing.ladder import Bound, Rungs
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
+NARROW = 260.0  # half the drawn width of a ladder beside [mm of the drawing]
+BESIDE = 1500.0  # room that one takes
 RAIL_AT = 500.0  # half the drawn width between rails [mm of the drawing]
 
 
@@ -27,18 +32,12 @@ def ladder(look: Look) -> Scene | None:
         draft.line((u, v0), (u, v1), "rail", "picture")
     _side(draft, look, low, "lo", v0, v1)
     _side(draft, look, high, "hi", v0, v1)
-    if views.school_bottom is not None and v0 <= views.school_bottom <= v1:
-        draft.line((-RAIL_AT, views.school_bottom), (RAIL_AT, views.school_bottom), "guide", "picture")
-        draft.add(
-            Label(
-                P(0, views.school_bottom),
-                look.plan.choices.height_school,
-                "small",
-                "picture",
-                offsets=((0, 9), (0, -9)),
-                priority=4,
-            )
-        )  # fmt: skip
+    for school, at in views.schools.items():
+        if v0 <= at <= v1:
+            mine = school == look.plan.choices.height_school
+            draft.line((-RAIL_AT, at), (RAIL_AT, at), "guide" if mine else "guide-faint", "picture")
+            offsets = ((0, 9), (0, -9)) if mine else ((-70, 8), (70, 8), (-70, -8), (70, -8))
+            draft.add(Label(P(0, at), school, "small", "picture", offsets=offsets, priority=4 if mine else 6))
     draft.line((-RAIL_AT - 120, bottom), (RAIL_AT + 120, bottom), "now", "picture", look.picture)
     draft.add(
         Label(
@@ -56,8 +55,44 @@ def ladder(look: Look) -> Scene | None:
         told = f"All agree from {look.words.length(hard.lo, 'least')} to {look.words.length(hard.hi, 'greatest')}."
     else:
         told = f"No height works: short by {look.words.length(hard.short_by, 'least')}."
-    wide = (v1 - v0) * 1.9
-    return Scene("ladder", title, (-max(wide / 2, 1500), v0, max(wide / 2, 1500), v1), tuple(draft.shapes), told)
+    half = max((v1 - v0) * 0.95, 1500.0)
+    stacked = _stacked(look, look.picture)
+    for n, key in enumerate(stacked):
+        _narrow(draft, look, key, half + (n + 0.5) * BESIDE, v0, v1)
+    if stacked:
+        draft.add(Label(P(0, v1), picture.name, "label", "picture", offsets=((0, 9), (0, -9)), priority=2))
+    return Scene("ladder", title, (-half, v0, half + len(stacked) * BESIDE, v1), tuple(draft.shapes), told)
+
+
+def _stacked(look: Look, key: str) -> list[str]:
+    """Pictures of the same wall face over or under this one."""
+    pictures, mine = look.plan.chosen.pictures, look.plan.chosen.pictures[key]
+    wall = look.report.walls.get(key)
+    return [
+        other for other, one in pictures.items()
+        if other != key and look.report.walls.get(other) == wall
+        and math.dist((one.pose.x, one.pose.y), (mine.pose.x, mine.pose.y)) < (one.across + mine.across) / 2
+        and (one.bottom >= mine.top or one.top <= mine.bottom)
+    ]  # fmt: skip
+
+
+def _narrow(draft: Draft, look: Look, key: str, at: float, v0: float, v1: float) -> None:
+    """Another picture's ladder: its rails, where all agree, its two nearest reasons and where its bottom edge is."""
+    picture, rungs = look.plan.chosen.pictures[key], look.report.viewing.pictures[key].rungs
+    _range(draft, rungs, v0, v1, at, NARROW)
+    for u in (at - NARROW, at + NARROW):
+        draft.line((u, v0), (u, v1), "rail", "picture")
+    hard = rungs.hard
+    for value, name, side, offset in ((hard.lo, hard.lo_name, "least", -9), (hard.hi, hard.hi_name, "greatest", 9)):
+        if value is not None and v0 <= value <= v1:
+            draft.line((at - NARROW, value), (at + NARROW, value), "rung", "picture")
+            text = f"{name} {look.words.length(value, 'least' if side == 'least' else 'greatest')}"
+            draft.add(Label(P(at, value), text, "small", "picture", offsets=((0, offset), (0, 2 * offset)), priority=3))
+    if v0 <= picture.bottom <= v1:
+        draft.line((at - NARROW - 60, picture.bottom), (at + NARROW + 60, picture.bottom), "now", "picture", key)
+        offsets = ((0, 10), (0, -11), (0, 24), (0, -25))
+        draft.add(Label(P(at, picture.bottom), look.show(picture.bottom), "label", "picture", offsets=offsets, priority=1))
+    draft.add(Label(P(at, v1), picture.name, "label", "picture", offsets=((0, 9), (0, -9)), priority=2))
 
 
 def _strongest(rungs: Rungs) -> tuple[list[Bound], list[Bound]]:
@@ -73,16 +108,16 @@ def _strongest(rungs: Rungs) -> tuple[list[Bound], list[Bound]]:
     return [b for b in low.values() if b.lo is not None and b.lo > 0 and b.name != "floor"], list(high.values())
 
 
-def _range(draft: Draft, rungs: Rungs, v0: float, v1: float) -> None:
+def _range(draft: Draft, rungs: Rungs, v0: float, v1: float, at: float = 0.0, reach: float = RAIL_AT) -> None:
     hard, soft = rungs.hard, rungs.soft
     lo, hi = hard.lo if hard.lo is not None else v0, hard.hi if hard.hi is not None else v1
     if hard.feasible:
-        draft.box(-RAIL_AT, max(lo, v0), RAIL_AT, min(hi, v1), "range-hard", "picture")
+        draft.box(at - reach, max(lo, v0), at + reach, min(hi, v1), "range-hard", "picture")
         if soft is not None:
             a, b = soft.lo if soft.lo is not None else v0, soft.hi if soft.hi is not None else v1
-            draft.box(-RAIL_AT, max(a, v0), RAIL_AT, min(b, v1), "range-soft", "picture")
+            draft.box(at - reach, max(a, v0), at + reach, min(b, v1), "range-soft", "picture")
     else:
-        draft.box(-RAIL_AT, hi, RAIL_AT, lo, "range-none", "picture")
+        draft.box(at - reach, hi, at + reach, lo, "range-none", "picture")
 
 
 def _side(draft: Draft, look: Look, bounds: list[Bound], which: str, v0: float, v1: float) -> None:

@@ -16,6 +16,7 @@ from oval_room.core.viewing.sightlines import CROWN
 from oval_room.core.words import Words
 from oval_room.drawing.scene import Draft
 
+ARC_STEPS = 8  # pieces of each half of a curved picture's face
 WALL = 110.0  # drawn thickness of walls, floor and ceiling [mm]
 
 
@@ -62,11 +63,34 @@ def on_wall(plan: Plan) -> dict[str, Picture]:
 
 def corners(picture: Picture, *, frame: bool = False) -> list[Point]:
     """A picture's corners in the room, from the lower left round; with its frame when asked."""
-    half = picture.width.value / 2 + (picture.frame_side if frame else 0.0)
+    half = picture.across / 2 + (picture.frame_side if frame else 0.0)
     down = -picture.height / 2 - (picture.frame_bottom if frame else 0.0)
     up = picture.height / 2 + (picture.frame_top if frame else 0.0)
     places = ((-half, down), (half, down), (half, up), (-half, up))
     return [to_room(picture.pose.point, picture.pose.turn, Own(right, v, 0.0)) for right, v in places]
+
+
+def parts_of(picture: Picture) -> list[tuple[Point, Point]]:
+    """The lines that share a split picture into its parts, end to end in the room."""
+    columns, rows = picture.split
+    half_w, half_h = picture.across / 2, picture.height / 2
+    ends = [((2 * i / columns - 1) * half_w, -half_h, (2 * i / columns - 1) * half_w, half_h) for i in range(1, columns)]
+    ends += [(-half_w, (2 * j / rows - 1) * half_h, half_w, (2 * j / rows - 1) * half_h) for j in range(1, rows)]
+    pose = picture.pose
+    return [
+        (to_room(pose.point, pose.turn, Own(a, b, 0.0)), to_room(pose.point, pose.turn, Own(c, d, 0.0))) for a, b, c, d in ends
+    ]
+
+
+def face_above(picture: Picture) -> list[Point]:
+    """A picture's face from above, end to end: straight, or along its arc."""
+    pose = picture.pose
+    if picture.curve is None:
+        return corners(picture)[:2]
+    turns = [i / ARC_STEPS * picture.width.value / (2 * picture.curve) for i in range(-ARC_STEPS, ARC_STEPS + 1)]
+    return [
+        to_room(pose.point, pose.turn, Own(picture.curve * math.sin(t), 0.0, picture.curve * (1 - math.cos(t)))) for t in turns
+    ]
 
 
 def edge_on(picture: Picture) -> tuple[Point, Point]:

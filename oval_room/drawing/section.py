@@ -206,7 +206,7 @@ def school_bands(look: Look) -> list[tuple[str, float, float]]:
     picture = look.plan.chosen.pictures.get(look.picture or "")
     if picture is None:
         return []
-    width, plane = picture.width.value, picture.pose.y
+    width, plane = picture.across, picture.pose.y + picture.bow
     return [
         (name, plane + distance_for_angle(width, band.hi), plane + distance_for_angle(width, band.lo))
         for name, band in SIZE_SCHOOLS.items()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Collection
 from typing import Final, NamedTuple
 
+from oval_room.drawing.cloth_cut import cloth_cut, is_cut
 from oval_room.drawing.elevation import elevation, plate_detail
 from oval_room.drawing.floor_plan import floor_plan
 from oval_room.drawing.from_seat import from_seat
@@ -13,6 +14,7 @@ from oval_room.drawing.layout import Margins
 from oval_room.drawing.lens_window import lens_window
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import LAYERS, Label, Scene
+from oval_room.drawing.seat_map_sheet import seat_map_sheet
 from oval_room.drawing.section import section
 from oval_room.drawing.svg import write_svg
 from oval_room.drawing.throw_strip import throw_strip
@@ -25,7 +27,7 @@ STAGE_VIEWS: Final[dict[str, tuple[str, ...]]] = {
     "fixing": ("plate", "plan", "section"),
 }
 VIEW_NAMES: Final[dict[str, str]] = {
-    "plan": "plan", "section": "section", "elevation": "display wall", "ladder": "height ladder", "plate": "plate and holes",
+    "plan": "plan", "section": "section", "elevation": "display wall", "ladder": "height ladder", "cloth": "cloth to cut", "map": "seat map", "plate": "plate and holes",
     "window": "lens window", "strip": "throw strip", "seat": "from this seat",
 }  # fmt: skip
 LAYER_NAMES: Final[dict[str, str]] = {
@@ -38,8 +40,10 @@ FINE_PRINT: Final = 7
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
-OWN: Final = ("ladder", "strip", "window", "seat")
-ANYWHERE: Final = ("section", "plan", "elevation", "seat")
+OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map")
+EXTRA: Final[dict[str, tuple[str, ...]]] = {"picture": ("map", "cloth")}
+"""Views that a stage can lead with or print beside its own."""
+ANYWHERE: Final = ("section", "plan", "elevation", "seat", "cloth", "map")
 """Views that may lead at any stage."""
 SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
 """Share of the width that a companion takes among its neighbours; the others take 3."""
@@ -76,11 +80,19 @@ def _make(look: Look, name: str) -> Scene | None:
         "elevation": lambda: elevation(look),
         "plate": lambda: plate_detail(look),
         "ladder": lambda: ladder(look),
+        "cloth": lambda: cloth_cut(look),
+        "map": lambda: seat_map_sheet(look),
         "window": lambda: lens_window(look, _projector(look)),
         "strip": lambda: throw_strip(look, _projector(look)),
         "seat": lambda: from_seat(look),
     }
     return makers[name]()
+
+
+def has_view(look: Look, name: str) -> bool:
+    """Whether one of the extra views has something to show for this plan, without making it."""
+    picture = look.plan.chosen.pictures.get(look.picture or "")
+    return picture is not None and (name != "cloth" or is_cut(picture))
 
 
 def scene_of(look: Look, name: str) -> Scene | None:

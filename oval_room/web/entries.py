@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import get_args
 
-from oval_room.core.plan.document import Picture, Plan, Projector
+from oval_room.core.plan.document import Picture, Plan, Plays, Projector
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_name, wall_of
 from oval_room.core.screens.size import show_aspect
 from oval_room.core.tape.grammar import Subject
+from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +61,7 @@ def _brief(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         Entry("state", "state", plan.state, options=("planning", "agreed", "on site", "done")),
         Entry("who watches", "who", brief.who),
         *(Entry(f"{word}, h a day", word, f"{getattr(brief, word):g}") for word in ("film", "sport", "games", "desk")),
+        Entry("games played", "plays", brief.plays, options=get_args(Plays)),
         Entry("budget", "budget", "" if brief.budget is None else f"{brief.budget:.0f}"),
         Entry("must stay", "keep", brief.must_stay),
         Entry("landlord", "landlord", brief.landlord),
@@ -74,7 +77,7 @@ def _picture(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
     shelf = {kind: tuple(item.name for item in gear.values() if item.kind == kind) for kind in ("panel", "screen")}
     schools = [
         Entry("school of size", "school", plan.choices.size_school, options=("lounge", "cinema", "front row")),
-        Entry("eyes at", "eyes at", plan.choices.height_school, options=("third", "centre")),
+        Entry("eyes at", "eyes at", plan.choices.height_school, options=HEIGHT_SCHOOLS),
     ]
     if picture is None:
         return [
@@ -101,6 +104,11 @@ def _picture(plan: Plan, gear: GearShelf, subject: Subject) -> list[Entry]:
         Entry("tilted down, °", "tilt", f"{-picture.pose.pitch + 0.0:g}"),
         Entry("swivelled right, °", "swivel", f"{(picture.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
     ]
+    out.append(Entry("shared, columns x rows", "split", f"{picture.split[0]} x {picture.split[1]}"))
+    if picture.kind == "panel":
+        out.append(
+            Entry("curved to a radius of", "curve", "flat" if picture.curve is None else ruler.show(picture.curve), hint="flat")
+        )
     if picture.kind == "screen":
         kinds = ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall")
         out.append(Entry("surface", "surface", picture.surface, options=kinds))

@@ -17,7 +17,7 @@ from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.words import Words
-from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw
+from oval_room.drawing.sheet import EXTRA, LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
 from oval_room.web.entries import entries_of
@@ -122,7 +122,7 @@ class SheetParts:
         return {
             "head": self.head, "plan": plan, "seen": seen, "stage": seen.stage, "subject": seen.subject,
             "scheme": plan.chosen, "marks": marks(plan, self.report), "lead": parts[0] if parts else None, "companions": parts[1:],
-            "view_names": VIEW_NAMES, "layer_names": self._layers(), "headlines": headlines(plan, self.report, seen.stage, seen.subject),
+            "view_names": VIEW_NAMES, "extra": self._extra(), "layer_names": self._layers(), "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall), "undo": undo, "redo": redo,
             "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
@@ -144,6 +144,11 @@ class SheetParts:
                     told = (item.label, show_value(item.value, item.unit, ruler))
                     counts[told] = counts.get(told, 0) + 1
         return sorted(((label, value, count) for (label, value), count in counts.items()), key=lambda row: -row[2])
+
+    def _extra(self) -> list[tuple[str, str]]:
+        """Views that this stage can lead with beside its own, where they have something to show."""
+        look = self.bench.look(self.plan, self.report, self.seen)
+        return [(name, VIEW_NAMES[name]) for name in EXTRA.get(self.seen.stage, ()) if has_view(look, name)]
 
     def _layers(self) -> dict[str, str]:
         """The layers that have something on them here."""

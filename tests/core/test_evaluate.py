@@ -25,6 +25,7 @@ from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs
 from oval_room.demo.surveyed import boat_shed_den
 from tests.core.making import COMMANDS
 from tests.core.survey.rooms import room
+from tests.core.test_figures import SHAPED
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
 
@@ -178,7 +179,7 @@ class Reports(unittest.TestCase):
         upright = changed(CHAPEL, PutProjector(id="j1", hung=False))
         made = {
             figure.kind.pattern
-            for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX)
+            for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX, *SHAPED)
             for figure in evaluate(plan, SHELF).figures.values()
         }
         self.assertEqual({kind.pattern for kind in KINDS.values()} - made, set())

@@ -16,6 +16,7 @@ from oval_room.core.words import _TEXT, Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from tests.core.screens.test_pictures import GEAR, noted_plans
 from tests.core.survey.rooms import room
 from tests.core.survey.test_room import SPOILED
 
@@ -89,14 +90,14 @@ class Sentences(unittest.TestCase):
     def test_every_code_has_a_sentence_and_most_are_seen_here(self) -> None:
         self.assertEqual(set(_TEXT), set(Code))
         seen = {key.split("/")[0] for key, *_ in SAID}
-        for plan in (BEDROOM, new_plan("x"), boat_shed_den(), loft_cinema(), *spoiled_rooms()):
-            seen |= {f.key.split("/")[0] for f in evaluate(plan, SHELF).findings}
+        for plan in (BEDROOM, new_plan("x"), boat_shed_den(), loft_cinema(), *spoiled_rooms(), *noted_plans()):
+            seen |= {f.key.split("/")[0] for f in evaluate(plan, GEAR).findings}
         self.assertEqual({code.name.lower() for code in Code} - seen - {"on_ladder"}, set())
 
     def test_how_they_are_written(self) -> None:
         """Sentences start large, end with a stop, never shout, and never carry a number with no unit of length."""
-        plans = (CHAPEL, boat_shed_den(), loft_cinema(), *spoiled_rooms())
-        for told, finding in [(plan, finding) for plan in plans for finding in evaluate(plan, SHELF).findings]:
+        plans = (CHAPEL, boat_shed_den(), loft_cinema(), *spoiled_rooms(), *noted_plans())
+        for told, finding in [(plan, finding) for plan in plans for finding in evaluate(plan, GEAR).findings]:
             text = Words(told).finding(finding)
             with self.subTest(finding.key):
                 self.assertRegex(text, r"^[A-Z0-9].*(\.|Type: .+)$")

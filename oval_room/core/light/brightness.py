@@ -15,6 +15,10 @@ CD_M2_PER_FL: Final = 3.426
 DARK_ROOM: Final = 48.0
 DARK_ROOM_FINE: Final = (35.0, 75.0)
 LAMPS_ON: Final = 100.0
+LAMPS_LUX: Final = 10.0
+"""A scene with so much stray light has its lamps on (planning value) [lux]."""
+BESIDE_WALL: Final = 0.8
+"""Reflectance of the wall beside a panel (rules 3.7)."""
 
 
 def tele_factor(lens: tuple[float, float]) -> float:

@@ -11,7 +11,12 @@ from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.light.blinds import Blinds, blinds
 from oval_room.core.light.brightness import (
+    BESIDE_WALL,
+    CD_M2_PER_FL,
+    DARK_ROOM,
     DARK_ROOM_FINE,
+    LAMPS_LUX,
+    LAMPS_ON,
     effective_lumens,
     largest_area,
     picture_white,
@@ -65,15 +70,18 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
             "wash", wash, Input("APL", "average level", APL_CLASS, "ratio", "rule"), Input("Φ", "lumens that leave", one.lumens, "lm"),
             Input("ρ", f"mean reflectance, {survey.room.finish}", ROOMS[survey.room.finish], "ratio", "rule"), picture=key,
         )  # fmt: skip
-        scenes = {}
+        dark = room_wash(one.lumens, survey.room.surface_m2, ROOMS["dark"], APL_CLASS)
+        scenes, darker = {}, {}
         for name, scene in survey.scenes.items():
             scenes[name] = _scene(book, key, picture, item, one, name, scene, wash)
+            darker[name] = _dark_room(book, key, picture, item, one, name, scene, dark) if survey.room.finish != "dark" else None
             needed = (
                 blinds(one.white, one.native, scenes[name][0], scene.wants, _washed(picture, item, wash))
                 if scene.wants > 1
                 else None
             )
-            findings.append(_contrast_finding(key, name, scene, scenes[name], needed, one.native))
+            findings.append(_contrast_finding(key, name, scene, scenes[name], needed, one.native, darker[name]))
+        findings += _lamps(key, picture, one, survey) + _dull(key, picture, one, survey)
         lit[key] = PictureLight(one.white, one.lumens, one.native, scenes)
     return LightResult(book.figures, tuple(findings), lit)
 
@@ -108,6 +116,13 @@ def _projected(
         Input("g", "gain of the surface", gain, "ratio", "maker" if screen and screen.gain else "rule"),
         Input("A", "raster lit [m²]", area, "ratio", picture.width.source), picture=key,
     )  # fmt: skip
+    book.add("foot_lamberts", white / CD_M2_PER_FL, Input("L", "picture white", white, "cd_m2"), picture=key)
+    share, shape = picture.width.value / throw.raster[0], throw.raster[0] / throw.raster[1]
+    book.add(
+        "largest_lit", math.sqrt(largest_area(lumens, gain, DARK_ROOM) * shape) * 1000 * share, Input("Φ", "lumens that arrive", lumens, "lm"),
+        Input("g", "gain of the surface", gain, "ratio"), Input("L", "target", DARK_ROOM, "cd_m2", "rule"),
+        Input("a", "aspect of the raster", shape, "ratio"), Input("s", "share of the raster's width", share, "ratio"), picture=key,
+    )  # fmt: skip
     return _Lit(white, lumens, NATIVE[item.native], gain, picture.width.value / throw.raster[0])
 
 
@@ -121,19 +136,9 @@ def _panel(book: FigureBook, key: str, picture: Picture, item: Panel) -> _Lit:
 def _scene(
     book: FigureBook, key: str, picture: Picture, item: object, lit: _Lit, name: str, scene: LightScene, wash: float
 ) -> tuple[float, float | None, str]:
-    if picture.kind == "panel":
-        back = PANEL_REFLECTANCE[item.face if isinstance(item, Panel) else "glossy"]
-        parts = [(scene.ceiling.value + scene.side.value + scene.front.value + wash, back)]
-    else:
-        surface = SURFACES[picture.surface]
-        parts = [
-            (scene.ceiling.value, surface.ceiling),
-            (scene.side.value + wash, surface.side),
-            (scene.front.value, surface.front),
-        ]
-    stray = stray_luminance(parts)
+    stray = stray_luminance(_origins(picture, item, scene, wash))
     contrast = room_contrast(lit.white, lit.native, stray)
-    lux = scene.ceiling.value + scene.side.value + scene.front.value
+    lux = _lux(scene)
     source = "default" if all(m.unsure for m in (scene.ceiling, scene.side, scene.front)) else "read"
     book.add(
         "stray",
@@ -151,6 +156,54 @@ def _scene(
     return stray, contrast, contrast_class(contrast)
 
 
+def _dark_room(
+    book: FigureBook, key: str, picture: Picture, item: object, lit: _Lit, name: str, scene: LightScene, wash: float
+) -> float | None:
+    """Contrast in a scene if the room's surfaces were dark: what painting the ceiling buys (rules 5.7)."""
+    stray = stray_luminance(_origins(picture, item, scene, wash))
+    contrast = room_contrast(lit.white, lit.native, stray)
+    book.add(
+        "contrast_dark", contrast, Input("L", "picture white", lit.white, "cd_m2"),
+        Input("L_a", "stray light on it, room dark", stray, "cd_m2"), Input("N", "contrast within a frame", lit.native, "to_one", "rule"),
+        subject=scene.name, picture=key, scene=name,
+    )  # fmt: skip
+    return contrast
+
+
+def _origins(picture: Picture, item: object, scene: LightScene, wash: float) -> list[tuple[float, float]]:
+    """Light on a picture by origin [lux], the room's own wash as side light, and how much of each the surface sends back."""
+    if picture.kind == "panel":
+        back = PANEL_REFLECTANCE[item.face if isinstance(item, Panel) else "glossy"]
+        return [(scene.ceiling.value + scene.side.value + scene.front.value + wash, back)]
+    surface = SURFACES[picture.surface]
+    return [(scene.ceiling.value, surface.ceiling), (scene.side.value + wash, surface.side), (scene.front.value, surface.front)]
+
+
+def _lux(scene: LightScene) -> float:
+    return scene.ceiling.value + scene.side.value + scene.front.value
+
+
+def _lamps(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Finding]:
+    """White wanted of a projected picture with the lamps on; the same serves for HDR (rules 5.2)."""
+    bright = [name for name, scene in survey.scenes.items() if _lux(scene) >= LAMPS_LUX]
+    if picture.kind != "screen" or not bright or lit.white >= LAMPS_ON:
+        return []
+    worst = max(bright, key=lambda name: _lux(survey.scenes[name]))
+    about = {"picture": key, "scene": worst}
+    return [Finding(Code.LAMPS_WHITE, Level.NOTE, "5.2", about, lit.white, LAMPS_ON, "cd_m2")]
+
+
+def _dull(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Finding]:
+    """A panel whose average is under the luminance of the wall beside it in its brightest scene (rules 3.7)."""
+    if picture.kind != "panel" or not survey.scenes:
+        return []
+    worst = max(survey.scenes, key=lambda name: _lux(survey.scenes[name]))
+    wall, average = _lux(survey.scenes[worst]) * BESIDE_WALL / math.pi, APL_CLASS * lit.white
+    if average >= wall:
+        return []
+    return [Finding(Code.DULL, Level.MIND, "3.7", {"picture": key, "scene": worst}, average, wall, "cd_m2")]
+
+
 def _washed(picture: Picture, item: object, wash: float) -> float:
     """Luminance of the room's own wash on the picture [cd/m²]."""
     if picture.kind == "panel":
@@ -159,11 +212,20 @@ def _washed(picture: Picture, item: object, wash: float) -> float:
 
 
 def _contrast_finding(
-    key: str, name: str, scene: LightScene, worked: tuple[float, float | None, str], needed: Blinds | None, native: float
+    key: str,
+    name: str,
+    scene: LightScene,
+    worked: tuple[float, float | None, str],
+    needed: Blinds | None,
+    native: float,
+    darker: float | None,
 ) -> Finding:
     stray, contrast, klass = worked
     enough = contrast is None or contrast >= scene.wants
-    more = {"class": klass, "stray": stray, "blinds": needed, "native": native}
+    buys = darker if darker is not None and contrast is not None and contrast_class(darker) != klass else None
+    more = {
+        "class": klass, "stray": stray, "blinds": needed, "native": native, "dark": buys, "dark class": contrast_class(darker),
+    }  # fmt: skip
     about = {"picture": key, "scene": name}
     return Finding(Code.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "ratio", more=more)
 

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
 
 from oval_room.core.levels import Level
 from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
-from oval_room.core.plan.measure import Degrees, Frozen, HeightMm, Id, Measure, Mm, Name, Reading, Words, default
+from oval_room.core.plan.measure import Degrees, Frozen, HeightMm, Id, LengthMm, Measure, Mm, Name, Reading, Words, default
 from oval_room.core.plan.room import Made, Room, SurfaceKey
 from oval_room.core.pose import Point, Turn
+from oval_room.core.screens.shapes import bow, chord
 from oval_room.core.screens.surfaces import SurfaceKind
 from oval_room.core.survey.readings import Instrument
 from oval_room.core.units import Ruler, Style, Unit
@@ -28,6 +30,8 @@ ThingKind = Literal[
     "furniture", "soundbar", "breast", "shelf", "pendant", "other", "radiator", "fan", "beam", "bulkhead", "cabinet", "lamp", "platform",
     "walkway", "speaker", "fire",
 ]  # fmt: skip
+SpeakerPart = Literal["left", "right", "centre", "surround", "rear", "sub"]
+Plays = Literal["any", "platform and rhythm", "racing, shooters, table sims"]
 DimKey = Annotated[str, Field(pattern=r"^(w[0-9]{1,2}|c[0-9]{1,2}c[0-9]{1,2}|[hfp][0-9]{1,2})$")]
 FindingKey = Annotated[str, Field(pattern=r"^[a-z_]+(/[a-zA-Z0-9 ]+)*$", max_length=80)]
 Hours = Annotated[float, Field(ge=0, le=24)]
@@ -59,6 +63,8 @@ class Brief(Frozen):
     must_stay: Words = ""
     landlord: Words = ""
     cables: Words = ""
+    plays: Plays = "any"
+    """What kind of games: it decides how much lag is too much (rules 3.6)."""
 
 
 class Seat(Frozen):
@@ -99,6 +105,8 @@ class Thing(Frozen):
     """Of a fire: whether it is ever lit."""
     heat_c: Annotated[float, Field(ge=-40, le=400)] | None = None
     """Of a fire: at the panel's bottom edge after an hour [°C]."""
+    part: SpeakerPart | None = None
+    """Of a loudspeaker: what it plays."""
 
     @model_validator(mode="after")
     def _corners(self) -> Thing:
@@ -195,6 +203,26 @@ class Picture(Frozen):
     surface: SurfaceKind = "matte"
     gear: str | None = None
     mount: str | None = None
+    curve: LengthMm | None = None
+    """Radius of a curved panel [mm]; its width is then that of the arc (rules 2.2)."""
+    split: tuple[Annotated[int, Field(ge=1, le=8)], Annotated[int, Field(ge=1, le=8)]] = (1, 1)
+    """Columns and rows that the picture is shared into (rules 2.4)."""
+
+    @model_validator(mode="after")
+    def _arc(self) -> Picture:
+        if self.curve is not None and self.width.value > math.pi * self.curve:
+            raise ValueError(f"a picture this wide is more than half a circle of radius {self.curve:g} mm")
+        return self
+
+    @property
+    def across(self) -> float:
+        """How wide it stands in the room [mm]: the chord of a curved one."""
+        return chord(self.curve, self.width.value)
+
+    @property
+    def bow(self) -> float:
+        """How far its side edges come forward of its middle [mm]; 0 when flat."""
+        return bow(self.curve, self.width.value)
 
     @property
     def height(self) -> float:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 from collections.abc import Mapping
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field, TypeAdapter
 
@@ -46,13 +46,17 @@ class Panel(_Item):
     white_cd_m2: Positive | None = None
     vesa: tuple[LengthMm, LengthMm] | None = None
     top_to_vesa: HeightMm | None = None
+    curve: LengthMm | None = None
+    lag_ms: NotNegative | None = None
+    lag_mode: Words | None = None
+    refresh_hz: Positive | None = None
 
 
 class Projector(_Item):
     """A projector. Lens place from the plate's centre, upright, seen from behind (rules 6.5); shift as in rules 6.3.
 
     shift_stated says how the maker puts it: from the centre, or with 100 % meaning the lens level with the edge. The
-    limits here are always shares of the whole image height and width from the centre.
+    limits here are always shares of the whole image height and width from the centre. fan_db: at one metre, in the mode used.
     """
 
     kind: Literal["projector"] = "projector"
@@ -76,6 +80,10 @@ class Projector(_Item):
     lens_right: Mm = 0.0
     lens_forward: Mm = 150.0
     plate_to_axis: Mm = 80.0
+    lag_ms: NotNegative | None = None
+    lag_mode: Words | None = None
+    refresh_hz: Positive | None = None
+    fan_db: NotNegative | None = None
 
 
 class Screen(_Item):
@@ -95,7 +103,10 @@ class Screen(_Item):
 
 
 class Mount(_Item):
-    """A wall mount for a panel (hole rows and columns, r of rules 7.3) or a ceiling mount (pole heights, rules 6.5)."""
+    """A wall mount for a panel (hole rows and columns, r of rules 7.3) or a ceiling mount (pole heights, rules 6.5).
+
+    swivel: to the right positive [deg]; rises: how far it lowers (negative) and raises the panel once hung [mm].
+    """
 
     kind: Literal["mount"] = "mount"
     holds: Literal["panel", "projector"] = "panel"
@@ -103,6 +114,8 @@ class Mount(_Item):
     rows_below_upper: tuple[HeightMm, ...] = (0.0,)
     columns_from_centre: tuple[Mm, ...] = ()
     tilt_down: tuple[float, float] = (0.0, 0.0)
+    swivel: tuple[float, float] | None = None
+    rises: tuple[float, float] | None = None
     plate_width: LengthMm = 400.0
     plate_height: LengthMm = 200.0
     profile: HeightMm = 50.0
@@ -117,9 +130,15 @@ GearShelf = Mapping[str, GearItem]
 GEAR: TypeAdapter[GearItem] = TypeAdapter(Gear)
 
 
+LATER: Final = frozenset({"curve", "lag_ms", "lag_mode", "refresh_hz", "fan_db", "swivel", "rises"})
+"""Fields that came after the first editions were named: left out of the content while nobody has given them, so that
+old editions keep their names."""
+
+
 def gear_hash(item: GearItem) -> str:
     """The edition's name: `g` and 16 hex digits of its content's SHA-256."""
-    return "g" + hashlib.sha256(canonical(item.model_dump(mode="json")).encode()).hexdigest()[:16]
+    content = {key: value for key, value in item.model_dump(mode="json").items() if value is not None or key not in LATER}
+    return "g" + hashlib.sha256(canonical(content).encode()).hexdigest()[:16]
 
 
 def canonical(document: Any) -> str:

@@ -16,7 +16,7 @@ from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.outline import Wall, turned
 from oval_room.core.plan.room import Corner, Room
 
-FLAT: Final = 44.0
+FLAT: Final = 50.0
 """A picture belongs to a wall it turns less than this away from [deg]."""
 PAST: Final = 300.0
 """… and that it is in front of, its middle at most this far past an end [mm]."""

@@ -16,6 +16,10 @@ CLEAR_STILL: Final = 25.0
 """Wanted from what only the resting bar or cloth faces [mm]."""
 DRAWS_TOGETHER: Final = 45.0
 """Left and right nearer together than this draw the sound to the middle [deg]."""
+WEAVE_TURN: Final = 12.0
+"""A weave runs at 10 to 15 degrees to the pixel grid; what a plan cuts at [deg] (planning value)."""
+GRIP: Final = 100.0
+"""Cloth beyond the image on each side, to stretch it by [mm] (planning value)."""
 BEHIND: Final[dict[str, float]] = {"woven": 50.0, "perforated": 200.0}
 """Wanted between cloth and loudspeaker [mm]."""
 

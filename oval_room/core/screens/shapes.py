@@ -30,6 +30,16 @@ def curve(radius: float, arc_width: float) -> tuple[float, float]:
     return 2 * radius * math.sin(half), radius * (1 - math.cos(half))
 
 
+def chord(radius: float | None, arc_width: float) -> float:
+    """How wide a panel stands [mm]: its width when flat (radius None), else the chord of its arc (rules 2.2)."""
+    return arc_width if radius is None else curve(radius, arc_width)[0]
+
+
+def bow(radius: float | None, arc_width: float) -> float:
+    """How far a panel's side edges come forward of its middle [mm] (rules 2.2); 0 when flat."""
+    return 0.0 if radius is None else curve(radius, arc_width)[1]
+
+
 @dataclass(frozen=True, slots=True)
 class Display:
     """A display's visible height and pixel pitch, and its frame above and below [mm]."""

@@ -1,65 +1,101 @@
-"""Study of pictures as things: surfaces that suit their projector, pictures in each other's way, drop-downs through their
-travel, rows that stand level (rules 2.3, 2.5, 2.6)."""
+"""Study of pictures as things: curves, splits and cloth, surfaces that suit their projector, pictures in each other's way or level
+beside each other, cloths through their travel (rules 2.2 to 2.7)."""
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from itertools import combinations
-from typing import Final
+from typing import Final, NamedTuple
 
 from oval_room.core.commands import PutPicture
+from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Picture, Scheme, Survey, Thing
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
-from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL
-from oval_room.core.screens.shapes import LEVEL_WITHIN
+from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL, GRIP, WEAVE_TURN, cloth_piece
+from oval_room.core.screens.shapes import LEVEL_WITHIN, Display, beside, split
 from oval_room.core.units import Ruler
+from oval_room.core.viewing.one_picture import things_below
 
 IN_FRONT: Final = 60.0
 """Pictures whose faces are farther apart than this hang before each other, not beside [mm]."""
 ROW: Final = 150.0
 """Pictures whose edges are this near to level are meant to be [mm]."""
+TRAVELS: Final = ("drop-down", "manual", "floor-rising")
+"""Ways of a screen whose bar passes what is behind it."""
 UST: Final = 0.6
 """Lenses under this throw ratio light a lenticular surface from below."""
 
 
+BESIDE: Final = 600.0
+"""Panels whose frames are no farther apart than this stand beside each other [mm]."""
+
+
 @dataclass(frozen=True, slots=True)
 class ScreensResult:
+    figures: dict[str, Figure]
     findings: tuple[Finding, ...]
 
 
 def study_screens(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) -> ScreensResult:
     """Pictures of one wall against each other, what hangs before them, and their surfaces."""
     out: list[Finding] = []
+    book = FigureBook()
+    for key, picture in scheme.pictures.items():
+        _write_shape(book, key, picture)
     for projector in scheme.projectors.values():
-        picture, item = scheme.pictures[projector.shows], gear.get(projector.gear)
-        lens = getattr(item, "lens", (1.0, 1.0))
-        if picture.surface == "lenticular" and lens[0] >= UST:
-            put = PutPicture(id=projector.shows, surface="grey")
-            cure = Cure("surface", 0.0, put, name="grey")
-            out.append(
-                Finding(
-                    Code.SURFACE,
-                    Level.STOP,
-                    "2.5",
-                    {"picture": projector.shows},
-                    cures=(cure,),
-                    more={"surface": picture.surface},
-                )
-            )
+        out += _surface(projector.shows, scheme.pictures[projector.shows], gear.get(projector.gear), survey)
     for (a, one), (b, other) in combinations(scheme.pictures.items(), 2):
         out += _two(a, one, b, other, ruler)
     for key, picture in scheme.pictures.items():
         item = gear.get(picture.gear or "")
-        if isinstance(item, Screen) and item.way == "drop-down":
-            out += _drop(key, picture, survey, scheme, gear, ruler)
-    return ScreensResult(tuple(out))
+        if isinstance(item, Screen) and item.way in TRAVELS:
+            out += _drop(key, picture, item.way == "floor-rising", survey, scheme, gear, ruler)
+    return ScreensResult(book.figures, tuple(out))
+
+
+def _write_shape(book: FigureBook, key: str, picture: Picture) -> None:
+    """Figures of a curved, a split and a woven picture (rules 2.2, 2.4, 2.7)."""
+    w = Input("w", "picture width", picture.width.value, "mm", picture.width.source)
+    h = Input("h", "picture height", picture.height, "mm")
+    if picture.curve is not None:
+        radius = Input("R", "radius", picture.curve, "mm", "maker" if picture.gear else "chosen")
+        book.add("chord", picture.across, w, radius, picture=key)
+        book.add("bow", picture.bow, w, radius, picture=key)
+    if picture.split != (1, 1):
+        columns, rows = picture.split
+        wide, high = split(picture.width.value, picture.height, columns, rows)
+        n, m = Input("n", "columns", columns, "lines", "chosen"), Input("m", "rows", rows, "lines", "chosen")
+        book.add("part_width", wide, w, n, picture=key)
+        book.add("part_diagonal", math.hypot(wide, high), w, h, n, m, picture=key)
+    if picture.kind == "screen" and picture.surface == "woven":
+        across, down = cloth_piece(picture.width.value, picture.height, WEAVE_TURN, GRIP)
+        turn, grip = Input("φ", "weave turned by", WEAVE_TURN, "deg", "rule"), Input("m", "grip each side", GRIP, "mm", "rule")
+        book.add("cloth_w", across, w, h, grip, turn, picture=key)
+        book.add("cloth_h", down, w, h, grip, turn, picture=key)
+
+
+def _surface(key: str, picture: Picture, item: object, survey: Survey) -> list[Finding]:
+    """Whether a surface suits the way its projector throws; with an ultra-short one, whether its furniture is known (rules 2.5, 4.7)."""
+    short = getattr(item, "lens", (1.0, 1.0))[0] < UST
+    about, more = {"picture": key}, {"surface": picture.surface, "short": short}
+    out = []
+    wrong = {"lenticular": not short, "contrast": short}.get(picture.surface, False)
+    if wrong:
+        level = Level.MIND if short else Level.STOP
+        better = "lenticular" if short else "grey"
+        cure = Cure("surface", 0.0, PutPicture(id=key, surface=better), name=better)
+        out.append(Finding(Code.SURFACE, level, "2.5", about, cures=(cure,), more=more))
+    if short and not things_below(picture, survey.things, "furniture", "cabinet"):
+        out.append(Finding(Code.FURNITURE_FIRST, Level.MIND, "4.7", about, picture.bottom))
+    return out
 
 
 def _sides(picture: Picture) -> tuple[float, float, float, float]:
     """Left, right, bottom, top over all, on its wall [mm]."""
-    half = picture.width.value / 2 + picture.frame_side
+    half = picture.across / 2 + picture.frame_side
     return picture.pose.x - half, picture.pose.x + half, picture.bottom - picture.frame_bottom, picture.top + picture.frame_top
 
 
@@ -78,6 +114,30 @@ def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Fin
         )  # fmt: skip
         more = {"part": a, "other": a}
         return [Finding(Code.PICTURES_OVERLAP, Level.STOP, "2.6", about, min(across, up), 0.0, cures=cures, more=more)]
+    return _not_level(a, one, b, other) + _beside(a, one, b, other, across, up)
+
+
+def _beside(a: str, one: Picture, b: str, other: Picture, across: float, up: float) -> list[Finding]:
+    """Do two panels beside each other look of one height, and does a window keep its size? (rules 2.3)"""
+    if not (one.kind == other.kind == "panel" and -BESIDE <= across <= 0.5 and up > 0):
+        return []
+    shapes = [
+        Display(picture.height, picture.width.value / picture.pixels[0], picture.frame_top, picture.frame_bottom)
+        for picture in (one, other)
+    ]
+    found = beside(*shapes)
+    level = Level.GOOD if found.level_together and found.keeps_size else Level.NOTE
+    more = {"part": a, "other": a, "found": found}
+    worst = max(found.viewable, found.overall)
+    return [Finding(Code.BESIDE, level, "2.3", {"picture": b}, worst, LEVEL_WITHIN, more=more)]
+
+
+def _not_level(a: str, one: Picture, b: str, other: Picture) -> list[Finding]:
+    """Pictures of a row whose bottom edges are nearly level (rules 2.3)."""
+    about = {"picture": b}
+    l1, r1, *_ = _sides(one)
+    l2, r2, *_ = _sides(other)
+    across = min(r1, r2) - max(l1, l2)
     if across <= 0.5 and 0.5 < abs(one.bottom - other.bottom) <= ROW and one.kind == other.kind == "panel":
         off = abs(one.bottom - other.bottom)
         level = Level.GOOD if off <= LEVEL_WITHIN else Level.MIND
@@ -91,15 +151,19 @@ def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Fin
     return []
 
 
-def _drop(key: str, picture: Picture, survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) -> list[Finding]:
-    """What a drop-down's bottom bar passes or faces: everything behind it within its width (rules 2.6)."""
-    left, right, low, _ = _sides(picture)
+def _drop(
+    key: str, picture: Picture, rising: bool, survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler
+) -> list[Finding]:
+    """What the bar of a cloth that drops or rises passes or faces: everything behind it within its width (rules 2.6)."""
+    left, right, low, high = _sides(picture)
     back = picture.pose.y - BOTTOM_BAR / 2
     worst: tuple[float, float, str] | None = None
-    for front, name, top in [*_panels(key, scheme, gear, left, right), *_things(survey, left, right)]:
-        wanted = CLEAR_MOVING if top > low - BOTTOM_BAR else CLEAR_STILL
-        if top < low - 200 or front > picture.pose.y + 400:
-            continue  # it ends well below where the bar rests, or stands in the room before the cloth
+    for front, name, foot, top in [*_panels(key, scheme, gear, left, right), *_things(survey, left, right)]:
+        passed = foot < high + BOTTOM_BAR if rising else top > low - BOTTOM_BAR
+        wanted = CLEAR_MOVING if passed else CLEAR_STILL
+        beyond_it = foot > high + 200 if rising else top < low - 200
+        if beyond_it or front > picture.pose.y + 400:
+            continue  # it lies well past where the bar rests, or stands in the room before the cloth
         spare = back - front - wanted
         if worst is None or spare < worst[0]:
             worst = (spare, wanted, name)
@@ -109,15 +173,24 @@ def _drop(key: str, picture: Picture, survey: Survey, scheme: Scheme, gear: Gear
     level = Level.STOP if spare < 0 else Level.GOOD
     off = ruler.safe(picture.pose.y - spare, "least")
     cures = (Cure("cloth out", off, PutPicture(id=key, y=off)),) if spare < 0 else ()
-    more = {"thing": name, "moving": wanted == CLEAR_MOVING}
+    more = {"thing": name, "moving": wanted == CLEAR_MOVING, "rising": rising}
     return [Finding(Code.DROP_CLEAR, level, "2.6", {"picture": key}, spare + wanted, wanted, cures=cures, more=more)]
 
 
-def _panels(key: str, scheme: Scheme, gear: GearShelf, left: float, right: float) -> list[tuple[float, str, float]]:
-    """Panels behind a cloth: how far their faces stand out, name, top."""
+class _Passed(NamedTuple):
+    """Something behind a cloth: how far its face stands out, its name, its foot and top above the floor [mm]."""
+
+    front: float
+    name: str
+    foot: float
+    top: float
+
+
+def _panels(key: str, scheme: Scheme, gear: GearShelf, left: float, right: float) -> list[_Passed]:
+    """Panels behind a cloth."""
     out = []
     for other, panel in scheme.pictures.items():
-        l2, r2, _, top = _sides(panel)
+        l2, r2, foot, top = _sides(panel)
         if (
             other != key
             and panel.kind == "panel"
@@ -125,12 +198,12 @@ def _panels(key: str, scheme: Scheme, gear: GearShelf, left: float, right: float
             and r2 > left
             and isinstance(gear.get(panel.gear or ""), (Panel, type(None)))
         ):
-            out.append((panel.pose.y, panel.name, top))
+            out.append(_Passed(panel.pose.y, panel.name, foot, top))
     return out
 
 
-def _things(survey: Survey, left: float, right: float) -> list[tuple[float, str, float]]:
-    """Things at the wall behind a cloth: how far they stand out, name, top."""
+def _things(survey: Survey, left: float, right: float) -> list[_Passed]:
+    """Things at the wall behind a cloth."""
 
     def behind(thing: Thing) -> bool:
         return (
@@ -140,4 +213,4 @@ def _things(survey: Survey, left: float, right: float) -> list[tuple[float, str,
             and thing.kind not in ("walkway", "platform", "beam", "bulkhead")
         )
 
-    return [(thing.y_to, thing.name, thing.z_to) for thing in survey.things.values() if behind(thing)]
+    return [_Passed(thing.y_to, thing.name, thing.z_from, thing.z_to) for thing in survey.things.values() if behind(thing)]

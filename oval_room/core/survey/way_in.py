@@ -71,10 +71,10 @@ def boxes_of(scheme: Scheme, gear: GearShelf) -> dict[str, Boxed]:
     out = {}
     for key, picture in scheme.pictures.items():
         item = gear.get(picture.gear or "")
-        wide = picture.width.value + 2 * picture.frame_side
+        wide = picture.across + 2 * picture.frame_side
         high = picture.height + picture.frame_top + picture.frame_bottom
         if isinstance(item, Panel):
-            out[key] = Boxed(picture.name, wide + PACKED[0], high + PACKED[1], PACKED[2], True)
+            out[key] = Boxed(picture.name, wide + PACKED[0], high + PACKED[1], PACKED[2] + picture.bow, True)
         elif isinstance(item, Screen):
             out[key] = Boxed(picture.name, wide + 2 * CASE, CASE, CASE, False)
     return out

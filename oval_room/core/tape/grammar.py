@@ -147,7 +147,7 @@ class Here:
             for key, item in self.gear.items()
             if item.kind == kind and getattr(item, "holds", "") == holds and all(w in item.name.lower() for w in words)
         ]
-        exact = [pair for pair in fits if pair[1].name.lower() == name.lower().strip()]
+        exact = [pair for pair in fits if name.lower().strip() in (pair[1].name.lower(), pair[1].model.lower())]
         fits = exact or fits
         if not fits:
             listed = ", ".join(i.name for i in self.gear.values() if i.kind == kind and getattr(i, "holds", "") == holds)

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from typing import Any, Final
+from typing import Any, Final, get_args
 
 from oval_room.core.commands import Choose, PutBrief, PutJob, PutScheme, PutWriting
 from oval_room.core.errors import RefusedError
-from oval_room.core.plan.document import next_id
+from oval_room.core.plan.document import Plays, next_id
 from oval_room.core.tape.grammar import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 
@@ -29,6 +29,11 @@ def _hours(field: str) -> Callable[[Here, str], Heard]:
         return Heard(f"{field.capitalize()}: {hours:g} h a day", PutBrief.model_validate({field: hours}))
 
     return make
+
+
+def _plays(here: Here, rest: str) -> Heard:
+    word = one_of(rest, get_args(Plays))
+    return Heard(f"Games played: {word}", PutBrief(plays=word))
 
 
 def _budget(here: Here, rest: str) -> Heard:
@@ -79,6 +84,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("sport", "hours", "hours of sport a day", "sport 1", "brief", _hours("sport")),
     Phrase("games", "hours", "hours of games a day", "games 2", "brief", _hours("games")),
     Phrase("desk", "hours", "hours of desk work a day", "desk 0", "brief", _hours("desk")),
+    Phrase("plays", "a kind of games", "what kind of games: it decides how much lag is too much", "plays platform and rhythm", "brief", _plays),
     Phrase("budget", "money", "what may be spent", "budget 9500", "brief", _budget),
     Phrase("keep", "things", "what must stay", "keep oak sideboard", "brief", _text("must_stay", "Must stay", PutBrief)),
     Phrase("landlord", "limits", "the landlord's limits", "landlord no holes in the breast", "brief", _text("landlord", "Landlord", PutBrief)),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Callable
 from typing import Final
@@ -13,13 +14,16 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.plan.document import Picture, next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
+from oval_room.core.screens.shapes import curve, split
 from oval_room.core.screens.size import parse_aspect, picture_size, show_aspect
 from oval_room.core.tape.grammar import Heard, Here, Phrase
 from oval_room.core.tape.reading import chosen, one_of
 from oval_room.core.tape.say_room import surface_first
 from oval_room.core.units import MM_IN
+from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
 
 BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
+CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
 STACK: Final = 30.0  # between pictures over each other [mm]
 
 
@@ -97,13 +101,17 @@ def _another(here: Here, rest: str) -> Heard:
         width = picture_size(aspect=16 / 9, diagonal=here.inches(what)).width
         steps.append(PutPicture(id=key, width=chosen(width)))
     else:
-        steps.append(TakeGear(id=key, gear=here.gear_named(what, kind)))
+        gear = here.gear_named(what, kind)
+        alike = sum(1 for one in pictures.values() if one.gear == gear)
+        steps.append(TakeGear(id=key, gear=gear))
+        if alike:
+            steps.append(PutPicture(id=key, name=f"{here.gear[gear].name} no. {alike + 1}"))
     made = apply(here.plan, several(*steps), here.gear).chosen.pictures[key]
     room = here.plan.survey.room
     wall = room.walls[wall_of(room, by) - 1]
     along, off = wall.own(by.pose.x, by.pose.y)
-    step = by.width.value / 2 + by.frame_side + BESIDE + made.frame_side + made.width.value / 2
-    reach = made.width.value / 2 + made.frame_side
+    step = by.across / 2 + by.frame_side + BESIDE + made.frame_side + made.across / 2
+    reach = made.across / 2 + made.frame_side
     taken = [wall.own(p.pose.x, p.pose.y)[0] for p in pictures.values() if wall_of(room, p) == wall_of(room, by)]
     places = [
         at
@@ -219,6 +227,55 @@ def _turned_by(field: str, words: str, sign: int) -> Callable[[Here, str], Heard
     return make
 
 
+def _curve(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    if rest.strip().lower() == "flat":
+        return Heard(f"{picture.name}: flat", PutPicture(id=key, curve=0.0))
+    if picture.kind != "panel":
+        raise RefusedError("only panels are planned curved; say curve flat for a screen", value=rest)
+    radius = here.length(rest)
+    if radius * math.pi < picture.width.value:
+        raise RefusedError(f"give a radius over {here.show(picture.width.value / math.pi)}: a panel is less than half a circle")
+    across, deep = curve(radius, picture.width.value)
+    say = f"{picture.name}: curved to a radius of {here.show(radius)}, {here.show(across)} edge to edge, {here.show(deep)} deep"
+    return Heard(say, PutPicture(id=key, curve=radius))
+
+
+def _split(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    found = re.fullmatch(r"([1-8])\s*(?:x|×|by)\s*([1-8])", rest.strip().lower())
+    if not found:
+        raise RefusedError("give columns x rows from 1 to 8: split 2 x 1", value=rest)
+    columns, rows = int(found[1]), int(found[2])
+    wide, high = split(picture.width.value, picture.height, columns, rows)
+    say = f"{picture.name}: {columns * rows} parts, each {math.hypot(wide, high) / MM_IN['in']:.1f}″, {here.show(wide)} × {here.show(high)}"
+    return Heard(say if columns * rows > 1 else f"{picture.name}: one whole picture", PutPicture(id=key, split=(columns, rows)))
+
+
+def _corner(here: Here, rest: str) -> Heard:
+    """The picture across a corner of the room: square to its bisector, its edges a hand off both walls."""
+    key, picture = here.picture()
+    room = here.plan.survey.room
+    found = re.fullmatch(r"c?\s*([0-9]{1,2})", rest.strip().lower())
+    count = len(room.corners)
+    if not found or not 1 <= int(found[1]) <= count:
+        raise RefusedError(f"give a corner from c1 to c{count}, as in corner c2", value=rest)
+    n = int(found[1]) - 1
+    before, after = room.walls[n - 1], room.walls[n]
+    (bx, by), (ax, ay) = before.along, after.along
+    opens = 180 - math.degrees(math.atan2(bx * ay - by * ax, bx * ax + by * ay))
+    if not 20 <= opens <= 170:
+        raise RefusedError(f"corner c{n + 1} is no inside corner that a picture stands across", value=rest)
+    out = (before.out[0] + after.out[0], before.out[1] + after.out[1])
+    size = math.hypot(*out)
+    half = picture.across / 2 + picture.frame_side + CORNER_GAP
+    reach = half / math.tan(math.radians(opens / 2)) - min(picture.bow, half)
+    x, y = room.corners[n]
+    yaw = math.degrees(math.atan2(out[0], out[1]))
+    put = PutPicture(id=key, x=round(x + out[0] / size * reach, 1), y=round(y + out[1] / size * reach, 1), yaw=round(yaw, 3))
+    return Heard(f"{picture.name}: across corner c{n + 1}, its middle {here.show(reach)} from it", put)
+
+
 def _surface(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     word = one_of(rest, ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall"))
@@ -231,8 +288,9 @@ def _school(here: Here, rest: str) -> Heard:
 
 
 def _height_school(here: Here, rest: str) -> Heard:
-    word = one_of(rest, ("third", "centre"))
-    return Heard(f"School of height: eyes at the {'lower third' if word == 'third' else 'centre'}", Choose(height_school=word))
+    word = one_of(rest, HEIGHT_SCHOOLS)
+    told = {"third": "eyes at the lower third", "centre": "eyes at the centre", "low": "as low as what stands below allows"}
+    return Heard(f"School of height: {told[word]}", Choose(height_school=word))
 
 
 def _row_at(which: int, words: str) -> Callable[[Here, str], Heard]:
@@ -282,9 +340,12 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("on", "a wall", "hang the picture on a wall, in its middle", "on w1", "picture", _on),
     Phrase("swivel", "degrees", "turn the picture on its wall, face to the right positive", "swivel 10", "picture", _turned_by("yaw", "swivelled to the right by", 1)),
     Phrase("tilt", "degrees", "tilt the picture, face down positive", "tilt 5", "picture", _turned_by("pitch", "tilted down by", -1)),
+    Phrase("corner", "a corner", "the picture across a corner of the room", "corner c2", "picture", _corner),
+    Phrase("curve", "a radius or flat", "how a panel is curved", "curve 1800 mm", "picture", _curve),
+    Phrase("split", "columns x rows", "what the picture is shared into", "split 2 x 1", "picture", _split),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
     Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
-    Phrase("eyes at", "third or centre", "where on the picture the eyes lie", "eyes at third", "picture", _height_school),
+    Phrase("eyes at", "third, centre or low", "where on the picture the eyes lie, or as low as it goes", "eyes at third", "picture", _height_school),
     Phrase("upper row", "a length", "the upper hole row above the floor; the picture moves", "upper row 50 1/4\"", "fixing", _row_at(0, "upper hole row")),
     Phrase("lower row", "a length", "the lower hole row above the floor; the picture moves", "lower row 44\"", "fixing", _row_at(-1, "lower hole row")),
     Phrase("first hole", "a length", "the first hole from the left wall; the picture moves", "first hole 6'2", "fixing", _first_hole),

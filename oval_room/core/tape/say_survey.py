@@ -6,7 +6,7 @@ import re
 from collections.abc import Callable
 from typing import Any, Final, get_args
 
-from oval_room.core.commands import Command, PutRoom, PutScene, PutSeat, PutThing, several
+from oval_room.core.commands import Choose, Command, PutRoom, PutScene, PutSeat, PutThing, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.light.stray import START_LUX
 from oval_room.core.plan.document import SeatKind, next_id
@@ -179,6 +179,15 @@ def _scene(here: Here, rest: str) -> Heard:
     )
 
 
+def _main(here: Here, rest: str) -> Heard:
+    seats = here.plan.survey.seats
+    fits = [key for key, seat in seats.items() if rest.lower().strip() in (key, seat.name.lower())]
+    if len(fits) != 1:
+        listed = ", ".join(seat.name for seat in seats.values()) or "none yet"
+        raise RefusedError(f"give a seat's name; there are {listed}", value=rest)
+    return Heard(f"Main seat: {seats[fits[0]].name}", Choose(main_seat=fits[0]))
+
+
 def _wants(here: Here, rest: str) -> Heard:
     found = re.fullmatch(r"(?P<scene>[^0-9]*?)\s*(?P<k>[0-9.,]+)(\s*(:1|to 1))?", rest.strip())
     if not found:
@@ -239,6 +248,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish),
     Phrase("faces", "a bearing", "compass bearing of someone who looks at the display wall", "faces 190", "survey", _faces),
     Phrase("seat", "a length", "the seat's eye, from the display wall", "seat 11'2", "survey", _seat),
+    Phrase("main", "a seat", "the seat that heights and schools aim at", "main seat 1a", "survey", _main),
     Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
     Phrase("stagger", "row and length", "move a row sideways", "stagger 2 13\"", "survey", _stagger),
     Phrase("person", "a height", "how tall who sits there is", "person 6'1", "survey", _person),

@@ -8,7 +8,7 @@ from typing import Any, Final, get_args
 
 from oval_room.core.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
 from oval_room.core.errors import RefusedError
-from oval_room.core.plan.document import ThingKind, next_id
+from oval_room.core.plan.document import SpeakerPart, ThingKind, next_id
 from oval_room.core.plan.fittings import Covering, PassageKind, Swing
 from oval_room.core.survey.studs import How
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
@@ -167,6 +167,30 @@ def _put(here: Here, rest: str) -> Heard:
     return Heard(say, put)
 
 
+def _speaker(here: Here, rest: str) -> Heard:
+    """A loudspeaker by what it plays, its middle along the wall and out from it, its foot above the floor."""
+    found = re.fullmatch(
+        rf"(?P<part>{'|'.join(get_args(SpeakerPart))})(?:\s+(?P<name>[^0-9]*?[^0-9\s]))??\s+at\s+(?P<x>.+?)\s*,?\s+out\s+(?P<y>.+?)(?:\s*,?\s+up\s+(?P<z>.+))?",
+        rest.strip(), re.IGNORECASE,
+    )  # fmt: skip
+    if not found:
+        raise RefusedError(
+            f'say what it plays ({", ".join(get_args(SpeakerPart))}) and its place: speaker left at 16" out 12" up 0', value=rest
+        )
+    part, things = found["part"].lower(), here.plan.survey.things
+    name = " ".join(filter(None, (part, (found["name"] or "").strip()))) + (" speaker" if part != "sub" else "woofer")
+    x, y = here.length(found["x"], negative_ok=True), here.length(found["y"], negative_ok=True)
+    key = next((k for k, thing in things.items() if thing.part == part and thing.name == name), None)
+    old = things.get(key or "")
+    w, d, h = (old.x_to - old.x_from, old.y_to - old.y_from, old.z_to - old.z_from) if old else SPEAKER_BOX[part]
+    z = here.length(found["z"]) if found["z"] else old.z_from if old else SPEAKER_UP[part]
+    put = PutThing(
+        id=key or next_id("t", set(things)), name=name, kind="speaker", part=part, x_from=x - w / 2, x_to=x + w / 2,
+        y_from=y - d / 2, y_to=y + d / 2, z_from=z, z_to=z + h, source="read",
+    )  # fmt: skip
+    return Heard(f"{_cap(name)}: middle {here.show(x)} along, {here.show(y)} out, foot {here.show(z)} up", put)
+
+
 def _heat(here: Here, rest: str) -> Heard:
     fires = {key: thing for key, thing in here.plan.survey.things.items() if thing.kind == "fire"}
     key, fire, text = _named(here, rest, fires, "fire")
@@ -205,6 +229,14 @@ def _cap(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
+SPEAKER_BOX: Final[dict[str, tuple[float, float, float]]] = {
+    "left": (200.0, 280.0, 900.0), "right": (200.0, 280.0, 900.0), "centre": (460.0, 240.0, 170.0), "surround": (180.0, 150.0, 260.0),
+    "rear": (180.0, 150.0, 260.0), "sub": (350.0, 380.0, 380.0),
+}  # fmt: skip
+"""Width, depth and height of a loudspeaker that nobody has measured [mm] (planning values)."""
+SPEAKER_UP: Final = {"left": 0.0, "right": 0.0, "centre": 500.0, "surround": 1200.0, "rear": 1200.0, "sub": 0.0}
+"""How high its foot stands then [mm]."""
+
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("door", "wall, place, size", "a door in a wall, from its left end", "door w3 at 2', 32\" x 78\"", "survey", _opening("door")),
     Phrase("window", "wall, place, size, sill", "a window in a wall, from its left end", "window w2 at 3', 48\" x 44\" sill 36\"", "survey", _opening("window")),
@@ -223,6 +255,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("miss", "wall, place, how", "nothing found there", "miss w2 20\" pilot", "survey", _find(False)),
     Phrase("joist", "place, how", "a joist found in the ceiling", "joist 16 1/2\" pilot", "survey", _find(True, "ceiling")),
     Phrase("put", "kind, size, place", "a thing in the room: " + ", ".join(get_args(ThingKind)), "put radiator 40\" x 4\" x 24\" at 3' out 0 up 4\"", "survey", _put),
+    Phrase("speaker", "part and place", "a loudspeaker: " + ", ".join(get_args(SpeakerPart)) + "; its middle along and out", "speaker left at 16\" out 12\"", "survey", _speaker),
     Phrase("heat", "°C or dead", "at the panel's bottom edge after an hour of fire", "heat 43", "survey", _heat),
     Phrase("way", "kind and size", "what the boxes must pass: door, turn, stair, lift, van", "way door 30\" x 78\"", "survey", _way),
 )  # fmt: skip

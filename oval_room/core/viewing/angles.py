@@ -14,6 +14,8 @@ import math
 
 from oval_room.core.errors import positive
 
+ARC_STEPS = 24  # places on each half of a curved picture
+
 
 def horizontal_angle(width: float, right: float, out: float) -> float:
     """Angle a flat picture fills across [deg]: atan((w/2 − r)/d) + atan((w/2 + r)/d) (rules 3.1).
@@ -28,6 +30,25 @@ def horizontal_angle(width: float, right: float, out: float) -> float:
     """
     positive(out, "distance")
     return math.degrees(math.atan((width / 2 - right) / out) + math.atan((width / 2 + right) / out))
+
+
+def curved_angle(radius: float, arc_width: float, right: float, out: float) -> float:
+    """Angle a curved picture fills across [deg]: between the outermost of the arc's points (rules 2.2, 8.3).
+
+    Args:
+        radius, arc_width: R and w [mm], the arc less than half a circle; its middle touches the plane, its sides come forward.
+        right, out: eye to the side of the middle, and before its plane [mm], over 0.
+
+    Raises:
+        RefusedError: the eye is not in front.
+    """
+    positive(out, "distance")
+    seen = []
+    for i in range(-ARC_STEPS, ARC_STEPS + 1):
+        turn = i / ARC_STEPS * arc_width / (2 * radius)
+        x, y = radius * math.sin(turn), radius * (1 - math.cos(turn))
+        seen.append(math.atan2(x - right, out - y))
+    return math.degrees(max(seen) - min(seen))
 
 
 def off_axis_angle(right: float, out: float) -> float:

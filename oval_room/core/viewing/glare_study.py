@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
@@ -14,9 +15,11 @@ from oval_room.core.plan.document import Picture, Scheme, Survey
 from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
+from oval_room.core.pose import Turn as PoseTurn
 from oval_room.core.viewing.angles import off_axis_angle
 from oval_room.core.viewing.glare import Glass, Patch, glare_level, least_turn, overlaps, patch
 from oval_room.core.viewing.offaxis import HALF_GAIN, PANEL_LIMIT, off_axis_level, off_axis_limit
+from oval_room.core.viewing.one_picture import stand_off_for
 
 COVERINGS: Final = ("net", "curtain", "blind", "shutter", "blackout")
 AVERAGE: Final = 0.5
@@ -98,7 +101,7 @@ def _bright(survey: Survey) -> dict[str, tuple[Point, ...]]:
 
 
 def _mirrored(picture: Picture, survey: Survey) -> dict[str, Mirrored]:
-    glass = Glass(picture.pose.point, picture.pose.turn, picture.width.value, picture.height)
+    glass = Glass(picture.pose.point, picture.pose.turn, picture.across, picture.height)
     bright = _bright(survey)
     out = {}
     for name, seat in survey.seats.items():
@@ -135,9 +138,9 @@ def _glare(
 
 
 def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: object, names: list[str]) -> tuple[Cure, ...]:
-    """The smallest tilt within the mount's range, and the lightest covering of each window that takes the reflection away."""
+    """The smallest tilt and the smallest swivel within the mount's range, the lesser first, and the lightest covering of each window that takes the reflection away."""
     cures: list[Cure] = []
-    glass = Glass(picture.pose.point, picture.pose.turn, picture.width.value, picture.height)
+    glass = Glass(picture.pose.point, picture.pose.turn, picture.across, picture.height)
     main = survey.main
     eyes = [seat.eye_point for name, seat in sorted(survey.seats.items(), key=lambda pair: pair[0] != main)]
     windows = [corners_of(survey, survey.openings[name]) for name in names]
@@ -145,7 +148,17 @@ def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: obje
         now = -picture.pose.pitch
         tilt = least_turn(glass, eyes, windows, "tilt_down", mount.tilt_down[0] - now, mount.tilt_down[1] - now)
         if tilt:
-            cures.append(Cure("tilt", now + tilt, PutPicture(id=key, pitch=-(now + tilt)), "deg"))
+            turn = PoseTurn(picture.pose.yaw, -(now + tilt))
+            put = PutPicture(id=key, pitch=turn.pitch, y=math.ceil(stand_off_for(picture, turn)))
+            cures.append(Cure("tilt", now + tilt, put, "deg"))
+    if isinstance(mount, Mount) and mount.swivel is not None:
+        turned = picture.pose.yaw
+        swivel = least_turn(glass, eyes, windows, "swivel", mount.swivel[0] - turned, mount.swivel[1] - turned)
+        if swivel:
+            turn = PoseTurn(turned + swivel, picture.pose.pitch)
+            put = PutPicture(id=key, yaw=turn.yaw, y=math.ceil(stand_off_for(picture, turn)))
+            cures.append(Cure("swivel", turned + swivel, put, "deg"))
+            cures.sort(key=lambda cure: abs(cure.value - (turned if cure.kind == "swivel" else -picture.pose.pitch)))
     for name in names:
         opening = survey.openings[name]
         least = next(

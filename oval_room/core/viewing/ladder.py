@@ -18,16 +18,22 @@ from typing import Final, Literal
 from oval_room.core.levels import beyond
 from oval_room.core.viewing.neck import NECK_GOOD, NECK_HARD, TOP_GOOD, TOP_HARD, height_at
 
-HeightSchool = Literal["third", "centre"]
+HeightSchool = Literal["third", "centre", "low"]
+HEIGHT_SCHOOLS: Final[tuple[HeightSchool, ...]] = ("third", "centre", "low")
 OVER_FURNITURE: Final = 50.0
 OVER_SOUNDBAR: Final = 25.0
 UNDER_CEILING: Final = 25.0
 _SHARE_BELOW_EYE: Final[dict[str, float]] = {"third": 1 / 3, "centre": 1 / 2}
 
 
-def school_bottom(school: str, eye_z: float, height: float) -> float:
-    """Bottom edge [mm] that puts the eye at the lower third or the centre (rules 4.2)."""
-    return eye_z - height * _SHARE_BELOW_EYE[school]
+def school_bottom(school: str, eye_z: float, height: float, lowest: float = 0.0) -> float:
+    """Bottom edge [mm] that puts the eye at the lower third or the centre, or as low as what stands below allows (rules 4.2).
+
+    Args:
+        eye_z: the main seat's eye above the floor [mm]. height: of the picture [mm].
+        lowest: least bottom edge over what stands below [mm], for `low`.
+    """
+    return lowest if school == "low" else eye_z - height * _SHARE_BELOW_EYE[school]
 
 
 @dataclass(frozen=True, slots=True)

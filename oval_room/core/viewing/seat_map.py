@@ -71,8 +71,8 @@ def seat_map(survey: Survey, picture: Picture, item: GearItem | None, choices: C
     o = dx * out_axis.x + dy * out_axis.y + dz * out_axis.z
     before = o > 1.0
     d = np.where(before, o, 1.0)
-    half = picture.width.value / 2
-    angle = np.degrees(np.arctan((half - r) / d) + np.arctan((half + r) / d))
+    half, forward = picture.across / 2, d - picture.bow
+    angle = np.degrees(np.arctan2(half - r, forward) + np.arctan2(half + r, forward))
     band = SIZE_SCHOOLS[choices.size_school]
     pitch = picture.width.value / picture.pixels[0]
     per_degree = 1 / (2 * np.degrees(np.arctan(pitch / (2 * d))))
@@ -117,7 +117,7 @@ def _glare(survey: Survey, picture: Picture, x: Any, y: Any, eye_z: float, o: An
         return glare
     right_axis, up_axis, out_axis = own
     mx, my, mz = x - 2 * o * out_axis.x, y - 2 * o * out_axis.y, eye_z - 2 * o * out_axis.z  # the mirrored eye
-    half_w, half_h = picture.width.value / 2, picture.height / 2
+    half_w, half_h = picture.across / 2, picture.height / 2
     places = [(i / (SAMPLES - 1) * 2 - 1, j / (SAMPLES - 1) * 2 - 1) for i in range(SAMPLES) for j in range(SAMPLES)]
     up = (x - picture.pose.x) * up_axis.x + (y - picture.pose.y) * up_axis.y + (eye_z - picture.pose.z) * up_axis.z
     across = (x - picture.pose.x) * right_axis.x + (y - picture.pose.y) * right_axis.y + (eye_z - picture.pose.z) * right_axis.z

@@ -17,7 +17,7 @@ from oval_room.drawing.dxf import write_dxf
 from oval_room.drawing.paper import SCALES, Titles, fits
 from oval_room.drawing.pdf import write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
-from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, scene_of
+from oval_room.drawing.sheet import ALWAYS, EXTRA, VIEW_NAMES, has_view, scene_of
 from oval_room.drawing.svg import write_svg
 from oval_room.web.bench import Bench, shown_views
 from oval_room.web.pages import HERE, page
@@ -62,7 +62,13 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
     """What to print and how."""
     parts = _parts(request, job, stage)
     scenes = _scenes(parts, "all")
+    look = parts.bench.look(parts.plan, parts.report, parts.seen)
     names = [(scene.name, VIEW_NAMES[scene.name]) for scene in scenes]
+    names += [
+        (name, VIEW_NAMES[name])
+        for name in EXTRA.get(stage, ())
+        if has_view(look, name) and (name, VIEW_NAMES[name]) not in names
+    ]
     context = {
         "head": parts.head,
         "stage": stage,

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from oval_room.core.apply import apply
 from oval_room.core.plan.document import Plan, Writing, new_plan
+from oval_room.core.plan.gear import GearShelf
 from oval_room.core.tape.grammar import Heard, Subject, hear
 from oval_room.demo.gear import SHELF
 
@@ -15,13 +16,13 @@ ELL = "outline 4000 right 2000 out 2000 right 3000 out 6000 left 5000 back"
 BREAST = "outline 1200 right 360 out 1500 right 360 back 1300 right 4500 out 4000 left 4500 back"
 
 
-def say(plan: Plan, *lines: str, subject: Subject = Subject()) -> Plan:
+def say(plan: Plan, *lines: str, subject: Subject = Subject(), gear: GearShelf = SHELF) -> Plan:
     """The plan after lines that must be heard."""
     for line in lines:
-        answer = hear(plan, SHELF, line, subject)
+        answer = hear(plan, gear, line, subject)
         if not isinstance(answer, Heard):
             raise AssertionError(f"{line}: {answer.say}")
-        plan = apply(plan, answer.command, SHELF)
+        plan = apply(plan, answer.command, gear)
     return plan
 
 

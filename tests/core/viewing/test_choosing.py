@@ -74,7 +74,7 @@ class Sizes(unittest.TestCase):
             self.assertGreater(a.per_degree or 0, b.per_degree or 0)
         (now,) = [row for row in rows if row.now]
         self.assertAlmostEqual(now.angle or 0, evaluate(CHAPEL, SHELF).figures["picture.p2.angle.seat.s2"].value or 0, delta=0.01)
-        self.assertEqual(now.prices, (740, 1620))
+        self.assertEqual(now.prices, (740, 1840))
 
     def test_a_door_too_low_is_told(self) -> None:
         plan = say(room(outline="room 5000 x 6000"), "tv 65", "seat 3000", "way door 800 x 1200")

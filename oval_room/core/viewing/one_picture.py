@@ -1,0 +1,332 @@
+"""One picture for every seat: views, height ladder, sightlines, and their figures (rules 2.1, 3.1–3.3, 4.1–4.5)."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from typing import NamedTuple
+
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.plan.document import Choices, Picture, Seat, Survey, Thing
+from oval_room.core.plan.gear import GearShelf, Mount, Screen
+from oval_room.core.plan.measure import Measure
+from oval_room.core.pose import Own, Point, Turn, to_own, to_room
+from oval_room.core.screens.cloth import BOTTOM_BAR
+from oval_room.core.units import Ruler
+from oval_room.core.viewing.angles import curved_angle, distance_for_angle, horizontal_angle, off_axis_angle
+from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS, Bound, Rungs, build_ladder, school_bottom, seat_bounds, standing_bounds
+from oval_room.core.viewing.neck import angle_up, squaring_tilt
+from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.sharpness import pixel_pitch, pixels_per_degree, usable_lines
+from oval_room.core.viewing.sightlines import CROWN, STAGGERED, Sightline, head_in_fan, sightline
+
+SHELF_GAP = 50.0
+AT_THE_WALL = 100.0  # a thing starting no farther out than this from the picture's plane stands below it
+PICTURE_GAP = 20.0  # between stacked pictures, frame to frame
+SAME_FACE = 60.0  # pictures nearer in depth than this share a wall face
+NEAR_A_FIRE = 700.0  # a fire no farther out than this heats what hangs over it
+IN_LINE = 200.0  # a front head nearer to the line of sight than this is looked over, not past
+TILT_WORTH_SAYING = 5.0
+CLEAR_OF_WALL = 5.0  # between a turned picture's corner and its wall, when a cure turns it
+
+
+@dataclass(frozen=True, slots=True)
+class SeatView:
+    """What one seat gets of one picture; None where the eye is behind it."""
+
+    own: Own
+    level_distance: float
+    angle: float | None
+    off_axis: float | None
+    per_degree: float | None
+    neck: float
+    top: float
+
+
+class Over(NamedTuple):
+    """A back seat's sightline over a front seat."""
+
+    back: str
+    front: str
+    sight: Sightline
+    wanted: float
+
+
+@dataclass(frozen=True, slots=True)
+class PictureViews:
+    """Every seat's view of one picture, its height ladder, the bottom edge of the school chosen and of every school, the worst
+    sightline by back seat."""
+
+    seats: dict[str, SeatView]
+    rungs: Rungs
+    school_bottom: float | None
+    schools: dict[str, float]
+    over: dict[str, Over]
+
+
+def view_of(picture: Picture, seat: Seat) -> SeatView:
+    """One seat's view of one picture, in the picture's own axes."""
+    eye = seat.eye_point
+    own = to_own(picture.pose.point, picture.pose.turn, eye)
+    level_distance = max(math.hypot(eye.x - picture.pose.x, eye.y - picture.pose.y), 1.0)
+    neck = angle_up(picture.pose.z, eye.z, level_distance) - seat.gaze_pitch
+    top = angle_up(picture.top, eye.z, level_distance)
+    if own.out <= 0:
+        return SeatView(own, level_distance, None, None, None, neck, top)
+    pitch = pixel_pitch(picture.width.value, picture.pixels[0])
+    return SeatView(
+        own,
+        level_distance,
+        angle_across(picture, own),
+        off_axis_angle(own.right, own.out),
+        pixels_per_degree(pitch, own.out),
+        neck,
+        top,
+    )
+
+
+def angle_across(picture: Picture, own: Own) -> float:
+    """Angle a flat or curved picture fills across for an eye in its own axes [deg] (rules 2.2, 3.1)."""
+    if picture.curve is not None:
+        return curved_angle(picture.curve, picture.width.value, own.right, own.out)
+    return horizontal_angle(picture.width.value, own.right, own.out)
+
+
+HANGS_FREE = ("drop-down", "manual", "floor-rising")
+"""Ways of a screen whose cloth may hang before what stands at the wall."""
+STANDING = ("furniture", "cabinet", "radiator", "speaker")
+"""Kinds of things that a picture hangs over."""
+OVERHEAD = ("shelf", "beam", "bulkhead")
+"""Kinds that a picture must stay under."""
+
+
+def things_below(picture: Picture, things: dict[str, Thing], *kinds: str) -> list[Thing]:
+    """Things of some kinds that stand under or over the picture at its wall."""
+    half = picture.across / 2 + picture.frame_side
+    return [
+        thing
+        for thing in things.values()
+        if thing.kind in kinds
+        and thing.x_from < picture.pose.x + half
+        and thing.x_to > picture.pose.x - half
+        and thing.y_from <= picture.pose.y + (NEAR_A_FIRE if thing.kind == "fire" else AT_THE_WALL)
+    ]
+
+
+def turned_corners(picture: Picture, turn: Turn | None = None) -> list[Point]:
+    """The corners of a picture with its frame, at its own turn or another [mm]; a curved one's sides come forward."""
+    half = picture.across / 2 + picture.frame_side
+    down, up = -picture.height / 2 - picture.frame_bottom, picture.height / 2 + picture.frame_top
+    return [
+        to_room(picture.pose.point, turn or picture.pose.turn, Own(side, rise, picture.bow))
+        for side in (-half, half)
+        for rise in (down, up)
+    ]
+
+
+def stand_off_for(picture: Picture, turn: Turn) -> float:
+    """How far out the picture's middle must stand from its wall (y = 0) at a turn, so that no corner goes through it [mm]."""
+    return max(picture.pose.y - min(place.y for place in turned_corners(picture, turn)) + CLEAR_OF_WALL, picture.pose.y)
+
+
+class OnePicture:
+    """One picture with everything that bounds it: its seats' views, its ladder, its sightlines, its figures."""
+
+    def __init__(
+        self, key: str, picture: Picture, others: list[Picture], survey: Survey, choices: Choices, gear: GearShelf, ruler: Ruler
+    ) -> None:
+        self.others = others
+        self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
+        self.item = gear.get(picture.gear) if picture.gear else None
+        mount = gear.get(picture.mount) if picture.mount else None
+        self.mount = mount if isinstance(mount, Mount) else None
+        seats = {name: view_of(picture, seat) for name, seat in survey.seats.items()}
+        self.main = survey.seats.get(survey.main or "")
+        self.over = self._sightlines(seats)
+        self.views = PictureViews(seats, self.rungs(picture.height), None, {}, self.over)
+        if self.main:
+            eye, lowest = self.main.eye_point.z, self._standing_on(picture.height)
+            schools: dict[str, float] = {school: school_bottom(school, eye, picture.height, lowest) for school in HEIGHT_SCHOOLS}
+            self.views = replace(self.views, school_bottom=schools[choices.height_school], schools=schools)
+
+    # ── the ladder ──
+
+    def rungs(self, height: float) -> Rungs:
+        """The height ladder for a picture of some height at this place."""
+        picture = self.picture
+        bounds = self._around(height)
+        for shelf in things_below(picture, self.survey.things, *OVERHEAD):
+            bounds.append(Bound(shelf.name, hi=shelf.z_from - SHELF_GAP - picture.frame_top - height))
+        bounds += [bound for other in self.others if (bound := self._stacked(other, height)) is not None]
+        for seat in self.survey.seats.values():
+            eye = seat.eye_point
+            reach = max(math.hypot(eye.x - picture.pose.x, eye.y - picture.pose.y), 1.0)
+            bounds += seat_bounds(height, eye_z=eye.z, level_distance=reach, gaze_pitch=seat.gaze_pitch, who=seat.name)
+        for over in self.over.values():
+            name = f"{self.survey.seats[over.back].name} over {self.survey.seats[over.front].name}"
+            bounds.append(Bound(name, lo=over.sight.bottom_without_riser, hard=False))
+        return build_ladder(bounds)
+
+    def _around(self, height: float) -> list[Bound]:
+        """Bounds from the floor, what stands below, the ceiling and the mount's own travel (rules 4.3)."""
+        picture, item = self.picture, self.item
+        case = item.case_height if isinstance(item, Screen) else 0.0
+        rising = isinstance(item, Screen) and item.way == "floor-rising"
+        bounds = standing_bounds(
+            height,
+            furniture_top=max((thing.z_to for thing in self._under(*STANDING)), default=None),
+            soundbar_top=max((thing.z_to for thing in self._under("soundbar")), default=None),
+            ceiling=self._ceiling(),
+            frame_below=picture.frame_bottom,
+            frame_above=picture.frame_top + (0.0 if rising else case),
+        )
+        bounds.append(Bound("floor", lo=picture.frame_bottom))
+        if rising:
+            assert isinstance(item, Screen)
+            bounds.append(Bound("case", lo=case + item.black_drop + picture.frame_bottom))
+        if self.mount is not None and self.mount.rises is not None:
+            down, up = self.mount.rises
+            bounds += [
+                Bound(
+                    f"{b.name}, mount's travel",
+                    b.lo - down if b.lo is not None else None,
+                    b.hi - up if b.hi is not None else None,
+                )
+                for b in bounds
+            ]
+        return bounds
+
+    def _under(self, *kinds: str) -> list[Thing]:
+        """Things of some kinds that the picture hangs over: a cloth that hangs before them doesn't."""
+        below = things_below(self.picture, self.survey.things, *kinds)
+        if self.picture.kind != "screen":
+            return below
+        bar = BOTTOM_BAR / 2 if isinstance(self.item, Screen) and self.item.way in HANGS_FREE else 0.0
+        return [thing for thing in below if thing.y_to > self.picture.pose.y - bar]
+
+    def _standing_on(self, height: float) -> float:
+        """The lowest bottom edge over what stands below [mm]."""
+        under = [bound.lo for bound in self._around(height) if bound.lo is not None]
+        under += [b.lo for other in self.others if (b := self._stacked(other, height)) is not None and b.lo is not None]
+        return max(under)
+
+    def _stacked(self, other: Picture, height: float) -> Bound | None:
+        """The bound that a picture over or under this one, on the same wall face, puts on it (rules 4.3)."""
+        mine = self.picture
+        half = mine.across / 2 + mine.frame_side + other.across / 2 + other.frame_side
+        if abs(mine.pose.x - other.pose.x) >= half or abs(mine.pose.y - other.pose.y) > SAME_FACE:
+            return None
+        if other.pose.z >= mine.pose.z:
+            return Bound(other.name, hi=other.bottom - other.frame_bottom - PICTURE_GAP - mine.frame_top - height)
+        return Bound(other.name, lo=other.top + other.frame_top + PICTURE_GAP + mine.frame_bottom)
+
+    def _ceiling(self) -> float:
+        """The lowest ceiling over the picture with its frame [mm]."""
+        pose, half = self.picture.pose, self.picture.across / 2 + self.picture.frame_side
+        if self.survey.room.slopes:
+            return self.survey.room.ceiling_over(pose.x - half, pose.x + half, pose.y)
+        return self.survey.room.height.value
+
+    def _sightlines(self, views: dict[str, SeatView]) -> dict[str, Over]:
+        """For each seat of a back row, its worst sightline over a head of the row in front that is in its fan."""
+        picture, out = self.picture, {}
+        plane = picture.pose.y
+        for name, seat in self.survey.seats.items():
+            rows = [other.row for other in self.survey.seats.values() if other.row < seat.row]
+            if not rows:
+                continue
+            eye = seat.eye_point
+            found: list[Over] = []
+            for other, front in self.survey.seats.items():
+                head = front.eye_point
+                if front.row != max(rows) or not plane < head.y < eye.y:
+                    continue
+                line = eye.x + (picture.pose.x - eye.x) * (eye.y - head.y) / (eye.y - plane)
+                wanted = CROWN if abs(head.x - line) < IN_LINE else STAGGERED
+                if not head_in_fan(
+                    picture=(picture.pose.x, plane), width=picture.across, front=(head.x, head.y), back=(eye.x, eye.y)
+                ):
+                    continue
+                sight = sightline(
+                    picture_y=plane, bottom_z=picture.bottom, front=(head.y, head.z), back=(eye.y, eye.z), wanted=wanted
+                )
+                found.append(Over(name, other, sight, wanted))
+            if found:
+                out[name] = min(found, key=lambda over: over.sight.clearance - over.wanted)
+        return out
+
+    # ── figures ──
+
+    def write_figures(self, book: FigureBook) -> None:
+        picture, key = self.picture, self.key
+        source = picture.width.source
+        w = Input("w", "picture width", picture.width.value, "mm", source)
+        h = Input("h", "picture height", picture.height, "mm")
+        z_c = Input("z_c", "picture centre above the floor", picture.pose.z, "mm", "chosen")
+        book.add("width", picture.width.value, w, picture=key)
+        book.add("height", picture.height, w, Input("a", "aspect", picture.aspect, "ratio", source), picture=key)
+        book.add("diagonal", math.hypot(picture.width.value, picture.height), w, h, picture=key)
+        book.add("bottom", picture.bottom, z_c, h, picture=key)
+        book.add("top", picture.top, z_c, h, picture=key)
+        target = SIZE_SCHOOLS[self.choices.size_school].target
+        aim = Input("A", f"target of {self.choices.size_school}", target, "deg", "rule")
+        away = distance_for_angle(picture.across, target) + picture.bow
+        if picture.curve is None:
+            book.add("at_target", away, w, aim, picture=key)
+        else:
+            c, s = Input("c", "chord", picture.across, "mm"), Input("s", "depth of the curve", picture.bow, "mm")
+            book.add("curved_at_target", away, c, s, aim, picture=key)
+        hard = self.views.rungs.hard
+        book.add("lowest", hard.lo, subject=hard.lo_name or "", picture=key)
+        book.add("highest", hard.hi, subject=hard.hi_name or "", picture=key)
+        for name, view in self.views.seats.items():
+            self._seat_figures(book, name, view, (w, h, z_c))
+        if self.main and picture.kind == "panel":
+            view = self.views.seats[self.survey.main or ""]
+            z_e = self._eye(self.main)
+            d = Input("d", "level distance, square on", max(view.own.out, 1.0), "mm", self.main.y.source)
+            book.add("tilt", squaring_tilt(picture.pose.z, self.main.eye_point.z, d.value), z_c, z_e, d, picture=key)
+
+    def _eye(self, seat: Seat) -> Input:
+        return Input("z_e", "eye above the floor", seat.eye_point.z, "mm", _worst_source(seat.eye, seat.floor))
+
+    def _seat_figures(self, book: FigureBook, name: str, view: SeatView, common: tuple[Input, Input, Input]) -> None:
+        w, h, z_c = common
+        seat, picture = self.survey.seats[name], self.picture
+        ids = {"picture": self.key, "seat": name}
+        place = _worst_source(seat.x, seat.y)
+        d = Input("d", "eye before the picture's plane", view.own.out, "mm", place)
+        r = Input("r", "eye to the side of its middle", view.own.right, "mm", place)
+        far = Input("r", "level distance to its middle", view.level_distance, "mm", place)
+        z_e = self._eye(seat)
+        z_t = Input("z_t", "top edge above the floor", picture.top, "mm", "chosen")
+        pitch = Input("p", "pixel pitch", pixel_pitch(picture.width.value, picture.pixels[0]), "mm", picture.width.source)
+        if picture.curve is None:
+            book.add("angle", view.angle, w, r, d, subject=seat.name, **ids)
+        else:
+            radius = Input("R", "radius", picture.curve, "mm", picture.width.source)
+            book.add("curved_angle", view.angle, w, radius, subject=seat.name, **ids)
+        book.add("off_axis", view.off_axis, r, d, subject=seat.name, **ids)
+        book.add("distance", view.own.out if view.own.out > 0 else None, d, subject=seat.name, **ids)
+        book.add("sharpness", view.per_degree, pitch, d, subject=seat.name, **ids)
+        lines = usable_lines(picture.height, view.own.out) if view.own.out > 0 else None
+        book.add("lines", lines, h, d, subject=seat.name, **ids)
+        book.add("neck", view.neck, z_c, z_e, far, Input("g", "gaze", seat.gaze_pitch, "deg", "rule"), subject=seat.name, **ids)
+        book.add("top_angle", view.top, z_t, z_e, far, subject=seat.name, **ids)
+        over = self.over.get(name)
+        if over:
+            front = self.survey.seats[over.front]
+            book.add(
+                "sightline", over.sight.clearance,
+                Input("z_s", "bottom edge", picture.bottom, "mm", "chosen"),
+                Input("z_b", "back eye up", seat.eye_point.z, "mm", _worst_source(seat.eye, seat.floor)),
+                Input("z_f", "front eye up", front.eye_point.z, "mm", _worst_source(front.eye, front.floor)),
+                Input("y_f", "front eye out", front.y.value, "mm", front.y.source),
+                Input("y_b", "back eye out", seat.y.value, "mm", seat.y.source),
+                Input("y_p", "picture's plane", picture.pose.y, "mm", "chosen"), subject=seat.name, **ids,
+            )  # fmt: skip
+
+
+def _worst_source(*measures: Measure) -> str:
+    order = ("default", "assumed", "chosen", "maker", "read", "as-built")
+    return min((measure.source for measure in measures), key=order.index)

@@ -1,0 +1,267 @@
+"""What the viewing rules find in one picture, worst seat first, with cures (rules 2.1, 3.1–3.3, 4.1–4.5, 4.8)."""
+
+from __future__ import annotations
+
+import math
+
+from oval_room.core.commands import Command, PutPicture, PutSeat, several
+from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.measure import chosen
+from oval_room.core.plan.outline import Wall
+from oval_room.core.plan.room import Room
+from oval_room.core.pose import Turn
+from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
+from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
+from oval_room.core.viewing.ladder import Ladder
+from oval_room.core.viewing.neck import neck_level, squaring_tilt, tilt_covered, top_level
+from oval_room.core.viewing.one_picture import (
+    TILT_WORTH_SAYING,
+    OnePicture,
+    SeatView,
+    stand_off_for,
+    things_below,
+    turned_corners,
+)
+from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
+from oval_room.core.viewing.sharpness import COARSE, pixel_pitch
+
+SQUARE = 0.05  # a picture turned less than this hangs flat on its wall [deg]
+IN_WALL_FROM = 0.5  # an edge past a wall by less than this is rounding [mm]
+
+
+def _to_wall(wall: Wall, x: float, y: float) -> float:
+    """From a place to a wall's nearest point, seen from above [mm]."""
+    along, off = wall.own(x, y)
+    return math.hypot(min(along, 0.0) or max(along - wall.length, 0.0), off)
+
+
+class Judged(OnePicture):
+    """A picture with its findings."""
+
+    def findings(self) -> list[Finding]:
+        room, picture = self.survey.room, self.picture
+        half = picture.across / 2 + picture.frame_side
+        out: list[Finding] = []
+        if self._flat_on_wall():
+            if picture.pose.x - half < 0 or picture.pose.x + half > room.width.value:
+                out.append(self._too_wide(half))
+        else:
+            out += self._in_wall()
+        seen = {name: view for name, view in self.views.seats.items() if view.angle is not None}
+        behind = [name for name, view in self.views.seats.items() if view.angle is None]
+        for name in behind:
+            out.append(Finding(Code.SEAT_BEHIND, Level.STOP, "3.1", self._about(name), more={"part": name}))
+        if seen:
+            out.append(self._angle_finding(seen))
+            out += self._coarse(seen) + self._necks(seen)
+        out += self._height() + self._rows() + self._tilt() + self._heat()
+        return out
+
+    def _flat_on_wall(self) -> bool:
+        return abs(self.picture.pose.yaw) < SQUARE and abs(self.picture.pose.pitch) < SQUARE
+
+    def _in_wall(self) -> list[Finding]:
+        """A picture turned so far that an edge or corner goes through a wall (rules 0)."""
+        picture, room = self.picture, self.survey.room
+        places = turned_corners(picture)
+        through = max((self._past(room, place.x, place.y) for place in places), default=0.0)
+        if through <= IN_WALL_FROM:
+            return []
+        behind = -min(place.y for place in places)
+        y = self.ruler.safe(picture.pose.y + behind, "least")
+        cures = (Cure("off the wall", y, PutPicture(id=self.key, y=y)),) if behind > 0 else ()
+        return [Finding(Code.IN_WALL, Level.STOP, "0", self._about(), through, 0.0, cures=cures)]
+
+    @staticmethod
+    def _past(room: Room, x: float, y: float) -> float:
+        """How far a place lies outside the room [mm]; 0 inside."""
+        if room.holds(x, y):
+            return 0.0
+        return min(_to_wall(wall, x, y) for wall in room.walls)
+
+    def _heat(self) -> list[Finding]:
+        """A panel over a fire (rules 4.8)."""
+        if self.picture.kind != "panel":
+            return []
+        out = []
+        for fire in things_below(self.picture, self.survey.things, "fire"):
+            level = heat_level(fire.heat_c, fire.works)
+            more = {"fire": fire.name, "works": fire.works}
+            limit = TOO_HOT if level is Level.STOP else WARM
+            out.append(Finding(Code.HEAT, level, "4.8", self._about(), fire.heat_c, limit, "ratio", more=more))
+        return out
+
+    def _about(self, seat: str | None = None) -> dict[str, str]:
+        return {"picture": self.key} | ({"seat": seat} if seat else {})
+
+    def _too_wide(self, half: float) -> Finding:
+        room, picture = self.survey.room, self.picture
+        fits = self.ruler.safe(room.width.value - 2 * picture.frame_side, "greatest")
+        cures = []
+        if 2 * half <= room.width.value:
+            x = min(max(picture.pose.x, half), room.width.value - half)
+            cures.append(Cure("picture along", x, PutPicture(id=self.key, x=x)))
+        elif fits > 0:
+            size = PutPicture(id=self.key, width=chosen(fits), x=room.width.value / 2)
+            cures.append(Cure("picture width", fits, size))
+        return Finding(Code.TOO_WIDE, Level.STOP, "2.1", self._about(), 2 * half, room.width.value, cures=tuple(cures))
+
+    def _angle_finding(self, seen: dict[str, SeatView]) -> Finding:
+        school = self.choices.size_school
+        band = SIZE_SCHOOLS[school]
+
+        def outside(name: str) -> float:
+            angle = seen[name].angle or 0.0
+            return max(band.lo - angle, angle - band.hi)
+
+        worst = max(seen, key=outside)
+        angle = seen[worst].angle or 0.0
+        level = school_level(angle, school)
+        others = sum(1 for name in seen if name != worst and school_level(seen[name].angle or 0.0, school) != Level.GOOD)
+        end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
+        cures = self._angle_cures(worst, end, side) if level is Level.MIND else ()
+        more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}
+        return Finding(Code.ANGLE, level, "3.2", self._about(worst), angle, end, "deg", cures, more)
+
+    def _angle_cures(self, worst: str, end: float, side: str) -> tuple[Cure, ...]:
+        seat, view = self.survey.seats[worst], self.views.seats[worst]
+        width = width_from_seat(end, view.own.right, view.own.out)
+        width = self.ruler.safe(width, "least" if side == "under" else "greatest")
+        cures = [Cure("picture width", width, PutPicture(id=self.key, width=chosen(width)))]
+        distance = distance_from_seat(end, self.picture.width.value, view.own.right)
+        if distance is not None:
+            away = self.picture.pose.y + distance
+            y = self.ruler.safe(away, "greatest" if side == "under" else "least")
+            cures.append(Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"))
+        return tuple(cures)
+
+    def _move_row(self, row: int, by: float) -> Command:
+        moves = [PutSeat(id=name, y=chosen(seat.y.value + by)) for name, seat in self.survey.seats.items() if seat.row == row]
+        return several(*moves)
+
+    def _coarse(self, seen: dict[str, SeatView]) -> list[Finding]:
+        worst = min(seen, key=lambda name: seen[name].per_degree or 0.0)
+        per_degree = seen[worst].per_degree or 0.0
+        if per_degree >= COARSE:
+            return []
+        pitch = pixel_pitch(self.picture.width.value, self.picture.pixels[0])
+        away = pitch / (2 * math.tan(math.radians(1 / (2 * COARSE))))
+        seat = self.survey.seats[worst]
+        y = self.ruler.safe(self.picture.pose.y + away, "least")
+        cure = Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}")
+        return [Finding(Code.COARSE, Level.MIND, "3.3", self._about(worst), per_degree, COARSE, "px_deg", (cure,))]
+
+    def _necks(self, seen: dict[str, SeatView]) -> list[Finding]:
+        def neck_weight(name: str) -> tuple[int, float]:
+            return neck_level(seen[name].neck).rank, -abs(seen[name].neck + 5)
+
+        def top_weight(name: str) -> tuple[int, float]:
+            seat = self.survey.seats[name]
+            return top_level(seen[name].top, seat.gaze_pitch).rank, seat.gaze_pitch - seen[name].top
+
+        worst = min(seen, key=neck_weight)
+        level = neck_level(seen[worst].neck)
+        cures = () if level is Level.GOOD else self._height_cures()
+        out = [Finding(Code.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures)]
+        worst = min(seen, key=top_weight)
+        seat = self.survey.seats[worst]
+        level = top_level(seen[worst].top, seat.gaze_pitch)
+        if level is not Level.GOOD:
+            limit = (25.0 if level is Level.MIND else 35.0) + seat.gaze_pitch
+            about = self._about(worst)
+            out.append(Finding(Code.TOP_EDGE, level, "4.1", about, seen[worst].top, limit, "deg", self._height_cures()))
+        return out
+
+    def _height_cures(self) -> tuple[Cure, ...]:
+        rungs = self.views.rungs
+        inside = rungs.soft or (rungs.hard if rungs.hard.feasible else None)
+        if inside is None:
+            return ()
+        bottom = self._inside(inside)
+        return (Cure("bottom at", bottom, PutPicture(id=self.key, bottom=bottom)),) if bottom is not None else ()
+
+    def _inside(self, ladder: Ladder) -> float | None:
+        """The bottom edge inside a ladder nearest to the school's, on the ruler; None when no step lies inside."""
+        wanted = self.views.school_bottom if self.views.school_bottom is not None else self.picture.bottom
+        bottom = ladder.nearest(wanted)
+        for side in ("nearest", "least", "greatest"):
+            rounded = self.ruler.safe(bottom, side)
+            if (ladder.lo is None or rounded >= ladder.lo - 1e-6) and (ladder.hi is None or rounded <= ladder.hi + 1e-6):
+                return rounded
+        return None
+
+    def _height(self) -> list[Finding]:
+        hard, about = self.views.rungs.hard, self._about()
+        if not hard.feasible:
+            pair = {"lo_name": hard.lo_name, "hi_name": hard.hi_name}
+            cures = self._smaller()
+            return [Finding(Code.LADDER_CONFLICT, Level.STOP, "4.3", about, hard.short_by, 0.0, cures=cures, more=pair)]
+        bottom = self.picture.bottom
+        low = hard.lo is not None and bottom < hard.lo - 0.5
+        if low or (hard.hi is not None and bottom > hard.hi + 0.5):
+            limit, name = (hard.lo, hard.lo_name) if low else (hard.hi, hard.hi_name)
+            why = {"name": name, "side": "under" if low else "over"}
+            cures = self._height_cures()
+            return [Finding(Code.OFF_LADDER, Level.STOP, "4.3", about, bottom, limit, cures=cures, more=why)]
+        more: dict[str, float | str | None] = {"lo": hard.lo, "hi": hard.hi, "lo_name": hard.lo_name, "hi_name": hard.hi_name}
+        return [Finding(Code.ON_LADDER, Level.GOOD, "4.3", about, bottom, None, more=more)]
+
+    def _smaller(self) -> tuple[Cure, ...]:
+        """The largest picture whose ladder is not empty, with the height it then takes."""
+        lo, hi = 0.0, self.picture.height
+        for _ in range(30):
+            middle = (lo + hi) / 2
+            lo, hi = (middle, hi) if self.rungs(middle).hard.feasible else (lo, middle)
+        width = self.ruler.safe(lo * self.picture.aspect - self.ruler.step, "greatest")
+        if width < 200:
+            return ()
+        ladder = self.rungs(width / self.picture.aspect).hard
+        bottom = self._inside(ladder)
+        if bottom is None:
+            return ()
+        put = PutPicture(id=self.key, width=chosen(width), bottom=bottom)
+        return (Cure("picture width", width, put),)
+
+    def _rows(self) -> list[Finding]:
+        if not self.over:
+            return []
+        worst = min(self.over.values(), key=lambda over: over.sight.clearance - over.wanted)
+        more = {"front": worst.front, "row": self.survey.seats[worst.back].row}
+        about, sight = self._about(worst.back), worst.sight
+        if sight.enough:
+            return [Finding(Code.ROW_IN_FRONT, Level.GOOD, "4.4", about, sight.clearance, worst.wanted, more=more)]
+        row = self.survey.seats[worst.back].row
+        risers = [over.sight.riser for name, over in self.over.items() if self.survey.seats[name].row == row]
+        riser = self.ruler.safe(max(risers), "least")
+        lifts = [
+            PutSeat(id=name, floor=chosen(self.ruler.safe(seat.floor.value + riser, "least")))
+            for name, seat in self.survey.seats.items()
+            if seat.row >= row
+        ]
+        bottom = self.ruler.safe(max(over.sight.bottom_without_riser for over in self.over.values()), "least")
+        raised = PutPicture(id=self.key, bottom=bottom)
+        cures = (Cure("riser", riser, several(*lifts), name=f"row {row}"), Cure("bottom at", bottom, raised))
+        return [Finding(Code.ROW_IN_FRONT, Level.MIND, "4.4", about, sight.clearance, worst.wanted, "mm", cures, more)]
+
+    def _tilt(self) -> list[Finding]:
+        if self.picture.kind != "panel" or self.main is None or not self.survey.main:
+            return []
+        view = self.views.seats[self.survey.main]
+        if view.own.out <= 0:
+            return []
+        tilt = squaring_tilt(self.picture.pose.z, self.main.eye_point.z, view.level_distance)
+        left = tilt + self.picture.pose.pitch
+        if abs(left) < TILT_WORTH_SAYING:
+            return []
+        covered = self.mount is not None and tilt_covered(tilt, self.mount.tilt_down)
+        more = {
+            "covered": covered,
+            "mount": self.mount.name if self.mount else None,
+            "range": self.mount.tilt_down if self.mount else None,
+        }
+        pitch = -round(tilt, 1)
+        off = self.ruler.safe(stand_off_for(self.picture, Turn(self.picture.pose.yaw, pitch)), "least")
+        cures = (Cure("tilt", tilt, PutPicture(id=self.key, pitch=pitch, y=off), "deg"),) if covered else ()
+        about = self._about(self.survey.main)
+        return [Finding(Code.TILT, Level.NOTE, "4.5", about, tilt, None, "deg", cures, more)]

@@ -1,0 +1,281 @@
+"""Pictures as things: curves, corners, splits, cloth, what they ask of games, light, sound; each finding by what a person would say."""
+
+from __future__ import annotations
+
+import itertools
+import math
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import PutPicture
+from oval_room.core.evaluate import Report, evaluate
+from oval_room.core.findings import Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearItem, Projector, gear_hash
+from oval_room.core.pose import Point
+from oval_room.core.screens.cloth import GRIP, WEAVE_TURN
+from oval_room.core.screens.lag import chain_lag, lag_level, lag_words, refresh_level, slowest
+from oval_room.core.solve.cures import cures_that_cure
+from oval_room.core.sound.with_picture import bearing, between
+from oval_room.core.viewing.angles import curved_angle, horizontal_angle
+from oval_room.core.viewing.one_picture import turned_corners
+from oval_room.core.words import Words
+from oval_room.demo.gear import SHELF
+from tests.core.survey.rooms import refused, room, say
+
+SHORT = Projector(maker="Quillmark", model="Hob", lens=(0.25, 0.25), rated_lm=2600, shift_offset=0.6)
+GEAR: dict[str, GearItem] = {**SHELF, gear_hash(SHORT): SHORT}
+STEEP = "room 5000 x 6000"
+SEAT = ("seat 3000", "across 2500", "eye 1000")
+FRONTS = ("speaker left at 1000 out 200", "speaker right at 4000 out 200")
+NOTED: tuple[tuple[str, tuple[str, ...], str, Level, str], ...] = (
+    # what, lines said in a room 5 m wide, finding, level, its sentence
+    ("two alike", ("tv Slate 43", "another tv Slate 43"), "beside/p2/p1", Level.GOOD, r"are of one height; a window keeps its size across them\.$"),
+    ("two unlike", ("tv Slate 43", "another tv Slate 55"), "beside/p2/p1", Level.NOTE, r"differ by 149 mm in picture height, 149 mm over all; a window moved across grows or shrinks by 28 %\.$"),
+    ("swivelled into its wall", ("tv Slate 55", "swivel 15"), "in_wall/p1", Level.STOP, r"^Tarnbeck Slate 55 is turned \d+ mm into the wall"),
+    ("no lag known", ("games 2", "tv Slate 55"), "lag/p1", Level.NOTE, r"the lag of Tarnbeck Slate 55 is not known"),
+    ("quick", ("games 2", "tv Ember 65 Play"), "lag/p1", Level.GOOD, r"lags 9 ms in its game mode: fit for contests\. Receiver"),
+    ("sluggish", ("games 2", "screen 100", "projector Longreach Play"), "lag/p1", Level.MIND, r"lags 58 ms in its standard mode: sluggish"),
+    ("too few a second", ("games 2", "plays racing", "screen 100", "projector Longreach Play"), "refresh/p1", Level.NOTE, r"changes 60 times a second; racing, shooters, table sims games want 120"),
+    ("still desktops", ("desk 4", "tv Ember 55"), "burn_in/p1", Level.MIND, r"shows 4 hours of desk a day"),
+    ("scoreboards", ("sport 5", "tv Ember 55"), "burn_in/p1", Level.MIND, r"shows 5 hours of sport a day"),
+    ("dimmer than the wall", ("light day side 3000", "tv Slate 55"), "dull/p1/k3", Level.MIND, r"averages 160 cd/m² in day, blinds drawn, the wall beside it 764: it looks grey"),
+    ("lamps on", ("light lamps side 40", "screen 180", "projector Steady 30"), "lamps_white/p1/k2", Level.NOTE, r"White on screen is \d\d cd/m²; lamps, and HDR, want 100 or more"),
+    ("fan at the ear", (*SEAT, "screen 100", "projector Longreach Play", "throw 3300", "lens up 1500"), "fan/j1", Level.MIND, r"runs at 31 dB, \d+ mm from the head of seat 1: over 28 dB"),
+    ("bar before the foot", ("tv Slate 55", "bottom 700", "soundbar 720"), "bar_covers/p1/t1", Level.MIND, r"^Soundbar stands 34 mm up before Tarnbeck Slate 55"),
+    ("loudspeakers together", (*SEAT, "tv 55", "speaker left at 1700 out 200", "speaker right at 3300 out 200"), "speakers", Level.MIND, r"only 33\.5° apart from seat 1: under 45°"),
+    ("tweeter too high", (*SEAT, "tv 55", *FRONTS, "speaker left at 1000 out 200 up 1500"), "speaker_place/t1 tweeter", Level.MIND, r"^Left speaker's tweeter is 21\.8° over the ear of seat 1; within 10°"),
+    ("centre under the picture", (*SEAT, "tv 55", "bottom 900", *FRONTS, "speaker centre at 2500 out 120 up 600"), "speaker_place/p1/t3 centre", Level.GOOD, r"voices come from the picture\.$"),
+    ("centre far below", (*SEAT, "tv 55", "bottom 1500", *FRONTS, "speaker centre at 2500 out 120 up 0"), "speaker_place/p1/t3 centre", Level.MIND, r"over 15° voices come from beside it\.$"),
+    ("surround beside", (*SEAT, "tv 55", *FRONTS, "speaker surround left at 100 out 3400"), "speaker_place/t3 surround", Level.GOOD, r"stands 99\.\d° round from the picture"),
+    ("rear too far round", (*SEAT, "tv 55", *FRONTS, "speaker rear at 2500 out 5800"), "speaker_place/t3 rear", Level.MIND, r"stands 180\.0° round .* rears belong at 135 to 150°, move it\.$"),
+    ("sub without a socket", (*SEAT, "tv 55", *FRONTS, "speaker sub at 400 out 400", "socket w3 at 400 up 300"), "speaker_place/t3 sub", Level.NOTE, r"^Subwoofer stands \d+ mm from the nearest socket"),
+    ("contrast surface, light from below", ("screen Frame 92 contrast", "projector Hob"), "surface/p1", Level.MIND, r"an ultra-short throw from below looks uneven"),
+    ("no furniture yet", ("screen 100", "projector Hob"), "furniture_first/p1", Level.MIND, r"Choose the furniture before the screen goes up\.$"),
+    ("furniture known", ("furniture 500", "screen 100", "projector Hob"), "furniture_first/p1", Level.GOOD, r""),
+    ("rising past a chest", ("put furniture chest 1600 x 400 x 700 at 1700 out 0", "screen Rise 200", "stand-off 440"), "drop_clear/p1", Level.STOP, r"passes chest with 15 mm behind its top bar; 40 mm is wanted"),
+    ("rising clear of it", ("put furniture chest 1600 x 400 x 700 at 1700 out 0", "screen Rise 200", "stand-off 480"), "drop_clear/p1", Level.GOOD, r"with 55 mm behind its top bar\.$"),
+)  # fmt: skip
+
+
+def told(*lines: str) -> Plan:
+    return say(room(outline=STEEP), *lines, gear=GEAR)
+
+
+def noted_plans() -> list[Plan]:
+    """Every plan of the table: each says one of the findings of displays."""
+    return [told(*lines) for _, lines, *_ in NOTED]
+
+
+def found(plan: Plan, key: str) -> Finding:
+    report = evaluate(plan, GEAR)
+    finding = report.find(key)
+    if finding is None:
+        raise AssertionError(f"no {key}; there are {sorted(f.key for f in report.findings)}")
+    return finding
+
+
+def view(plan: Plan, report: Report) -> float:
+    return report.figures["picture.p1.angle.seat.s1"].value or 0.0
+
+
+class Noted(unittest.TestCase):
+    def test_by_what_was_said(self) -> None:
+        for name, lines, key, level, sentence in NOTED:
+            with self.subTest(name):
+                plan = told(*lines)
+                if not sentence:
+                    self.assertIsNone(evaluate(plan, GEAR).find(key))
+                    continue
+                finding = found(plan, key)
+                self.assertEqual(finding.level, level)
+                self.assertRegex(Words(plan).finding(finding), sentence)
+
+    def test_every_cure_offered_cures(self) -> None:
+        cured = 0
+        for name, lines, key, level, sentence in NOTED:
+            if level is Level.GOOD or not sentence:
+                continue
+            plan = told(*lines)
+            report, finding = evaluate(plan, GEAR), found(plan, key)
+            for one in cures_that_cure(plan, GEAR, report, finding):
+                with self.subTest(name, cure=Words(plan).cure(one.cure)):
+                    after = one.report.find(key)
+                    self.assertTrue(after is None or after.level.rank > level.rank)
+                    self.assertFalse(one.report.stops() - report.stops())
+                    cured += 1
+        self.assertGreaterEqual(cured, 4)
+
+
+class Curves(unittest.TestCase):
+    def test_on_axis_it_is_the_chord_brought_forward(self) -> None:
+        """Independent: 2·atan(c/2 / (d − s)) with chord c and depth s from a circle's own geometry."""
+        plan = told("tv Sweep 49", *SEAT)
+        picture, report = plan.chosen.pictures["p1"], evaluate(plan, SHELF)
+        half = 1195.7 / 2 / 1800
+        c, s = 2 * 1800 * math.sin(half), 1800 * (1 - math.cos(half))
+        self.assertAlmostEqual(report.figures["picture.p1.chord"].value or 0, c, delta=1e-6)
+        self.assertAlmostEqual(report.figures["picture.p1.bow"].value or 0, s, delta=1e-6)
+        d = 3000 - picture.pose.y
+        self.assertAlmostEqual(view(plan, report), 2 * math.degrees(math.atan(c / 2 / (d - s))), delta=1e-9)
+        self.assertGreater(view(plan, report), horizontal_angle(picture.across, 0, d))
+
+    @given(st.floats(-3000, 3000), st.floats(300, 6000), st.floats(300, 2500))
+    def test_a_very_large_radius_is_flat(self, right: float, out: float, width: float) -> None:
+        self.assertAlmostEqual(curved_angle(1e8, width, right, out), horizontal_angle(width, right, out), delta=0.01)
+
+    def test_flat_again_and_what_is_no_curve(self) -> None:
+        plan = told("tv 65", "curve 1800")
+        self.assertEqual(plan.chosen.pictures["p1"].curve, 1800)
+        self.assertIsNone(say(plan, "curve flat").chosen.pictures["p1"].curve)
+        self.assertIn("ive a radius over", refused(plan, "curve 200"))
+        self.assertIn("nly panels", refused(told("screen 100"), "curve 1800"))
+
+    def test_a_new_size_past_half_a_circle_is_refused(self) -> None:
+        self.assertIn("half a circle", refused(told("tv 65", "curve 500"), "wide 2000"))
+
+
+class Corners(unittest.TestCase):
+    def test_across_each_corner_with_a_hand_to_both_walls(self) -> None:
+        """The frame's ends lie 25 mm along the picture's own line from the two walls; nothing goes through one."""
+        for n, outline in itertools.product((1, 2, 3, 4), (STEEP, "room 4000 x 4000")):
+            plan = say(room(outline=outline), "tv Slate 55", f"corner c{n}")
+            picture = plan.chosen.pictures["p1"]
+            with self.subTest(n, outline=outline):
+                self.assertAlmostEqual(abs(picture.pose.yaw) % 90, 45, delta=0.01)
+                self.assertIsNone(evaluate(plan, SHELF).find("in_wall/p1"))
+                for corner in turned_corners(picture):
+                    gaps = [wall.own(corner.x, corner.y)[1] for wall in plan.survey.room.walls]
+                    self.assertAlmostEqual(min(gaps), 25 / math.sqrt(2), delta=0.2)
+
+    def test_no_corner_to_stand_in(self) -> None:
+        plan = say(room(), "tv Slate 55")
+        self.assertIn("no inside corner", refused(plan, "corner c3"))
+        self.assertIn("from c1 to c6", refused(plan, "corner c9"))
+
+
+class Parts(unittest.TestCase):
+    def test_two_beside_each_other(self) -> None:
+        plan = told("tv Slate 65", "split 2 x 1")
+        figures, picture = evaluate(plan, SHELF).figures, plan.chosen.pictures["p1"]
+        self.assertAlmostEqual(figures["picture.p1.part.width"].value or 0, picture.width.value / 2)
+        whole = math.hypot(picture.width.value / 2, picture.height)
+        self.assertAlmostEqual(figures["picture.p1.part.diagonal"].value or 0, whole)
+        self.assertNotIn("picture.p1.part.width", evaluate(say(plan, "split 1 x 1"), SHELF).figures)
+        self.assertIn("columns x rows", refused(plan, "split 9 x 1"))
+
+    def test_the_piece_of_cloth_holds_the_image_turned(self) -> None:
+        """Independent: the corners of image and grip, turned by the weave's angle, just fill the piece."""
+        plan = told("screen Frame 100 woven")
+        figures, picture = evaluate(plan, SHELF).figures, plan.chosen.pictures["p1"]
+        w, h, phi = picture.width.value / 2 + GRIP, picture.height / 2 + GRIP, math.radians(WEAVE_TURN)
+        turned = [
+            (x * math.cos(phi) - y * math.sin(phi), x * math.sin(phi) + y * math.cos(phi)) for x in (-w, w) for y in (-h, h)
+        ]
+        for axis, name in enumerate(("w", "h")):
+            reach = [place[axis] for place in turned]
+            self.assertAlmostEqual(figures[f"picture.p1.cloth.{name}"].value or 0, max(reach) - min(reach), delta=1e-6)
+
+
+class Heights(unittest.TestCase):
+    def test_low_is_as_low_as_what_stands_below_allows(self) -> None:
+        plan = told(*SEAT, "furniture 560", "soundbar 640", "tv Slate 65", "eyes at low")
+        views = evaluate(plan, SHELF).viewing.pictures["p1"]
+        self.assertEqual(views.school_bottom, 640 + 25 + 14)
+        self.assertEqual(set(views.schools), {"third", "centre", "low"})
+
+    def test_a_mount_that_lowers_keeps_clear_of_the_furniture(self) -> None:
+        plan = told(*SEAT, "furniture 600", "tv Slate 65", "mount Lower 600")
+        bounds = {bound.name: bound for bound in evaluate(plan, SHELF).viewing.pictures["p1"].rungs.bounds}
+        self.assertEqual(bounds["furniture, mount's travel"].lo, 600 + 50 + 14 + 500)
+
+    def test_a_cloth_before_the_chest_may_hang_lower(self) -> None:
+        chest = "put furniture chest 1600 x 400 x 700 at 1700 out 0"
+        for off, lowest in ((430, 60), (410, 700 + 50 + 60)):
+            plan = told(*SEAT, chest, "screen Drop 220", f"stand-off {off}")
+            self.assertEqual(evaluate(plan, SHELF).figures["picture.p1.ladder.lo"].value, lowest, off)
+
+    def test_a_turned_picture_is_brought_off_its_wall(self) -> None:
+        plan = told("tv Slate 55", "swivel 15")
+        (cure,) = found(plan, "in_wall/p1").cures
+        after = apply(plan, cure.command, SHELF)
+        self.assertGreaterEqual(min(corner.y for corner in turned_corners(after.chosen.pictures["p1"])), 0)
+        self.assertIsNone(evaluate(after, SHELF).find("in_wall/p1"))
+
+    def test_a_swivel_clears_a_window_where_the_mount_swivels(self) -> None:
+        lines = ("tv Ember 65", "seat 2600", "across 2500", "window w3 at 1700, 1400 x 1200 sill 900")
+        for mount, ways in (("Flat 600", set()), ("Reach 600", {"tilt", "swivel"})):
+            plan = told(*lines, f"mount {mount}")
+            cures = {cure.kind: cure for cure in found(plan, "glare/p1").cures}
+            self.assertEqual(set(cures) & {"tilt", "swivel"}, ways)
+            for way in ways:
+                after = apply(plan, cures[way].command, SHELF)
+                self.assertEqual(found(after, "glare/p1").level, Level.GOOD)
+                self.assertIsNone(evaluate(after, SHELF).find("in_wall/p1"))
+
+    def test_a_size_given_again_keeps_the_mirror_picture(self) -> None:
+        """A mirrored room: a picture swivelled the other way in a mirrored place gives the same angle."""
+        angles = [
+            view(plan, evaluate(plan, SHELF))
+            for plan in (
+                told("tv Sweep 49", "stand-off 400", "along 1800", "swivel 20", "seat 2500", "across 2100"),
+                told("tv Sweep 49", "stand-off 400", "along 3200", "swivel -20", "seat 2500", "across 2900"),
+            )
+        ]
+        self.assertAlmostEqual(*angles, delta=1e-9)
+
+
+class Lag(unittest.TestCase):
+    def test_levels_by_their_ends(self) -> None:
+        rows = (
+            (0, "any", Level.GOOD), (34.9, "any", Level.GOOD), (35, "any", Level.NOTE), (49.9, "any", Level.NOTE), (50, "any", Level.MIND),
+            (80, "any", Level.MIND), (79.9, "platform and rhythm", Level.MIND), (80, "platform and rhythm", Level.STOP),
+        )  # fmt: skip
+        for lag, plays, level in rows:
+            with self.subTest(lag=lag, plays=plays):
+                self.assertEqual(lag_level(lag, plays), level)
+        self.assertEqual(
+            [lag_words(ms) for ms in (5, 20, 40, 60, 90)],
+            ["fit for contests", "fine for most", "felt by some", "sluggish", "late"],
+        )
+        self.assertEqual([refresh_level(hz, "any") for hz in (59, 60, 100)], [Level.MIND, Level.GOOD, Level.GOOD])
+        self.assertEqual([refresh_level(hz, "racing, shooters, table sims") for hz in (100, 120)], [Level.NOTE, Level.GOOD])
+        self.assertEqual(chain_lag(18, 12, 0, 9), 39)
+        self.assertEqual((slowest([None, 12, 9]), slowest([None])), (12, None))
+
+
+class Sound(unittest.TestCase):
+    def test_round_from_the_picture(self) -> None:
+        eye, ahead = (2000.0, 3000.0), (2000.0, 0.0)
+        for at, angle in (((2000, 0), 0), ((0, 3000), 90), ((4000, 3000), 90), ((2000, 6000), 180), ((3000, 4000), 135)):
+            self.assertAlmostEqual(bearing(eye, ahead, at), angle, places=6)
+        self.assertAlmostEqual(between(Point(0, 0, 0), Point(0, 1, 0), Point(0, 1, 1)), 45)
+        self.assertEqual(between(Point(0, 0, 0), Point(0, 0, 0), Point(0, 1, 1)), 0)
+
+    def test_left_and_right_put_out_by_the_cure(self) -> None:
+        plan = told(*SEAT, "tv 55", "speaker left at 1700 out 200", "speaker right at 3300 out 200")
+        (cure,) = found(plan, "speakers").cures
+        self.assertEqual(found(apply(plan, cure.command, SHELF), "speakers").level, Level.GOOD)
+
+    def test_said_again_it_moves(self) -> None:
+        plan = told("speaker left at 800 out 200", "speaker left at 900 out 220")
+        (one,) = plan.survey.things.values()
+        self.assertEqual((one.part, one.x_from, one.x_to, one.y_to), ("left", 800, 1000, 360))
+        self.assertIn("what it plays", refused(plan, "speaker loud at 800 out 200"))
+
+
+class OldGear(unittest.TestCase):
+    def test_editions_keep_their_names_while_later_fields_are_empty(self) -> None:
+        """Names worked out before the later fields existed: the shelf's first panel and projector."""
+        names = {item.name: key for key, item in SHELF.items()}
+        self.assertEqual(names["Tarnbeck Slate 43"], "g1b8ec9c8e97ded02")
+        self.assertEqual(names["Quillmark Heron 2"], "gce86f462dac2142d")
+        self.assertNotEqual(gear_hash(SHORT), gear_hash(SHORT.model_copy(update={"lag_ms": 20.0})))
+
+    def test_a_curve_survives_a_new_place(self) -> None:
+        plan = apply(told("tv Sweep 49"), PutPicture(id="p1", x=1500), SHELF)
+        self.assertEqual((plan.chosen.pictures["p1"].curve, bool(plan.chosen.pictures["p1"].gear)), (1800, True))

@@ -187,3 +187,11 @@ class FigureBook:
         known = KINDS[kind]
         key = known.pattern.format(**ids)
         self.figures[key] = Figure(key, known, value, inputs, subject)
+
+
+def kind_of(key: str) -> FigureKind | None:
+    """The kind a figure's key belongs to, also when the figure itself is gone."""
+    for kind in KINDS.values():
+        if re.fullmatch(re.sub(r"\\\{\w+\\\}", "[^.]+", re.escape(kind.pattern)), key):
+            return kind
+    return None

@@ -52,7 +52,7 @@ LOFT_SPEAKERS = (
     "speaker surround right at 3950 out 3300 up 800", "speaker sub at 560 out 420",
 )  # fmt: skip
 LOFT_WOVEN = (
-    "scheme Woven frame", "screen Frame 100 woven", "stand-off 300", "bottom 520", "throw 2760", "scheme First scheme",
+    "scheme Woven frame", "screen Frame 100 woven", "stand-off 300", "bottom 468", "throw 2760", "scheme First scheme",
 )  # fmt: skip
 LOFT_SECOND = ("scheme Panel instead", "drop screen", "tv Slate 75", "mount Flat 600", "scheme First scheme")
 DEN = (

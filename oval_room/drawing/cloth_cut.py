@@ -36,7 +36,7 @@ def cloth_cut(look: Look) -> Scene | None:
     show = look.words.length
     draft.add(
         Label(
-            P((a[0] + b[0]) / 2, (a[1] + b[1]) / 2), f"image {show(w)}", "label", "labels", offsets=((0, 14), (0, 28)), priority=2
+            P((a[0] + b[0]) / 2, (a[1] + b[1]) / 2), f"image {show(w)}", "label", "labels", offsets=((0, 34), (0, 48)), priority=2
         ),
         Label(P((b[0] + c[0]) / 2, (b[1] + c[1]) / 2), f"{show(h)}", "label", "labels", "end", ((-8, 0), (-8, 14)), 2),
         Label(P(across / 2, down / 2), f"turned {WEAVE_TURN:g}°, {show(GRIP)} to grip all round", "strong", "labels", priority=1),

@@ -36,7 +36,7 @@ def ladder(look: Look) -> Scene | None:
         if v0 <= at <= v1:
             mine = school == look.plan.choices.height_school
             draft.line((-RAIL_AT, at), (RAIL_AT, at), "guide" if mine else "guide-faint", "picture")
-            offsets = ((0, 9), (0, -9)) if mine else ((-70, 8), (70, 8), (-70, -8), (70, -8))
+            offsets = ((0, 9), (0, -9)) if mine else ((-34, 8), (34, 8), (-34, -8), (34, -8))
             draft.add(Label(P(0, at), school, "small", "picture", offsets=offsets, priority=4 if mine else 6))
     draft.line((-RAIL_AT - 120, bottom), (RAIL_AT + 120, bottom), "now", "picture", look.picture)
     draft.add(

@@ -41,7 +41,7 @@ _INKS: Final[dict[str, Ink]] = {
     "service-plate": Ink(0.6, (), 1), "service": Ink(0.8), "run": Ink(1.2, (5, 2)), "zone": Ink(0, (), 0.92), "stud-sure": Ink(0.6), "stud-likely": Ink(0.5, (5, 3)),
     "stud-guess": Ink(0.4, (1, 3)), "joist": Ink(0.4, (8, 3)), "struck": Ink(1.0), "find-pilot": Ink(0, (), 0), "find-magnet": Ink(0, (), 0), "find-scanner": Ink(0.8, (), 1),
     "find-knock": Ink(0.8, (), 1), "find-miss": Ink(0.8), "thing-walkway": Ink(0.4, (4, 3)),
-    "guide-faint": Ink(0.25), "split": Ink(0.6, (4, 2)),
+    "key": Ink(0.5, (), 1), "guide-faint": Ink(0.25), "split": Ink(0.6, (4, 2)),
     "mirrored": Ink(0.6, (2, 2), 0.9), "map-0": Ink(0), "map-1": Ink(0, (), 0.97), "map-2": Ink(0, (), 0.94), "map-3": Ink(0, (), 0.9), "map-4": Ink(0, (), 0.85),
     "map-5": Ink(0, (), 0.78), "best-row": Ink(1.0, (6, 3)), "eye": Ink(0, (), 0), "lens": Ink(0, (), 0), "need-out": Ink(0, (), 0), "chair": Ink(0.5), "head": Ink(0.7, (), 1), "head-subject": Ink(1.3, (), 1),
 }  # fmt: skip

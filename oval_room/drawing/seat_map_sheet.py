@@ -41,17 +41,17 @@ def seat_map_sheet(look: Look) -> Scene | None:
         text = f"best row {look.show(found.best_row)}"
         draft.add(Label(P(found.best_row, right), text, "label", "map", offsets=((0, 14), (0, 28)), priority=1))
     low = left - WALL - 2.2 * KEY
-    step = max((far - near) / (len(RULES) + 1), KEY * 1.8)
+    step = max((far - near) / len(RULES), KEY * 2.6)
     for n in range(1, len(RULES) + 1):
         at = near + (n - 1) * step
+        draft.box(at, low, at + KEY, low + KEY, "key", "map")
         draft.box(at, low, at + KEY, low + KEY, f"map-{n}", "map")
-        draft.box(at, low, at + KEY, low + KEY, "frame", "structure")
-        draft.add(Label(P(at + KEY, low + KEY / 2), f"{n} of {len(RULES)}", "small", "labels", "start", ((6, 0),), 1))
+        draft.add(Label(P(at + KEY, low + KEY / 2), str(n), "small", "labels", "start", ((6, 0),), 1))
     band = SIZE_SCHOOLS[choices.size_school]
     told = (
-        f"angle {band.lo:g} to {band.hi:g}°, pixels {COARSE:g} a degree or more, inside its off-axis limit, "
+        f"of {len(RULES)} rules pass: angle {band.lo:g} to {band.hi:g}°, pixels {COARSE:g} a degree or more, inside its off-axis limit, "
         f"neck {NECK_GOOD[0]:g} to {NECK_GOOD[1]:g}°, no window mirrored"
     )
     draft.add(Label(P(near, low - 0.5 * KEY), told, "small", "labels", "start", ((0, -4),), 1))
-    window = (near - WALL, low - 1.2 * KEY, far + WALL, right + 2 * WALL)
-    return Scene("map", f"seat map of {picture.name}", window, tuple(draft.shapes), f"Rules passed: {told}.")
+    window = (near - WALL, low - 1.2 * KEY, max(far, near + step * len(RULES)) + WALL, right + 2 * WALL)
+    return Scene("map", f"seat map of {picture.name}", window, tuple(draft.shapes), f"How many {told}.")

@@ -9,7 +9,7 @@ from typing import Final
 
 from oval_room.core.delta import Delta, compare
 from oval_room.core.evaluate import Evaluator, Report
-from oval_room.core.figures import KINDS, Figure
+from oval_room.core.figures import KINDS, Figure, kind_of, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import STAGES, Plan
@@ -231,10 +231,8 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
         if upset:
             first = upset[0]
             figure = report.figures.get(first.figure)
-            label = figure.kind.label if figure else first.figure
-            unit = figure.kind.unit if figure else "mm"
-            from oval_room.core.figures import show_value
-
+            kind = figure.kind if figure else kind_of(first.figure)
+            label, unit = (kind.label, kind.unit) if kind else (first.figure, "mm")
             was, is_now = show_value(first.was, unit, words.ruler), show_value(first.now, unit, words.ruler)
             why = f"{label} {was} → {is_now}"
         out.append(Mark(stage, STAGE_NAMES[stage], state, stops, minds, why))

@@ -87,6 +87,29 @@ class Choosing(BrowserCase):
         self.assertEqual(self.axe(page), [])
         self.assertEqual(self.complaints, [])
 
+    def test_a_stack_across_a_corner_and_a_woven_cloth(self) -> None:
+        page = self.open("/")
+        self.new_job(page, "Shapes", "room 5000 x 5000 x 2600", "seat 3400", "across 2500", "seats 2 x 700")
+        self.stage(page, "Picture")
+        for line in ("tv Sweep 49", "corner c1", "split 2 x 1"):
+            self.say(page, line)
+        page.locator("#companions [data-promote=plan]").click()
+        self.until(page, "document.querySelector('#lead-svg .s-picture-edge').getAttribute('d').split('L').length > 10")
+        self.say(page, "screen Frame 100 woven")
+        self.say(page, "speaker left at 1000 out 200")
+        self.say(page, "speaker right at 4000 out 200")
+        page.locator(".finding", has_text="apart from seat").wait_for()
+        page.goto(page.url.split("?")[0] + "?picture=p2")
+        page.wait_for_load_state("networkidle")
+        page.locator(".ask-row [data-promote=cloth]").click()
+        self.until(page, "document.querySelectorAll('#lead-svg svg[data-view=cloth]').length", 1)
+        page.locator(".view-bar [data-promote=section]").click()
+        self.until(page, "document.querySelectorAll('#lead-svg svg[data-view=section]').length", 1)
+        page.locator(".ask-row [data-promote=map]").click()
+        self.until(page, "document.querySelectorAll('#lead-svg svg[data-view=map] .s-key').length", 5)
+        self.assertEqual(self.axe(page), [])
+        self.assertEqual(self.complaints, [])
+
     def test_two_schemes_compared_and_one_chosen(self) -> None:
         page = self.open("/")
         job = self.job(page, "Chapel flat")

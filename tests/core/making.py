@@ -75,6 +75,11 @@ COMMANDS: st.SearchStrategy[Command] = st.one_of(
     st.builds(PutRoom, width=TYPED, depth=st.none() | TYPED, finish=st.sampled_from(["white", "dark"])),
     st.builds(PutSeat, id=SEATS, y=st.none() | TYPED, x=st.none() | TYPED, row=st.integers(1, 3)),
     st.builds(PutThing, id=st.sampled_from(["t1", "t5"]), z_to=st.integers(100, 1200).map(float)),
+    st.builds(PutThing, id=st.sampled_from(["t6", "t7", "t8"]), name=st.just("speaker"), kind=st.just("speaker"),
+              part=st.sampled_from(["left", "right", "centre", "surround", "rear", "sub"]), x_from=st.integers(0, 1500).map(float),
+              x_to=st.integers(1600, 4000).map(float), y_from=st.just(50.0), y_to=st.integers(200, 5000).map(float), z_to=st.just(900.0)),
+    st.builds(PutPicture, id=PICTURES, curve=st.sampled_from([0.0, 900.0, 1800.0]), split=st.sampled_from([(1, 1), (2, 1), (3, 2)]),
+              surface=st.sampled_from(["woven", "contrast", "matte"]), pitch=st.sampled_from([0.0, -12.0, 20.0])),
     st.builds(PutScene, id=st.sampled_from(["k1", "k4"]), side=TYPED, wants=st.floats(5, 80)),
     st.builds(
         PutPicture,
@@ -89,8 +94,8 @@ COMMANDS: st.SearchStrategy[Command] = st.one_of(
     ),
     st.builds(TakeGear, id=PICTURES, gear=SHELF_KEYS),
     st.builds(Drop, id=st.sampled_from(["s4", "t1", "k3", "p2", "j1", "p1"])),
-    st.builds(Choose, size_school=st.sampled_from(["lounge", "front row"]), main_seat=st.none() | SEATS),
-    st.builds(PutBrief, who=st.text(max_size=20), film=st.floats(0, 24)),
+    st.builds(Choose, size_school=st.sampled_from(["lounge", "front row"]), height_school=st.sampled_from(["third", "low"]), main_seat=st.none() | SEATS),
+    st.builds(PutBrief, who=st.text(max_size=20), film=st.floats(0, 24), games=st.floats(0, 9), plays=st.sampled_from(["any", "platform and rhythm"])),
     st.builds(PutWriting, unit=st.sampled_from(["mm", "in"]), style=st.sampled_from(["mm", "feet"])),
     st.builds(Settle, stage=st.sampled_from(["picture", "throw"]), figures=st.just({"picture.p1.bottom": 1000.0})),
-)
+)  # fmt: skip

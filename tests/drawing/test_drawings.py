@@ -16,17 +16,23 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.tape.grammar import Subject
+from oval_room.core.viewing.seat_map import seat_map, seats_tally
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.drawing.layout import TEXT, Margins, fit
 from oval_room.drawing.lens_window import window_outline
 from oval_room.drawing.metrics import pieces, text_width
 from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import LAYERS, Dim, Path
+from oval_room.drawing.scene import LAYERS, Dim, Label, Path
 from oval_room.drawing.sheet import STAGE_VIEWS, VIEW_NAMES, draw, scene_of, views_of
 from tests.core.making import COMMANDS
+from tests.core.survey.rooms import room, say
+from tests.core.test_figures import SHAPED
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
+STACKED = say(room(outline="room 4000 x 5000"), "seat 3000", "tv 55", "bottom 500", "another tv 43")
+STACKED = say(STACKED, "on display wall", "bottom 1500", subject=Subject(picture="p2"))
 
 
 def look_at(plan: Plan, picture: str | None = "p1", seat: str | None = "s2", ghost: Plan | None = None) -> Look:
@@ -73,7 +79,7 @@ class Drawings(unittest.TestCase):
         Tree.fromstring(svg)
 
     def test_every_view_of_the_demonstration_at_every_size(self) -> None:
-        for plan in (CHAPEL, BEDROOM):
+        for plan in (CHAPEL, BEDROOM, *SHAPED, STACKED):
             for name in VIEW_NAMES:
                 for width, height in ((690, 394), (344, 188), (390, 300), (1400, 800), (160, 120)):
                     part = draw(look_at(plan), name, width, height, LAYERS)
@@ -137,6 +143,48 @@ class Drawings(unittest.TestCase):
             plain = draw(look_at(CHAPEL), name, 690, 394, LAYERS)
             assert plain
             self.assertNotIn("s-ghost", plain.svg)
+
+    def test_a_stack_has_a_ladder_each(self) -> None:
+        scene = scene_of(look_at(STACKED, "p2"), "ladder")
+        assert scene
+        rails = {p.u for s in scene.shapes if isinstance(s, Path) and s.style == "rail" for p in s.points}
+        self.assertEqual(len(rails), 4)
+        shown = {s.text for s in scene.shapes if isinstance(s, Label)}
+        self.assertLessEqual({"low", "third", "centre", "1500 mm", "500 mm", "TV 2"}, shown)
+
+    def test_a_curved_face_and_its_parts_are_drawn_to_scale(self) -> None:
+        """The ends of the arc in the plan lie a chord apart; two parts share the picture in its middle."""
+        picture = SHAPED[0].chosen.pictures["p1"]
+        plan, wall = (scene_of(look_at(SHAPED[0]), name) for name in ("plan", "elevation"))
+        assert plan and wall
+        face = next(s for s in plan.shapes if isinstance(s, Path) and s.style == "picture-edge").points
+        self.assertAlmostEqual(math.dist(face[0], face[-1]), picture.across, delta=1e-6)
+        self.assertAlmostEqual(max(p.u for p in face) - min(p.u for p in face), picture.bow, delta=1e-6)
+        (parted,) = [s.points for s in wall.shapes if isinstance(s, Path) and s.style == "split"]
+        self.assertEqual([round(p.u - picture.pose.x, 6) for p in parted], [0, 0])
+
+    def test_the_seat_map_sheet_tells_each_seat(self) -> None:
+        look = look_at(CHAPEL)
+        scene = scene_of(look, "map")
+        assert scene and look.picture
+        told = [s.text for s in scene.shapes if isinstance(s, Label) and " of 5" in s.text and s.text.startswith("seat")]
+        tallies = seats_tally(
+            seat_map(CHAPEL.survey, CHAPEL.chosen.pictures["p1"], SHELF[CHAPEL.chosen.pictures["p1"].gear or ""], CHAPEL.choices),
+            CHAPEL.survey,
+        )
+        for key, tally in tallies.items():
+            assert tally
+            self.assertTrue(
+                any(text.startswith(f"{CHAPEL.survey.seats[key].name}: {sum(tally.values())} of 5") for text in told), key
+            )
+
+    def test_only_a_woven_cloth_is_cut(self) -> None:
+        self.assertIsNone(scene_of(look_at(CHAPEL), "cloth"))
+        scene = scene_of(look_at(SHAPED[1]), "cloth")
+        assert scene
+        cut = sorted(s.b for s in scene.shapes if isinstance(s, Dim))
+        figures = evaluate(SHAPED[1], SHELF).figures
+        self.assertEqual(cut, sorted(figures[f"picture.p1.cloth.{side}"].value or 0 for side in "wh"))
 
     def test_layers_can_be_left_out(self) -> None:
         part = draw(look_at(CHAPEL), "section", 690, 394, ("people",))

@@ -40,6 +40,35 @@ class Choosing(WebCase):
         self.assertIn("s-map-5", shown)
         self.assertIn("best row", shown)
 
+    def test_the_seat_map_and_the_cloth_are_sheets_of_their_own(self) -> None:
+        page = self.client.get(f"/jobs/{self.loft}/picture/print", headers=HTML).text
+        self.assertIn("seat map", page)
+        self.assertNotIn("cloth to cut", page)
+        job = self.copy_of(self.loft)
+        self.say(job, "scheme Woven frame")
+        self.assertIn("cloth to cut", self.client.get(f"/jobs/{job}/picture/print", headers=HTML).text)
+        for view, told in (("map", "rules pass"), ("cloth", "turned 12")):
+            sheet = self.client.get(f"/jobs/{job}/picture", params={"lead": view}, headers=HTML).text
+            self.assertIn(told, sheet)
+            for kind in ("pdf", "svg", "dxf"):
+                self.assertEqual(self.client.get(f"/jobs/{job}/picture/print.{kind}", params={"view": view}).status_code, 200)
+
+    def test_shapes_are_entries_too(self) -> None:
+        job = self.copy_of(self.bedroom)
+        for line, told in (
+            ("curve 1800", "1800 mm"),
+            ("split 2 x 1", "2 x 1"),
+            ("corner c2", "-45"),
+            ("eyes at low", 'selected value="low"'),
+        ):
+            self.assertEqual(self.say(job, line, stage="picture").json()["kind"], "done", line)
+            with self.subTest(line):
+                self.assertIn(told, self.client.get(f"/jobs/{job}/picture", headers=HTML).text)
+        for line in ("curve 3 bananas", "split 0 x 2", "corner c7", "speaker at the back", "main nobody", "plays chess"):
+            answer = self.say(job, line, stage="picture").json()
+            self.assertEqual(answer["kind"], "refused", line)
+            self.assertGreater(len(answer["say"]), 20)
+
     def test_two_schemes_are_compared_and_one_chosen_with_why(self) -> None:
         job = self.copy_of(self.chapel)
         self.say(job, "scheme Larger TV", picture="p2")

@@ -13,6 +13,7 @@ from oval_room.core.light.contrast import stray_luminance
 from oval_room.core.pose import Point, Turn
 from oval_room.core.projection.upkeep import hush_air, life_years
 from oval_room.core.screens.cloth import BOTTOM_BAR, apart, apart_level, cloth_piece, drop_down
+from oval_room.core.screens.lag import FAST, RHYTHM, chain_lag, lag_level, lag_words
 from oval_room.core.screens.shapes import Display, beside, curve, split
 from oval_room.core.screens.size import picture_size
 from oval_room.core.screens.surfaces import SURFACES
@@ -52,6 +53,11 @@ def _display_text(text: str) -> dict[str, Any]:
     for key, part in zip(("frame_top_text", "frame_bottom_text"), parts[2:], strict=False):
         raw[key] = part
     return raw
+
+
+def _lag(display_ms: float, receiver_ms: float, splitter_ms: float, extender_ms: float, plays: str) -> Result:
+    whole = chain_lag(display_ms, receiver_ms, splitter_ms, extender_ms)
+    return {"lag_ms": whole, "plays_as": lag_words(whole), "level": lag_level(whole, plays).value}
 
 
 def _beside(first: Display, second: Display) -> Result:
@@ -253,6 +259,11 @@ SUMS: Final = (
     Sum("hush.air", "6.10", "Air for a hush-box", "Air a hush-box or recess needs.", "3·W/ΔT",
         (Number("watts", "watts inside", "310", lo=0, hi=1e5), Number("rise_k", "rise of the air's temperature [K]", "8", lo=0, over=True, hi=100)),
         (Shown("air_m3_per_h", "air, m³/h"),), lambda watts, rise_k: {"air_m3_per_h": hush_air(watts, rise_k)}),
+    Sum("view.lag", "3.6", "Lag", "Display, receiver, splitter and extender added up, and how it plays.", "lag = display + receiver + splitter + extender",
+        (Number("display_ms", "display, in the mode used [ms]", "22", lo=0, hi=5000), Number("receiver_ms", "receiver [ms]", "4", lo=0, hi=5000),
+         Number("splitter_ms", "splitter or scaler [ms]", "9", lo=0, hi=5000), Number("extender_ms", "extender [ms]", "0", lo=0, hi=5000),
+         Word("plays", "what is played", "any", words=("any", RHYTHM, FAST))),
+        (Shown("lag_ms", "lag of the chain [ms]"), Shown("plays_as", "how it plays"), Shown("level", "verdict")), _lag),
     Sum("sound.lip_sync", "11", "Sound and lips", "Sound late or early against the picture.", "40 ms early to 60 ms late",
         (Number("sound_late_ms", "sound late (early is negative) [ms]", "75", lo=-10_000, hi=10_000),), (Shown("level", "verdict"),),
         lambda sound_late_ms: {"level": lip_sync_level(sound_late_ms).value}),

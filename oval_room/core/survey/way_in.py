@@ -76,7 +76,8 @@ def boxes_of(scheme: Scheme, gear: GearShelf) -> dict[str, Boxed]:
         if isinstance(item, Panel):
             out[key] = Boxed(picture.name, wide + PACKED[0], high + PACKED[1], PACKED[2] + picture.bow, True)
         elif isinstance(item, Screen):
-            out[key] = Boxed(picture.name, wide + 2 * CASE, CASE, CASE, False)
+            longest = max(wide / 2, high) if item.way == "fixed" else wide  # a frame comes apart at its middle
+            out[key] = Boxed(picture.name, longest + 2 * CASE, CASE, CASE, False)
     return out
 
 

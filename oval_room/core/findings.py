@@ -63,6 +63,7 @@ class Code(StrEnum):
     BAR_WIDE = "picture: soundbar wider than the panel"
     BAR_COVERS = "picture: soundbar before the panel's foot"
     IN_WALL = "picture: turned into the wall"
+    GAPS = "picture: gaps in a row"
     BESIDE = "picture: displays beside each other"
     LAG = "picture: lag for games"
     REFRESH = "picture: refresh for games"

@@ -57,6 +57,10 @@ class Words:
         """The name as a sentence starts with it."""
         return capital(self.name(about, kind))
 
+    def of_many(self, finding: Finding, word: str) -> str:
+        """Which picture, where the scheme has several: ` of wall TV`; nothing where it has one."""
+        return f" {word} {self.name(finding.about, 'picture')}" if len(self.plan.chosen.pictures) > 1 else ""
+
     def length(self, mm: float | None, side: Side = "nearest") -> str:
         return show_value(mm, "mm", self.ruler, side)
 

@@ -67,6 +67,7 @@ DEN = (
     "door w5 at 500, 926 x 2040", "swing door in, hinge left", "socket w1 at 620 up 250 circuit ring 2", "socket w1 at 4250 up 250 circuit ring 2",
     "thermostat w2 at 600 up 1400", "pipe w1 at 4300 up 0 to 4300 up 2640", "aerial w1 at 400 up 250",
     "put fire stove 600 x 450 x 760 at 2100 out 200", "heat 43.5", "put furniture chart table 1200 x 600 x 740 at 5400 out 4700", "put beam tie beam 4800 x 180 x 220 at 0 out 2600 up 2420",
+    "put lamp reading lamp 300 x 300 x 350 at 4100 out 3400 up 1250",
     "way door side door 926 x 2040", "way van 1350 x 1300 x 2600",
     "seat 3300", "across 2400", "seats 2 x 700", "seating recliner", "eye 980", "person 1.82 m",
     "light day side 210", "light lamps side 26", "light dark ceiling 0.4",

@@ -219,8 +219,7 @@ def _mirrored(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
         places = [to_room(picture.pose.point, picture.pose.turn, Own(u, v, 0.0)) for u, v in patch]
         draft.path([(p.x, p.z) for p in places], "mirrored", "sight", closed=True, ref=key)
         middle = P(sum(p.x for p in places) / len(places), sum(p.z for p in places) / len(places))
-        opening = look.plan.survey.openings.get(key)
-        name = opening.name if opening else "window"
+        name = look.words.names.get(key, "window")
         draft.add(
             Label(
                 middle,

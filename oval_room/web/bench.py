@@ -9,7 +9,7 @@ from typing import Final
 
 from oval_room.core.delta import Delta, compare
 from oval_room.core.evaluate import Evaluator, Report
-from oval_room.core.figures import KINDS, Figure, kind_of, show_value
+from oval_room.core.figures import KINDS, Figure, kind_of, show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import STAGES, Plan
@@ -177,7 +177,11 @@ def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
         return f"lens wants {words.length(near, 'least')} to {words.length(far, 'greatest')}"
     if name == "bottom" and f"picture.{subject.picture}.ladder.lo" in figures:
         lo, hi = (figures[f"picture.{subject.picture}.ladder.{end}"].value for end in ("lo", "hi"))
+        if lo is not None and hi is not None and lo > hi:
+            return f"no height works, by {words.length(lo - hi, 'least')}"
         return f"ladder allows {words.length(lo, 'least')} to {words.length(hi, 'greatest')}"
+    if name == "white" and f"picture.{subject.picture}.foot_lamberts" in figures:
+        return show_figure(figures[f"picture.{subject.picture}.foot_lamberts"], words.ruler)
     if name == "contrast" and subject.picture in report.light.pictures and subject.scene:
         return f"in {words.names.get(subject.scene, '')}: {report.light.pictures[subject.picture].scenes[subject.scene][2]}"
     return ""

@@ -48,12 +48,21 @@ def _breaking(page: Any) -> None:
     page.locator(".breaking meter").first.wait_for()
 
 
-def _drag(page: Any) -> None:
-    box = page.locator('.grip[data-grip="lens.j1"]').bounding_box()
-    page.mouse.move(box["x"] + 12, box["y"] + 12)
-    page.mouse.down()
-    page.mouse.move(box["x"] + 95, box["y"] + 20, steps=8)
-    page.wait_for_timeout(400)
+def _greys(page: Any) -> None:
+    page.locator("[data-panel=greys]").click()
+    page.locator(".greys").first.wait_for()
+    page.evaluate("document.getElementById('working').scrollIntoView({ block: 'end' })")
+
+
+def _said(*lines: str) -> Any:
+    def act(page: Any) -> None:
+        for line in lines:
+            page.fill("#tape", line)
+            page.locator("#tape-say.tape-heard").wait_for()
+            page.press("#tape", "Enter")
+            page.wait_for_timeout(900)
+
+    return act
 
 
 SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
@@ -65,17 +74,24 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("survey-wall", "/jobs/{Boat-shed}/survey?lead=elevation", DESKTOP, "paper", _sure),
     ("survey-phone", "/jobs/{Loft}/survey", PHONE, "paper", None),
     ("sun", "/jobs/{Boat-shed}/sun", DESKTOP, "paper", None),
-    ("ladder", "/jobs/{Chapel}/picture?lead=ladder&picture=p2", DESKTOP, "paper", None),
-    ("throw-strip", "/jobs/{Chapel}/throw?lead=strip", DESKTOP, "paper", None),
     ("fixing", "/jobs/{Bedroom}/fixing", DESKTOP, "paper", None),
     ("backwards", "/jobs/{Chapel}/picture", DESKTOP, "paper", _backwards),
     ("breaking", "/jobs/{Chapel}/throw", DESKTOP, "paper", _breaking),
-    ("drag", "/jobs/{Chapel}/throw", DESKTOP, "paper", _drag),
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("seat-map", "/jobs/{Boat-shed}/picture?lead=plan", DESKTOP, "paper", _map),
     ("schemes", "/jobs/{Loft}/schemes", DESK, "paper", None),
+    ("picture-phone", "/jobs/{Loft}/picture", PHONE, "paper", _greys),
     ("sums-phone", "/sums/throw.check", PHONE, "paper", None),
     ("sheet-phone", "/jobs/{Chapel}/throw", PHONE, "paper", None),
+    # last, for they change their jobs
+    ("glare", "/jobs/{Boat-shed}/picture?lead=elevation", DESKTOP, "paper", None),
+    (
+        "ladder",
+        "/jobs/{Bedroom}/picture?lead=ladder",
+        DESKTOP,
+        "paper",
+        _said("put shelf picture shelf 900 x 200 x 30 at 1480 out 360 up 1640"),
+    ),
 )
 
 

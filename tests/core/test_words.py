@@ -45,7 +45,7 @@ SAID: tuple[tuple[str, list[Command], str, str], ...] = (
     ("too_wide/p1", [PutPicture(id="p1", width=mm(4500))], r"does not fit on a wall of 13' 8\"", r"4580 mm over all, does not fit on a wall of 4166 mm"),
     ("coarse/p1", [PutPicture(id="p1", pixels=(640, 360))], r"sees the pixels: 1\d a degree, under 40 is coarse", r"coarse"),
     ("ladder_conflict/p2", [PutThing(id="t1", z_to=2300)], r"No height works for wall TV: furniture and ceiling miss each other by", r"by \d+ mm\.$"),
-    ("off_ladder/p2", [PutPicture(id="p2", bottom=400)], r"^Bottom edge at 1' 3 3/4\" is too low: furniture wants", r"^Bottom edge at 400 mm is too low: furniture wants 594 mm or more"),
+    ("off_ladder/p2", [PutPicture(id="p2", bottom=400)], r"^Bottom edge of wall TV at 1' 3 3/4\" is too low: furniture wants", r"^Bottom edge of wall TV at 400 mm is too low: furniture wants 594 mm or more"),
     ("row_in_front/p1", [PutPicture(id="p1", bottom=500), PutSeat(id="s4", floor=mm(0))], r"2 3/8\" is wanted over the eyes", r"60 mm is wanted over the eyes"),
     ("neck/p1", [PutPicture(id="p1", bottom=1600)], r"looks \d+° up from its ease: (tiring in time|too far for long viewing)", r"up from its ease"),
     ("top_edge/p1", [PutPicture(id="p1", bottom=1700), PutSeat(id="s4", y=mm(1500))], r"up to the top edge; \d+° is the most from that seat", r"top edge"),

@@ -5,10 +5,10 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from itertools import combinations
+from itertools import combinations, pairwise
 from typing import Final, NamedTuple
 
-from oval_room.core.commands import PutPicture
+from oval_room.core.commands import PutPicture, several
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
@@ -49,6 +49,7 @@ def study_screens(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler)
         out += _surface(projector.shows, scheme.pictures[projector.shows], gear.get(projector.gear), survey)
     for (a, one), (b, other) in combinations(scheme.pictures.items(), 2):
         out += _two(a, one, b, other, ruler)
+    out += _gaps(scheme, ruler)
     for key, picture in scheme.pictures.items():
         item = gear.get(picture.gear or "")
         if isinstance(item, Screen) and item.way in TRAVELS:
@@ -115,6 +116,43 @@ def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Fin
         more = {"part": a, "other": a}
         return [Finding(Code.PICTURES_OVERLAP, Level.STOP, "2.6", about, min(across, up), 0.0, cures=cures, more=more)]
     return _not_level(a, one, b, other) + _beside(a, one, b, other, across, up)
+
+
+def _gaps(scheme: Scheme, ruler: Ruler) -> list[Finding]:
+    """Rows of three panels or more whose gaps, frame to frame, are not alike (rules 2.3)."""
+    left, out = {key: one for key, one in scheme.pictures.items() if one.kind == "panel"}, []
+    while left:
+        first = left[next(iter(left))]
+        row = [
+            key for key, one in left.items()
+            if abs(one.pose.y - first.pose.y) <= IN_FRONT and one.bottom < first.top and one.top > first.bottom
+        ]  # fmt: skip
+        row.sort(key=lambda key: left[key].pose.x)
+        sides = [_sides(left[key]) for key in row]
+        gaps = [b[0] - a[1] for a, b in pairwise(sides)]
+        if len(gaps) > 1 and min(gaps) > 0 and LEVEL_WITHIN < max(gaps) - min(gaps) <= max(gaps) / 2 + ROW:
+            even = ruler.safe(sum(gaps) / len(gaps), "nearest")
+            moves, at = [], sides[0][0]
+            for key, (l1, r1, _, _) in zip(row, sides, strict=True):
+                moves.append(PutPicture(id=key, x=at + (r1 - l1) / 2))
+                at += r1 - l1 + even
+            cure = Cure("gaps", even, several(*moves))
+            more = {"part": row[-1], "least": min(gaps), "greatest": max(gaps), "count": len(row)}
+            out.append(
+                Finding(
+                    Code.GAPS,
+                    Level.NOTE,
+                    "2.3",
+                    {"picture": row[0]},
+                    max(gaps) - min(gaps),
+                    LEVEL_WITHIN,
+                    cures=(cure,),
+                    more=more,
+                )
+            )
+        for key in row:
+            del left[key]
+    return out
 
 
 def _beside(a: str, one: Picture, b: str, other: Picture, across: float, up: float) -> list[Finding]:

@@ -170,7 +170,9 @@ def _overlap(
     centre: tuple[float, float, float], width: float, height: float, eye: tuple[float, float, float], openings: Any,
     tilt_down_deg: float, swivel_to_right_deg: float,
 ) -> Result:  # fmt: skip
-    each, total = overlaps(_glass(centre, width, height, tilt_down_deg, swivel_to_right_deg), Point(*eye), openings)
+    each, total = overlaps(
+        _glass(centre, width, height, tilt_down_deg, swivel_to_right_deg), Point(*eye), [(one,) for one in openings]
+    )
     return {"each_pct": each, "total_pct": total}
 
 
@@ -178,10 +180,10 @@ def _cure(
     centre: tuple[float, float, float], width: float, height: float, eyes: tuple[Point, ...], openings: Any,
     tilt_down_range_deg: tuple[float, float], swivel_to_right_range_deg: tuple[float, float],
 ) -> Result:  # fmt: skip
-    glass = _glass(centre, width, height, 0.0, 0.0)
+    glass, brights = _glass(centre, width, height, 0.0, 0.0), [(one,) for one in openings]
     return {
-        "tilt_alone_deg": least_turn(glass, eyes, openings, "tilt_down", *tilt_down_range_deg),
-        "swivel_alone_deg": least_turn(glass, eyes, openings, "swivel", *swivel_to_right_range_deg),
+        "tilt_alone_deg": least_turn(glass, eyes, brights, "tilt_down", *tilt_down_range_deg),
+        "swivel_alone_deg": least_turn(glass, eyes, brights, "swivel", *swivel_to_right_range_deg),
     }
 
 

@@ -127,12 +127,55 @@ def _another(here: Here, rest: str) -> Heard:
 
 def _level_with(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
+    _, other = _other(here, key, rest)
+    return Heard(f"{picture.name}: bottom edge level with {other.name}", PutPicture(id=key, bottom=other.bottom))
+
+
+def _aligned(here: Here, rest: str, what: str) -> Heard:
+    """The subject picture put in line with another: top edges level, or middles over each other."""
+    key, picture = here.picture()
+    _, other = _other(here, key, rest)
+    if what == "top":
+        return Heard(f"{picture.name}: top edge level with {other.name}", PutPicture(id=key, bottom=other.top - picture.height))
+    room = here.plan.survey.room
+    if wall_of(room, other) != wall_of(room, picture):
+        raise RefusedError(f"{other.name} hangs on another wall", value=rest)
+    wall = room.walls[wall_of(room, other) - 1]
+    put = on_own_wall(here, key, along=wall.own(other.pose.x, other.pose.y)[0])
+    return Heard(f"{picture.name}: middle over {other.name}'s", put)
+
+
+def _gap(here: Here, rest: str) -> Heard:
+    """The pictures of the subject's row with equal gaps, frame to frame, about the row's middle."""
+    _, picture = here.picture()
+    gap = here.length(rest)
+    room, pictures = here.plan.survey.room, here.plan.chosen.pictures
+    n = wall_of(room, picture)
+    wall = room.walls[n - 1]
+    row = {
+        k: p for k, p in pictures.items()
+        if wall_of(room, p) == n and p.bottom < picture.top and p.top > picture.bottom and abs(wall.own(p.pose.x, p.pose.y)[1] - wall.own(picture.pose.x, picture.pose.y)[1]) < BESIDE
+    }  # fmt: skip
+    if len(row) < 2:
+        raise RefusedError(f"{picture.name} has nothing beside it; say another tv 43 first", value=rest)
+    order = sorted(row, key=lambda k: wall.own(row[k].pose.x, row[k].pose.y)[0])
+    wide = [row[k].across + 2 * row[k].frame_side for k in order]
+    ends = [wall.own(row[k].pose.x, row[k].pose.y)[0] for k in order]
+    start = (ends[0] - wide[0] / 2 + ends[-1] + wide[-1] / 2) / 2 - (sum(wide) + gap * (len(wide) - 1)) / 2
+    steps: list[Command] = []
+    for k, size in zip(order, wide, strict=True):
+        steps.append(on_own_wall(here, k, along=start + size / 2))
+        start += size + gap
+    return Heard(f"{len(order)} pictures in a row, {here.show(gap)} between frames", several(*steps))
+
+
+def _other(here: Here, key: str, rest: str) -> tuple[str, Picture]:
+    """The other picture of a name."""
     others = {k: p for k, p in here.plan.chosen.pictures.items() if k != key and rest.lower().strip() in (k, p.name.lower())}
     if len(others) != 1:
         names = ", ".join(p.name for k, p in here.plan.chosen.pictures.items() if k != key) or "none"
         raise RefusedError(f"give another picture's name; there are {names}", value=rest)
-    other = next(iter(others.values()))
-    return Heard(f"{picture.name}: bottom edge level with {other.name}", PutPicture(id=key, bottom=other.bottom))
+    return next(iter(others.items()))
 
 
 def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
@@ -329,6 +372,9 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("screen", "inches or a name", "a screen by its diagonal or its name", "screen 110 at 16:9", "picture", _sized("screen", "screen")),
     Phrase("another", "tv or screen and size", "one more picture beside the subject's, level with it", "another tv 43", "picture", _another),
     Phrase("level with", "a picture", "bottom edge level with another picture's", "level with scope cloth", "picture", _level_with),
+    Phrase("top with", "a picture", "top edge level with another picture's", "top with scope cloth", "picture", lambda here, rest: _aligned(here, rest, "top")),
+    Phrase("over", "a picture", "the picture's middle over or under another's", "over scope cloth", "picture", lambda here, rest: _aligned(here, rest, "middle")),
+    Phrase("gap", "a length", "equal gaps between the frames of the pictures in the subject's row", "gap 2\"", "picture", _gap),
     Phrase("aspect", "width over height", "the picture's aspect", "aspect 2.40", "picture", _aspect),
     Phrase("wide", "a length", "the picture's width", "wide 94 1/2\"", "picture", _wide),
     Phrase("bottom", "a length", "the picture's bottom edge above the floor", "bottom 28\"", "picture", _edge("bottom", "bottom edge")),

@@ -16,6 +16,7 @@ CURES: Final[dict[str, Callable[[Cure, Words], str]]] = {
     "cover": lambda c, w: capital(c.name),
     "surface": lambda c, w: f"Take a {c.name} surface",
     "cloth out": lambda c, w: f"Cloth to {w.length(c.value)} from the wall",
+    "gaps": lambda c, w: f"Gaps of {w.length(c.value)} each",
     "off the wall": lambda c, w: f"Stand it {w.length(c.value, 'least')} off the wall",
     "speakers": lambda c, w: f"Left and right to {c.value:.0f}° apart",
     "swivel": lambda c, w: f"Swivel {abs(c.value):.0f}° to the {'right' if c.value > 0 else 'left'}",

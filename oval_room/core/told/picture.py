@@ -42,7 +42,7 @@ def _neck(f: Finding, w: Words) -> str:
     seat, value = w.name(f.about, "seat"), f.value or 0.0
     way = "up" if value > 0 else "down"
     if f.level is Level.GOOD:
-        return f"Necks are easy: at most {abs(value):.0f}° {way}, from {seat}."
+        return f"Necks are easy{w.of_many(f, 'before')}: at most {abs(value):.0f}° {way}, from {seat}."
     hard = "too far for long viewing" if f.level is Level.STOP else "tiring in time"
     return f"{capital(seat)} looks {abs(value):.0f}° {way} from its ease: {hard}."
 
@@ -58,13 +58,13 @@ def _off_ladder(f: Finding, w: Words) -> str:
     side: Side = "least" if f.more["side"] == "under" else "greatest"
     word = "low" if f.more["side"] == "under" else "high"
     return (
-        f"Bottom edge at {w.length(f.value)} is too {word}: {f.more['name']} wants "
+        f"Bottom edge{w.of_many(f, 'of')} at {w.length(f.value)} is too {word}: {f.more['name']} wants "
         f"{w.length(f.limit, side)} or {'more' if word == 'low' else 'less'}."
     )
 
 
 def _on_ladder(f: Finding, w: Words) -> str:
-    return f"Bottom edge at {w.length(f.value)} lies inside {w.length(f.more['lo'], 'least')} to {w.length(f.more['hi'], 'greatest')}."
+    return f"Bottom edge{w.of_many(f, 'of')} at {w.length(f.value)} lies inside {w.length(f.more['lo'], 'least')} to {w.length(f.more['hi'], 'greatest')}."
 
 
 def _rows(f: Finding, w: Words) -> str:
@@ -227,6 +227,7 @@ PICTURE: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.SPEAKER_PLACE: _placed,
     Code.BAR_COVERS: lambda f, w: f"{capital(f.more['bar'])} stands {w.length(f.value)} up before {w.name(f.about, 'picture')}: it hides the remote's sensor and the picture's foot.",
     Code.IN_WALL: lambda f, w: f"{w.named(f.about, 'picture')} is turned {w.length(f.value, 'least')} into the wall: bring it out on its arm, or turn it less.",
+    Code.GAPS: lambda f, w: f"The gaps between {f.more['count']} pictures in a row run from {w.length(f.more['least'])} to {w.length(f.more['greatest'])}: they look best alike.",
     Code.BESIDE: _beside,
     Code.LAG: _lag,
     Code.REFRESH: lambda f, w: f"{w.named(f.about, 'picture')} changes {f.value:.0f} times a second; {f.more['plays'] if f.limit == 120 else 'any'} games want {f.limit:.0f} or more.",

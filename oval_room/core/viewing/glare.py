@@ -21,6 +21,8 @@ from oval_room.core.pose import Point, Turn, to_own
 
 Flat = tuple[float, float]
 Patch = tuple[Flat, ...]
+Bright = Sequence[Sequence[Point]]
+"""Something bright by its faces: one for an opening, six for a lamp's box."""
 CLEARED: Final = 1.0
 """Under this share of the picture an opening counts as cleared [%]."""
 REFLECTS: Final[dict[bool, float]] = {False: 0.04, True: 0.015}
@@ -59,6 +61,38 @@ def patch(glass: Glass, eye: Point, opening: Sequence[Point]) -> Patch:
         share = own_eye.out / (own_eye.out + out)
         flat.append((own_eye.right + share * (right - own_eye.right), own_eye.up + share * (up - own_eye.up)))
     return _clipped(flat, glass.width / 2, glass.height / 2)
+
+
+def solid_patch(glass: Glass, eye: Point, faces: Sequence[Sequence[Point]]) -> Patch:
+    """The part of the picture that mirrors a convex solid, given by its faces: what its faces' patches cover together, which is
+    convex too."""
+    return hull([place for face in faces for place in patch(glass, eye, face)])
+
+
+def hull(places: Sequence[Flat]) -> Patch:
+    """The convex hull, round from the leftmost; nothing for under three places."""
+    ordered = sorted(set(places))
+    if len(ordered) < 3:
+        return ()
+    chains: list[list[Flat]] = []
+    for line in (ordered, ordered[::-1]):
+        chain: list[Flat] = []
+        for p in line:
+            while len(chain) > 1 and _turns(chain[-2], chain[-1], p) <= 0:
+                chain.pop()
+            chain.append(p)
+        chains.append(chain[:-1])
+    return tuple(chains[0] + chains[1])
+
+
+def _turns(a: Flat, b: Flat, c: Flat) -> float:
+    """Over 0 when a, b, c turn to the left."""
+    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+
+def patch_of(glass: Glass, eye: Point, bright: Bright) -> Patch:
+    """The patch of an opening (one face) or of a lamp (the faces of its box)."""
+    return patch(glass, eye, bright[0]) if len(bright) == 1 else solid_patch(glass, eye, bright)
 
 
 def _before(corners: list[tuple[float, ...]]) -> list[tuple[float, ...]]:
@@ -118,16 +152,14 @@ def _span(one: Patch, v: float) -> tuple[float, float] | None:
     return (min(at), max(at)) if len(at) > 1 else None
 
 
-def overlaps(glass: Glass, eye: Point, openings: Sequence[Sequence[Point]]) -> tuple[list[float], float]:
-    """Share of the picture that mirrors each opening, and all of them together [%]."""
+def overlaps(glass: Glass, eye: Point, brights: Sequence[Bright]) -> tuple[list[float], float]:
+    """Share of the picture that mirrors each bright thing, and all of them together [%]."""
     whole = glass.width * glass.height / 100
-    patches = [patch(glass, eye, opening) for opening in openings]
+    patches = [patch_of(glass, eye, bright) for bright in brights]
     return [patch_area(one) / whole for one in patches], union_area(patches, glass.height / 2) / whole
 
 
-def least_turn(
-    glass: Glass, eyes: Sequence[Point], openings: Sequence[Sequence[Point]], way: str, lo: float, hi: float
-) -> int | None:
+def least_turn(glass: Glass, eyes: Sequence[Point], brights: Sequence[Bright], way: str, lo: float, hi: float) -> int | None:
     """The smallest whole-degree tilt or swivel alone that clears every eye [deg]; None when none in the range does.
 
     Args:
@@ -136,7 +168,7 @@ def least_turn(
     """
     order = sorted(range(-90, 91), key=lambda angle: (abs(angle), _off_axis(glass, eyes[0], way, angle) if eyes else 0.0))
     for angle in order:
-        if lo <= angle <= hi and _clears(glass.turned(**{way: float(angle)}), eyes, openings):
+        if lo <= angle <= hi and _clears(glass.turned(**{way: float(angle)}), eyes, brights):
             return angle
     return None
 
@@ -146,8 +178,8 @@ def _off_axis(glass: Glass, eye: Point, way: str, angle: float) -> float:
     return abs(own.right) / own.out if own.out > 0 else float("inf")
 
 
-def _clears(glass: Glass, eyes: Sequence[Point], openings: Sequence[Sequence[Point]]) -> bool:
-    return all(not overlaps(glass, eye, openings)[1] >= CLEARED for eye in eyes)
+def _clears(glass: Glass, eyes: Sequence[Point], brights: Sequence[Bright]) -> bool:
+    return all(not overlaps(glass, eye, brights)[1] >= CLEARED for eye in eyes)
 
 
 def glare_level(overlap: float, source: float, *, coated: bool, average: float, direct_sun: bool = False) -> Level:

@@ -5,23 +5,25 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Final
+from typing import Final, NamedTuple
 
 from oval_room.core.commands import PutOpening, PutPicture
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Picture, Scheme, Survey
+from oval_room.core.plan.document import Picture, Scheme, Survey, Thing
 from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
 from oval_room.core.pose import Turn as PoseTurn
 from oval_room.core.viewing.angles import off_axis_angle
-from oval_room.core.viewing.glare import Glass, Patch, glare_level, least_turn, overlaps, patch
+from oval_room.core.viewing.glare import Bright, Glass, Patch, glare_level, least_turn, overlaps, patch_of
 from oval_room.core.viewing.offaxis import HALF_GAIN, PANEL_LIMIT, off_axis_level, off_axis_limit
 from oval_room.core.viewing.one_picture import stand_off_for
 
 COVERINGS: Final = ("net", "curtain", "blind", "shutter", "blackout")
+LAMP: Final = 3000.0
+"""Luminance of a lamp's shade that nobody has measured [cd/m²] (planning value)."""
 AVERAGE: Final = 0.5
 """A picture's average against its white (rules 4.6)."""
 
@@ -52,7 +54,7 @@ def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf) -> GlareResult:
         if isinstance(item, Panel):
             mirrored[key] = _mirrored(picture, survey)
             for seat, seen in mirrored[key].items():
-                if survey.openings:
+                if shining(survey):
                     book.add(
                         "glare", seen.total, Input("n", "bright openings", float(len(seen.each)), "lines", "read"),
                         subject=survey.seats[seat].name, picture=key, seat=seat,
@@ -95,36 +97,64 @@ def corners_of(survey: Survey, opening: Opening) -> tuple[Point, ...]:
     return tuple(Point(*wall.room(u, 0.0), z) for u, z in ((start, low), (end, low), (end, high), (start, high)))
 
 
-def _bright(survey: Survey) -> dict[str, tuple[Point, ...]]:
-    found = {key: corners_of(survey, one) for key, one in survey.openings.items() if one.kind == "window"}
-    return {key: corners for key, corners in found.items() if corners}
+class Shining(NamedTuple):
+    """Something bright that a picture may mirror: its name, its faces, how bright [cd/m²] with what is drawn over it."""
+
+    name: str
+    faces: Bright
+    luminance: float
+
+
+def shining(survey: Survey) -> dict[str, Shining]:
+    """Windows, openings somebody has read the luminance of, and lamps (rules 4.6)."""
+    found = {}
+    for key, one in survey.openings.items():
+        corners = corners_of(survey, one)
+        if corners and (one.kind == "window" or not one.luminance.unsure):
+            found[key] = Shining(one.name, (corners,), one.luminance.value * COVERING_LETS[one.covering])
+    for key, thing in survey.things.items():
+        if thing.kind == "lamp":
+            found[key] = Shining(thing.name, faces_of(thing), LAMP)
+    return found
+
+
+def faces_of(thing: Thing) -> Bright:
+    """The six faces of a box."""
+    x, y, z = (thing.x_from, thing.x_to), (thing.y_from, thing.y_to), (thing.z_from, thing.z_to)
+    ring = ((0, 0), (1, 0), (1, 1), (0, 1))
+    faces: list[tuple[Point, ...]] = []
+    for k in (0, 1):
+        faces.append(tuple(Point(x[k], y[i], z[j]) for i, j in ring))
+        faces.append(tuple(Point(x[i], y[k], z[j]) for i, j in ring))
+        faces.append(tuple(Point(x[i], y[j], z[k]) for i, j in ring))
+    return tuple(faces)
 
 
 def _mirrored(picture: Picture, survey: Survey) -> dict[str, Mirrored]:
     glass = Glass(picture.pose.point, picture.pose.turn, picture.across, picture.height)
-    bright = _bright(survey)
+    bright = {key: one.faces for key, one in shining(survey).items()}
     out = {}
     for name, seat in survey.seats.items():
-        patches = {key: patch(glass, seat.eye_point, corners) for key, corners in bright.items()}
+        patches = {key: patch_of(glass, seat.eye_point, faces) for key, faces in bright.items()}
         each, total = overlaps(glass, seat.eye_point, list(bright.values())) if bright else ([], 0.0)
         out[name] = Mirrored({key: one for key, one in patches.items() if one}, dict(zip(bright, each, strict=True)), total)
     return out
 
 
-def _seen(opening: Opening, share: float, panel: Panel) -> Level:
-    """Whether one opening's reflection shows, with its covering drawn."""
+def shows(luminance: float, share: float, panel: Panel) -> Level:
+    """Whether the reflection of something so bright shows [cd/m²]."""
     average = AVERAGE * (panel.white_cd_m2 or 0.0)
-    source = opening.luminance.value * COVERING_LETS[opening.covering]
-    return glare_level(share, source, coated=panel.face == "matt", average=average)
+    return glare_level(share, luminance, coated=panel.face == "matt", average=average)
 
 
 def _glare(
     key: str, picture: Picture, survey: Survey, panel: Panel, mount: object, mirrored: Mapping[str, Mirrored]
 ) -> list[Finding]:
-    if not _bright(survey) or not mirrored or not panel.white_cd_m2:
+    bright = shining(survey)
+    if not bright or not mirrored or not panel.white_cd_m2:
         return []
     showing = {
-        seat: [one for one, share in seen.each.items() if _seen(survey.openings[one], share, panel) is Level.MIND]
+        seat: [one for one, share in seen.each.items() if shows(bright[one].luminance, share, panel) is Level.MIND]
         for seat, seen in mirrored.items()
     }
     worst = max(mirrored, key=lambda seat: (len(showing[seat]) > 0, mirrored[seat].total))
@@ -133,7 +163,7 @@ def _glare(
         return [Finding(Code.GLARE, Level.GOOD, "4.6", about, mirrored[worst].total, 1.0, "pct")]
     names = sorted({one for listed in showing.values() for one in listed})
     cures = _cures(key, picture, survey, panel, mount, names)
-    more = {"openings": [survey.openings[one].name for one in names], "seats": sum(bool(listed) for listed in showing.values())}
+    more = {"openings": [bright[one].name for one in names], "seats": sum(bool(listed) for listed in showing.values())}
     return [Finding(Code.GLARE, Level.MIND, "4.6", about, mirrored[worst].total, 1.0, "pct", cures, more)]
 
 
@@ -143,7 +173,8 @@ def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: obje
     glass = Glass(picture.pose.point, picture.pose.turn, picture.across, picture.height)
     main = survey.main
     eyes = [seat.eye_point for name, seat in sorted(survey.seats.items(), key=lambda pair: pair[0] != main)]
-    windows = [corners_of(survey, survey.openings[name]) for name in names]
+    bright = shining(survey)
+    windows = [bright[name].faces for name in names]
     if isinstance(mount, Mount) and mount.tilt_down[0] < mount.tilt_down[1]:
         now = -picture.pose.pitch
         tilt = least_turn(glass, eyes, windows, "tilt_down", mount.tilt_down[0] - now, mount.tilt_down[1] - now)
@@ -159,10 +190,10 @@ def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: obje
             put = PutPicture(id=key, yaw=turn.yaw, y=math.ceil(stand_off_for(picture, turn)))
             cures.append(Cure("swivel", turned + swivel, put, "deg"))
             cures.sort(key=lambda cure: abs(cure.value - (turned if cure.kind == "swivel" else -picture.pose.pitch)))
-    for name in names:
+    for name in [name for name in names if name in survey.openings]:
         opening = survey.openings[name]
         least = next(
-            (c for c in COVERINGS if _seen(opening.model_copy(update={"covering": c}), 100.0, panel) is Level.GOOD), None
+            (c for c in COVERINGS if shows(opening.luminance.value * COVERING_LETS[c], 100.0, panel) is Level.GOOD), None
         )
         if least is not None:
             cures.append(Cure(f"cover {name}", 0.0, PutOpening(id=name, covering=least), name=f"{least} over {opening.name}"))

@@ -12,10 +12,12 @@ from typing import Any, Final
 
 import numpy as np
 
+from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices, Picture, Survey
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.pose import axes, to_own
-from oval_room.core.viewing.glare_study import corners_of, kind_of
+from oval_room.core.viewing.glare import CLEARED, Bright
+from oval_room.core.viewing.glare_study import corners_of, kind_of, shining, shows
 from oval_room.core.viewing.neck import GAZE_PITCH, NECK_GOOD
 from oval_room.core.viewing.offaxis import off_axis_limit
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
@@ -82,7 +84,7 @@ def seat_map(survey: Survey, picture: Picture, item: GearItem | None, choices: C
     neck = np.degrees(np.arctan2(-dz, level)) - gaze
     glare = np.zeros_like(before)
     if isinstance(item, Panel):
-        glare = _glare(survey, picture, x, y, eye_z, d, before, (right_axis, up_axis, out_axis))
+        glare = _glare(survey, item, picture, x, y, eye_z, d, before, (right_axis, up_axis, out_axis))
     passes = np.stack([
         before & (angle >= band.lo) & (angle <= band.hi),
         before & (per_degree >= COARSE),
@@ -104,16 +106,21 @@ def _inside(corners: tuple[tuple[float, float], ...], x: Any, y: Any) -> Any:
     return odd
 
 
-def _glare(survey: Survey, picture: Picture, x: Any, y: Any, eye_z: float, o: Any, before: Any, own: Any) -> Any:
-    """Whether a window is mirrored to the eye: a corner of it inside the picture, or a place over the picture whose ray from the
-    mirrored eye meets the window's wall inside the window. Slivers between the samples may be missed."""
+def _glare(survey: Survey, panel: Panel, picture: Picture, x: Any, y: Any, eye_z: float, o: Any, before: Any, own: Any) -> Any:
+    """Whether something bright enough to show is mirrored to the eye.
+
+    Of a window: a corner of it inside the picture, or a place over the picture whose ray from the mirrored eye meets the window's
+    wall inside the window; slivers between the samples may be missed. Of a lamp: the box round its mirrored corners.
+    """
     glare = np.zeros(x.shape, dtype=bool)
-    windows = [
-        (one, survey.room.wall_named(one.wall))
-        for one in survey.openings.values()
-        if one.kind == "window" and corners_of(survey, one)
-    ]
-    if not windows:
+    bright = {
+        key: one
+        for key, one in shining(survey).items()
+        if not panel.white_cd_m2 or shows(one.luminance, 100.0, panel) is Level.MIND
+    }
+    windows = [(one, survey.room.wall_named(one.wall)) for key, one in survey.openings.items() if key in bright]
+    lamps = [one.faces for key, one in bright.items() if key not in survey.openings]
+    if not bright:
         return glare
     right_axis, up_axis, out_axis = own
     mx, my, mz = x - 2 * o * out_axis.x, y - 2 * o * out_axis.y, eye_z - 2 * o * out_axis.z  # the mirrored eye
@@ -121,6 +128,8 @@ def _glare(survey: Survey, picture: Picture, x: Any, y: Any, eye_z: float, o: An
     places = [(i / (SAMPLES - 1) * 2 - 1, j / (SAMPLES - 1) * 2 - 1) for i in range(SAMPLES) for j in range(SAMPLES)]
     up = (x - picture.pose.x) * up_axis.x + (y - picture.pose.y) * up_axis.y + (eye_z - picture.pose.z) * up_axis.z
     across = (x - picture.pose.x) * right_axis.x + (y - picture.pose.y) * right_axis.y + (eye_z - picture.pose.z) * right_axis.z
+    for faces in lamps:
+        glare |= before & _mirrors_box(picture, faces, o, across, up)
     for one, wall in windows:
         assert wall is not None
         start, end = one.ends
@@ -143,6 +152,23 @@ def _glare(survey: Survey, picture: Picture, x: Any, y: Any, eye_z: float, o: An
                 z = mz + share * vz
                 glare |= before & (share > 1) & (u >= start) & (u <= end) & (z >= one.sill.value) & (z <= one.head.value)
     return glare
+
+
+def _mirrors_box(picture: Picture, faces: Bright, o: Any, across: Any, up: Any) -> Any:
+    """Whether the box round a lamp's mirrored corners covers 1 % of the picture or more, for every eye at once."""
+    half_w, half_h = picture.across / 2, picture.height / 2
+    seen = []
+    for corner in {corner for face in faces for corner in face}:
+        own = to_own(picture.pose.point, picture.pose.turn, corner)
+        if own.out > 1.0:
+            share = o / (o + own.out)
+            seen.append((across + share * (own.right - across), up + share * (own.up - up)))
+    if not seen:
+        return np.zeros(o.shape, dtype=bool)
+    rights, ups = (np.stack(each) for each in zip(*seen, strict=True))
+    wide = np.minimum(rights.max(axis=0), half_w) - np.maximum(rights.min(axis=0), -half_w)
+    high = np.minimum(ups.max(axis=0), half_h) - np.maximum(ups.min(axis=0), -half_h)
+    return np.maximum(wide, 0) * np.maximum(high, 0) >= CLEARED / 100 * 4 * half_w * half_h
 
 
 def runs(found: SeatMap) -> list[tuple[float, float, float, float, int]]:

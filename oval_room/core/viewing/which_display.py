@@ -11,7 +11,8 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, room_contrast, room_wash, stray_luminance
-from oval_room.core.plan.document import Plan
+from oval_room.core.plan.document import Plan, Survey
+from oval_room.core.plan.outline import Wall
 from oval_room.core.viewing.angles import width_for_angle
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 
@@ -149,9 +150,25 @@ def _room(plan: Plan, kind: str) -> list[Reason]:
                 "a shorter lens",
             )
         )
-    if kind in LUMENS and any(one.wall == "w1" and one.ends[1] > 0 for one in survey.openings.values()):
-        out.append(Reason(-1, "there are openings in the display wall", "a drop-down screen before them"))
+    free = max(free_stretch(survey, wall) for wall in room.walls)
+    if free < width and kind != "monitors":
+        told = (
+            f"no wall has {plan.writing.ruler.show(width)} free of doors and windows, {plan.writing.ruler.show(free)} is the most"
+        )
+        if kind == "long-throw projector":
+            out.append(Reason(1, f"{told}: a drop-down or floor-rising screen comes before them"))
+        else:
+            out.append(Reason(-2, told, "a smaller picture"))
     return out
+
+
+def free_stretch(survey: Survey, wall: Wall) -> float:
+    """The longest stretch of a wall without an opening [mm]."""
+    taken = sorted(one.ends for one in survey.openings.values() if one.wall == wall.key)
+    free, reached = 0.0, 0.0
+    for start, end in taken:
+        free, reached = max(free, start - reached), max(reached, end)
+    return max(free, wall.length - reached)
 
 
 def _money(plan: Plan, kind: str) -> list[Reason]:

@@ -4,18 +4,20 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Final
 
-from fastapi import APIRouter, Form, Request
+from fastapi import APIRouter, Form, Query, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 
 from oval_room.core.commands import Decide
-from oval_room.core.errors import MissingError
+from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Report, evaluate
 from oval_room.core.figures import KINDS, show_figure, show_value
 from oval_room.core.levels import Level
 from oval_room.core.light.grey_scale import grey_steps, shown_grey
 from oval_room.core.plan.document import Plan
+from oval_room.core.tape.grammar import Here
+from oval_room.core.told.letters import capital
 from oval_room.core.viewing.seat_map import RULES, seat_map
-from oval_room.core.viewing.size_table import SizeRow, size_table
+from oval_room.core.viewing.size_table import SIZES, SizeRow, size_table
 from oval_room.core.viewing.which_display import rank_displays
 from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
@@ -40,16 +42,22 @@ def _parts(request: Request, job: str) -> SheetParts:
 
 
 @router.get("/jobs/{job}/sizes", name="sizes")
-def sizes(request: Request, job: str) -> HTMLResponse:
-    """The size table for the subject seat."""
+def sizes(request: Request, job: str, size: Annotated[str, Query(max_length=20)] = "") -> HTMLResponse:
+    """The size table for the subject seat, with one more size where it is typed."""
     parts = _parts(request, job)
-    subject, rows = parts.seen.subject, list[SizeRow]()
+    subject, rows, wrong, shown = parts.seen.subject, list[SizeRow](), "", list(SIZES)
+    if size.strip():
+        try:
+            shown.append(round(Here(parts.plan, parts.bench.store.gear(), subject).inches(size) / 25.4, 1))
+        except RefusedError as error:
+            wrong = f"{capital(str(error))}."
     if subject.picture:
-        rows = size_table(parts.plan, parts.bench.store.gear(), subject.picture, subject.seat, subject.scene)
+        rows = size_table(parts.plan, parts.bench.store.gear(), subject.picture, subject.seat, subject.scene, shown)
     ruler = parts.plan.writing.ruler
     node = parts.plan.chosen.pictures.get(subject.picture or "")
     context = {
         "rows": rows, "show": ruler.show, "value": lambda v, unit: show_value(v, unit, ruler), "seat": parts.plan.survey.seats.get(subject.seat or ""),
+        "typed": size, "wrong": wrong, "off_axis": show_value(next((row.off_axis for row in rows), None), "deg", ruler) if rows and subject.seat else "",
         "short": SHORT, "priced": any(row.prices for row in rows), "word": "screen" if node and node.kind == "screen" else "tv", "school": parts.plan.choices.size_school,
     }  # fmt: skip
     return HTMLResponse(fragment("sheet/_sizes.html", context))
@@ -125,14 +133,14 @@ def schemes(request: Request, job: str) -> HTMLResponse:
     plan, gear, s = parts.plan, parts.bench.store.gear(), parts.seen.subject
     view = request.query_params.get("view", "section")
     view = view if view in ("section", "elevation", "plan") else "section"
-    columns = []
+    columns, size = [], (460, 300) if len(plan.schemes) < 3 else (320, 240)
     for key, scheme in plan.schemes.items():
         switched = plan.model_copy(update={"scheme": key})
         report = evaluate(switched, gear)
         picture = next((p.shows for p in scheme.projectors.values()), next(iter(scheme.pictures), None))
         picture = s.picture if s.picture in scheme.pictures else picture
         look = Look(switched, report, gear, picture, s.seat, s.scene)
-        part = draw(look, view, 460, 300, DRAWN, f"{key}-", _window(plan, look, view))
+        part = draw(look, view, *size, DRAWN, f"{key}-", _window(plan, look, view))
         columns.append(
             {"key": key, "scheme": scheme, "svg": part.svg if part else "", **_column(switched, report, gear, picture, parts)}
         )

@@ -21,6 +21,7 @@ from oval_room.core.screens.cloth import GRIP, WEAVE_TURN
 from oval_room.core.screens.lag import chain_lag, lag_level, lag_words, refresh_level, slowest
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.sound.with_picture import bearing, between
+from oval_room.core.tape.grammar import Subject
 from oval_room.core.viewing.angles import curved_angle, horizontal_angle
 from oval_room.core.viewing.one_picture import turned_corners
 from oval_room.core.words import Words
@@ -36,6 +37,7 @@ NOTED: tuple[tuple[str, tuple[str, ...], str, Level, str], ...] = (
     # what, lines said in a room 5 m wide, finding, level, its sentence
     ("two alike", ("tv Slate 43", "another tv Slate 43"), "beside/p2/p1", Level.GOOD, r"are of one height; a window keeps its size across them\.$"),
     ("two unlike", ("tv Slate 43", "another tv Slate 55"), "beside/p2/p1", Level.NOTE, r"differ by 149 mm in picture height, 149 mm over all; a window moved across grows or shrinks by 28 %\.$"),
+    ("gaps unlike", ("tv Slate 43", "another tv Slate 43", "another tv Slate 43", "along 2520"), "gaps/p3/p2", Level.NOTE, r"gaps between 3 pictures in a row run from 40 mm to 80 mm"),
     ("swivelled into its wall", ("tv Slate 55", "swivel 15"), "in_wall/p1", Level.STOP, r"^Tarnbeck Slate 55 is turned \d+ mm into the wall"),
     ("no lag known", ("games 2", "tv Slate 55"), "lag/p1", Level.NOTE, r"the lag of Tarnbeck Slate 55 is not known"),
     ("quick", ("games 2", "tv Ember 65 Play"), "lag/p1", Level.GOOD, r"lags 9 ms in its game mode: fit for contests\. Receiver"),
@@ -181,6 +183,30 @@ class Parts(unittest.TestCase):
             self.assertAlmostEqual(figures[f"picture.p1.cloth.{name}"].value or 0, max(reach) - min(reach), delta=1e-6)
 
 
+class Rows(unittest.TestCase):
+    ROW = ("tv Slate 43", "another tv Slate 55", "another tv Slate 43")
+
+    def test_equal_gaps_about_the_middle(self) -> None:
+        plan = told(*self.ROW)
+        before = sorted(plan.chosen.pictures.values(), key=lambda p: p.pose.x)
+        after = sorted(say(plan, "gap 25").chosen.pictures.values(), key=lambda p: p.pose.x)
+        ends = [(p.pose.x - p.across / 2 - p.frame_side, p.pose.x + p.across / 2 + p.frame_side) for p in after]
+        for a, b in itertools.pairwise(ends):
+            self.assertAlmostEqual(b[0] - a[1], 25, places=6)
+        middle = (before[0].pose.x - before[0].across / 2 + before[-1].pose.x + before[-1].across / 2) / 2
+        self.assertAlmostEqual((ends[0][0] + ends[-1][1]) / 2, middle, places=6)
+        self.assertIn("nothing beside it", refused(told("tv 55"), "gap 25"))
+
+    def test_in_line_with_another(self) -> None:
+        plan = say(told(*self.ROW), "top with p2", subject=Subject(picture="p1"))
+        self.assertAlmostEqual(plan.chosen.pictures["p1"].top, plan.chosen.pictures["p2"].top)
+        plan = say(plan, "over p2", subject=Subject(picture="p3"))
+        self.assertAlmostEqual(plan.chosen.pictures["p3"].pose.x, plan.chosen.pictures["p2"].pose.x)
+        self.assertIn("another picture's name", refused(plan, "over p9"))
+        turned = say(plan, "on back wall", subject=Subject(picture="p1"))
+        self.assertIn("another wall", refused(turned, "over p2"))
+
+
 class Heights(unittest.TestCase):
     def test_low_is_as_low_as_what_stands_below_allows(self) -> None:
         plan = told(*SEAT, "furniture 560", "soundbar 640", "tv Slate 65", "eyes at low")
@@ -216,6 +242,34 @@ class Heights(unittest.TestCase):
                 after = apply(plan, cures[way].command, SHELF)
                 self.assertEqual(found(after, "glare/p1").level, Level.GOOD)
                 self.assertIsNone(evaluate(after, SHELF).find("in_wall/p1"))
+
+    def test_a_lamp_is_mirrored_as_its_outline(self) -> None:
+        """Independent: the share by a grid of rays through the mirrored eye against the lamp's box."""
+        plan = told("tv Ember 65", "seat 3000", "across 2500", "put lamp lamp 300 x 300 x 400 at 3000 out 4400 up 900")
+        picture, (box,) = plan.chosen.pictures["p1"], plan.survey.things.values()
+        eye = plan.survey.seats["s1"].eye_point
+        mirrored = Point(eye.x, 2 * picture.pose.y - eye.y, eye.z)
+        n, hits = 90, 0
+        for i, j in itertools.product(range(n), range(n)):
+            at = Point(
+                picture.pose.x + ((i + 0.5) / n - 0.5) * picture.across,
+                picture.pose.y,
+                picture.pose.z + ((j + 0.5) / n - 0.5) * picture.height,
+            )
+            spans = []
+            for axis, lo, hi in (("x", box.x_from, box.x_to), ("y", box.y_from, box.y_to), ("z", box.z_from, box.z_to)):
+                start, step = getattr(mirrored, axis), getattr(at, axis) - getattr(mirrored, axis)
+                ends = (
+                    sorted(((lo - start) / step, (hi - start) / step))
+                    if step
+                    else ([-math.inf, math.inf] if lo <= start <= hi else [1, 0])
+                )
+                spans.append(ends)
+            hits += max(lo for lo, _ in spans) <= min(hi for _, hi in spans)
+        seen = evaluate(plan, SHELF).glare.pictures["p1"]["s1"]
+        self.assertGreater(seen.total, 1)
+        self.assertAlmostEqual(seen.total, 100 * hits / n / n, delta=0.3)
+        self.assertIn("Lamp mirrors in", Words(plan).finding(found(plan, "glare/p1")))
 
     def test_a_size_given_again_keeps_the_mirror_picture(self) -> None:
         """A mirrored room: a picture swivelled the other way in a mirrored place gives the same angle."""

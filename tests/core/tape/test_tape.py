@@ -60,7 +60,7 @@ def walk(plan: Plan, path: str) -> object:
 
 class Phrases(unittest.TestCase):
     def test_every_example_is_heard(self) -> None:
-        subject = Subject("p2", "s2", "k2", "j1")  # the wall TV, which has a mount
+        subject = Subject("p2", "s2", "k2", "j1")  # the wall TV, which has a mount and gets one beside it
         plan = CHAPEL
         for line in (
             "door w3 at 3', 32 x 78",
@@ -69,6 +69,7 @@ class Phrases(unittest.TestCase):
             "heat 30",
         ):
             plan = say(plan, line)
+        plan = say(plan, "another tv 43", subject)
         for phrase in PHRASES:
             answer = hear(plan, SHELF, phrase.example, subject)
             with self.subTest(phrase.example):

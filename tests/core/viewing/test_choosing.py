@@ -6,7 +6,7 @@ import itertools
 import unittest
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Drop, PutPicture, PutRoom, PutScene, PutSeat
+from oval_room.core.commands import Drop, PutOpening, PutPicture, PutRoom, PutScene, PutSeat, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
@@ -27,20 +27,26 @@ from oval_room.demo.surveyed import boat_shed_den
 from tests.core.survey.rooms import refused, room, say
 
 DEN, CHAPEL = boat_shed_den(), chapel_flat()
+UNLIT = say(DEN, "drop reading lamp")
 
 
 class Map(unittest.TestCase):
     def test_every_cell_says_what_the_studies_say_of_a_seat_there(self) -> None:
         """Seats put at a sample of cells: angle, sharpness, off axis, neck as the studies judge them; glare within its sampling."""
-        picture = DEN.chosen.pictures["p1"]
-        found = seat_map(DEN.survey, picture, SHELF[picture.gear or ""], DEN.choices)
+        bare = apply(UNLIT, several(PutOpening(id="o1", covering="none"), PutOpening(id="o2", covering="none")), SHELF)
+        picture = bare.chosen.pictures["p1"]
+        found = seat_map(bare.survey, picture, SHELF[picture.gear or ""], bare.choices)
+        dark = apply(UNLIT, several(PutOpening(id="o1", covering="blackout"), PutOpening(id="o2", covering="blackout")), SHELF)
+        self.assertTrue(
+            seat_map(dark.survey, picture, SHELF[picture.gear or ""], dark.choices).passes[RULES.index("glare"), 20:].all()
+        )
         band, eye = SIZE_SCHOOLS[DEN.choices.size_school], DEN.survey.seats["s1"].eye.value
         checked = 0
         for i, j in itertools.product(range(2, len(found.ys), 9), range(2, len(found.xs), 9)):
             if not found.floor[i, j]:
                 continue
             x, y = float(found.xs[j]), float(found.ys[i])
-            plan = apply(DEN, PutSeat(id="s1", x=chosen(x), y=chosen(y), eye=Typed(value=eye)), SHELF)
+            plan = apply(bare, PutSeat(id="s1", x=chosen(x), y=chosen(y), eye=Typed(value=eye)), SHELF)
             report = evaluate(plan, SHELF)
             view, glare = report.viewing.pictures["p1"].seats["s1"], report.glare.pictures["p1"]["s1"].total
             tally = dict(zip(RULES, found.passes[:, i, j].tolist(), strict=True))
@@ -52,6 +58,27 @@ class Map(unittest.TestCase):
                 self.assertEqual(tally["glare"], glare == 0, (x, y, glare))
             checked += 1
         self.assertGreater(checked, 15)
+
+    def test_a_lamp_counts_as_the_glare_study_says(self) -> None:
+        plan = say(
+            room(outline="room 4000 x 5000"),
+            "tv Ember 65",
+            "seat 3000",
+            "across 2000",
+            "put lamp lamp 400 x 400 x 500 at 2600 out 4400 up 900",
+        )
+        picture = plan.chosen.pictures["p1"]
+        eye = plan.survey.seats["s1"].eye.value
+        found = seat_map(plan.survey, picture, SHELF[picture.gear or ""], plan.choices)
+        seen = set()
+        for i, j in itertools.product(range(4, len(found.ys), 5), range(2, len(found.xs), 4)):
+            x, y = float(found.xs[j]), float(found.ys[i])
+            there = apply(plan, PutSeat(id="s1", x=chosen(x), y=chosen(y), eye=Typed(value=eye)), SHELF)
+            total = evaluate(there, SHELF).glare.pictures["p1"]["s1"].total
+            if total == 0 or total > 1.3:
+                self.assertEqual(bool(found.passes[RULES.index("glare"), i, j]), total == 0, (x, y, total))
+                seen.add(total == 0)
+        self.assertEqual(seen, {True, False})
 
     def test_nothing_off_the_floor_and_boxes_cover_what_counts(self) -> None:
         picture = DEN.chosen.pictures["p1"]

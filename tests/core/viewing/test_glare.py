@@ -47,30 +47,30 @@ class Mirror(unittest.TestCase):
                 run = (4600 - 60) / (3200 - 60)
                 px, pz = x + (x - EYE.x) * run, z + (z - EYE.z) * run
                 hits += 800 <= px <= 1900 and 900 <= pz <= 2100
-        self.assertAlmostEqual(overlaps(GLASS, EYE, [WINDOW])[1], 100 * hits / n / n, delta=0.4)
+        self.assertAlmostEqual(overlaps(GLASS, EYE, [(WINDOW,)])[1], 100 * hits / n / n, delta=0.4)
 
     def test_what_is_behind_the_glass_is_not_mirrored(self) -> None:
         behind = [Point(p.x, -500, p.z) for p in WINDOW]
-        self.assertEqual(overlaps(GLASS, EYE, [behind])[1], 0)
-        self.assertEqual(overlaps(GLASS, Point(2000, -100, 1000), [WINDOW])[1], 0)
+        self.assertEqual(overlaps(GLASS, EYE, [(behind,)])[1], 0)
+        self.assertEqual(overlaps(GLASS, Point(2000, -100, 1000), [(WINDOW,)])[1], 0)
         across = [Point(800, -400, 900), Point(1900, 4600, 900), Point(1900, 4600, 2100), Point(800, -400, 2100)]
-        self.assertTrue(0 <= overlaps(GLASS, EYE, [across])[1] <= 100)
+        self.assertTrue(0 <= overlaps(GLASS, EYE, [(across,)])[1] <= 100)
 
     @settings(max_examples=40)
     @given(st.floats(-25, 25), st.floats(-25, 25), st.floats(500, 3500), st.floats(700, 1800))
     def test_union_is_between_the_greatest_and_the_sum(self, tilt: float, swivel: float, x: float, z: float) -> None:
         other = tuple(Point(p.x + 700, p.y, p.z + 300) for p in WINDOW)
-        each, total = overlaps(GLASS.turned(tilt_down=tilt, swivel=swivel), Point(x, 3000, z), [WINDOW, other])
+        each, total = overlaps(GLASS.turned(tilt_down=tilt, swivel=swivel), Point(x, 3000, z), [(WINDOW,), (other,)])
         self.assertLessEqual(max(each), total + 0.05)
         self.assertLessEqual(total, min(sum(each), 100) + 0.05)
 
     def test_the_least_turn_clears_and_one_degree_less_does_not(self) -> None:
         for way, angle in (("tilt_down", 9), ("swivel", 11)):
-            found = least_turn(GLASS, [EYE], [WINDOW], way, -20, 20)
+            found = least_turn(GLASS, [EYE], [(WINDOW,)], way, -20, 20)
             self.assertEqual(abs(found or 0), angle)
             less = (abs(found or 0) - 1) * (1 if (found or 0) > 0 else -1)
-            self.assertGreaterEqual(overlaps(GLASS.turned(**{way: float(less)}), EYE, [WINDOW])[1], 1)
-        self.assertIsNone(least_turn(GLASS, [EYE], [WINDOW], "tilt_down", -2, 2))
+            self.assertGreaterEqual(overlaps(GLASS.turned(**{way: float(less)}), EYE, [(WINDOW,)])[1], 1)
+        self.assertIsNone(least_turn(GLASS, [EYE], [(WINDOW,)], "tilt_down", -2, 2))
 
     def test_levels(self) -> None:
         table = (

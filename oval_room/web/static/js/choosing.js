@@ -10,12 +10,15 @@ window.ovalChoosing = {
       const at = event.target.closest("[data-panel]");
       if (at) this.panel(at.dataset.panel);
     });
+    sheet.$root.addEventListener("change", (event) => {
+      if (event.target.matches("[data-size]")) this.panel("sizes", { size: event.target.value });
+    });
     document.getElementById("lead").addEventListener("pointermove", (event) => this.moved(event));
   },
 
-  async panel(name) {
+  async panel(name, more = {}) {
     const box = document.getElementById("working");
-    const answer = await fetch(`/jobs/${this.sheet.job}/${name}?${new URLSearchParams(this.sheet.view)}`);
+    const answer = await fetch(`/jobs/${this.sheet.job}/${name}?${new URLSearchParams({ ...this.sheet.view, ...more })}`);
     if (!answer.ok) return;
     box.innerHTML = await answer.text();
     box.hidden = false;

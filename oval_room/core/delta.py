@@ -71,5 +71,6 @@ def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...
             count = sum(1 for key in keys if levels[key] is level)
             if count:
                 number = _COUNT[count] if count < len(_COUNT) else str(count)
-                parts.append(f"{number} {level} cleared" if word == "cleared" else f"{number} new {level}")
+                noun = f"{level}s" if count > 1 else str(level)
+                parts.append(f"{number} {noun} cleared" if word == "cleared" else f"{number} new {noun}")
     return Delta(", ".join(parts), new, gone)

@@ -23,7 +23,7 @@ def ladder(look: Look) -> Scene | None:
     low, high = _strongest(views.rungs)
     heights = [bound.lo for bound in low if bound.lo is not None] + [bound.hi for bound in high if bound.hi is not None]
     bottom = picture.bottom
-    v0 = min(0.0, *(h for h in (*heights, bottom) if h > -200)) if heights else 0.0
+    v0 = min([0.0, *(h for h in (*heights, bottom) if h > -200)])
     reach = [h for h in heights if h <= look.plan.survey.room.height.value]
     v1 = max([*reach, bottom, v0 + 600]) + 100
     draft = Draft()

@@ -84,7 +84,7 @@ COMMANDS: st.SearchStrategy[Command] = st.one_of(
     st.builds(
         PutPicture,
         id=PICTURES,
-        width=st.none() | TYPED,
+        width=st.none() | TYPED | st.sampled_from([Typed(value=60), Typed(value=7000), Typed(value=12000)]),
         bottom=st.none() | LENGTH,
         x=st.none() | LENGTH,
         yaw=st.none() | st.floats(-30, 30),
@@ -93,7 +93,7 @@ COMMANDS: st.SearchStrategy[Command] = st.one_of(
         PutProjector, id=st.sampled_from(["j1", "j3"]), gear=st.none() | SHELF_KEYS, y=LENGTH, z=LENGTH, hung=st.booleans()
     ),
     st.builds(TakeGear, id=PICTURES, gear=SHELF_KEYS),
-    st.builds(Drop, id=st.sampled_from(["s4", "t1", "k3", "p2", "j1", "p1"])),
+    st.builds(Drop, id=st.sampled_from(["s1", "s2", "s4", "t1", "k1", "k3", "p2", "j1", "p1"])),
     st.builds(Choose, size_school=st.sampled_from(["lounge", "front row"]), height_school=st.sampled_from(["third", "low"]), main_seat=st.none() | SEATS),
     st.builds(PutBrief, who=st.text(max_size=20), film=st.floats(0, 24), games=st.floats(0, 9), plays=st.sampled_from(["any", "platform and rhythm"])),
     st.builds(PutWriting, unit=st.sampled_from(["mm", "in"]), style=st.sampled_from(["mm", "feet"])),

@@ -219,7 +219,7 @@ class Care(unittest.TestCase):
         from unittest import mock
 
         from oval_room.store import migrations
-        from oval_room.store import store as module
+        from oval_room.store import opened as module
 
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder) / "old.db"

@@ -49,7 +49,9 @@ def picture_size(
             raise RefusedError("give one of diagonal, width or height with an aspect, or width and height", field="aspect")
         return PictureSize(given["width"], given["height"])
     if not 1 / WIDEST_ASPECT <= aspect <= WIDEST_ASPECT:
-        raise RefusedError(f"give an aspect such as 16:9 or 2.4 (got {aspect:g})", field="aspect", value=aspect)
+        raise RefusedError(
+            f"give an aspect up to {WIDEST_ASPECT:g}, such as 16:9 or 2.4 (got {aspect:g})", field="aspect", value=aspect
+        )
     if len(given) != 1:
         raise RefusedError("with an aspect give just one of diagonal, width or height", field=next(iter(given), "width"))
     if diagonal is not None:
@@ -74,7 +76,9 @@ def parse_aspect(text: str) -> float:
         if len(numbers) > 2 or not 1 / WIDEST_ASPECT <= value <= WIDEST_ASPECT:
             raise ValueError
     except (ValueError, ZeroDivisionError):
-        raise RefusedError(f"give an aspect such as 16:9 or 2.4 (got {text.strip() or 'nothing'})", value=text) from None
+        raise RefusedError(
+            f"give an aspect up to {WIDEST_ASPECT:g}, such as 16:9 or 2.4 (got {text.strip() or 'nothing'})", value=text
+        ) from None
     return value
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Final
 
 from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
@@ -11,6 +12,8 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+
+LEAST_WIDTH: Final = 200.0  # the width under which nobody hangs a picture [mm], planning value
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,11 +32,22 @@ def try_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure
         outcome = evaluate(after, gear, report.scheme)
     except (RefusedError, MissingError):
         return None
+    if not _buildable(plan, after, report.scheme):
+        return None
     now = outcome.find(finding.key)
     better = now is None or (now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP))
     if finding.level in (Level.NOTE, Level.GOOD):
         better = now is None
     return Tried(cure, after, outcome) if better and outcome.stops() <= report.stops() - {finding.key} else None
+
+
+def _buildable(before: Plan, after: Plan, scheme: str) -> bool:
+    """Whether no picture was put through the floor or made too small to hang, though no stop of its own says so."""
+    was, pictures = before.schemes[scheme].pictures, after.schemes[scheme].pictures
+    return all(
+        picture == was.get(key) or (picture.bottom >= 0 and picture.width.value >= LEAST_WIDTH)
+        for key, picture in pictures.items()
+    )
 
 
 def cures_that_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3) -> list[Tried]:

@@ -5,7 +5,7 @@ Each is a bounded search with the very rules that judge the plan; the answer is 
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Final
 
@@ -52,15 +52,23 @@ class _Judge:
         return after is not None and after <= self.borne
 
 
-def _extreme(judge: _Judge, lo: float, hi: float, command: Callable[[float], Command], *, greatest: bool) -> Sought | None:
-    """The greatest (or least) value between lo and hi whose command fits: coarse steps from the far end, then halving."""
+def _extreme(
+    judge: _Judge, lo: float, hi: float, command: Callable[[float], Command], *, greatest: bool, also: Iterable[float] = ()
+) -> Sought | None:
+    """The greatest (or least) value between lo and hi whose command fits: coarse steps from the far end, then halving.
+
+    also: values worth trying that steps may miss, such as the present one and the ends of a narrow range.
+    """
     step = (hi - lo) / COARSE_STEPS
-    places = [hi - i * step for i in range(COARSE_STEPS + 1)] if greatest else [lo + i * step for i in range(COARSE_STEPS + 1)]
-    good = next((place for place in places if judge.fits(command(place))), None)
-    if good is None:
+    places = {lo + i * step for i in range(COARSE_STEPS + 1)} | {place for place in also if lo <= place <= hi}
+    bad = None
+    for good in sorted(places, reverse=greatest):
+        if judge.fits(command(good)):
+            break
+        bad = good
+    else:
         return None
-    bad = good + step if greatest else good - step
-    if (greatest and bad > hi) or (not greatest and bad < lo):
+    if bad is None:
         return Sought(command(good), good)
     for _ in range(HALVINGS):
         middle = (good + bad) / 2
@@ -91,7 +99,7 @@ def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
         return several(size, PutPicture(id=picture, bottom=plan.writing.ruler.safe(bottom, "least")))
 
     widest = max(wall.length for wall in plan.survey.room.walls)
-    found = _extreme(judge, 300.0, widest, command, greatest=True)
+    found = _extreme(judge, 300.0, widest, command, greatest=True, also=(node.width.value,))
     if found is None:
         raise RefusedError("no size of this picture is without a stop here; clear its other stops first")
     return found
@@ -103,9 +111,16 @@ def lowest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
     Raises:
         RefusedError: none does.
     """
-    room = plan.survey.room
+    judge = _Judge(plan, gear, picture)
+    rungs = judge.evaluate(plan, gear).viewing.pictures[picture].rungs
+    ends = [end for span in (rungs.hard, rungs.soft) if span is not None for end in (span.lo, span.hi) if end is not None]
     found = _extreme(
-        _Judge(plan, gear, picture), 0.0, room.height.value, lambda mm: PutPicture(id=picture, bottom=mm), greatest=False
+        judge,
+        0.0,
+        plan.survey.room.height.value,
+        lambda mm: PutPicture(id=picture, bottom=mm),
+        greatest=False,
+        also=(plan.chosen.pictures[picture].bottom, *ends),
     )
     if found is None:
         raise RefusedError("no height of this picture is without a stop here")
@@ -142,7 +157,7 @@ def _nearest(judge: _Judge, mover: Mover, subject: Subject) -> Sought | None:
         return figure is None or figure.value is None or figure.value <= hi_angle + 1e-6
 
     judge.fits = fits  # type: ignore[method-assign]
-    return _extreme(judge, mover.lo, mover.hi, mover.set_to, greatest=False)
+    return _extreme(judge, mover.lo, mover.hi, mover.set_to, greatest=False, also=(mover.now,))
 
 
 def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:

@@ -44,7 +44,7 @@ def _neck(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"Necks are easy{w.of_many(f, 'before')}: at most {abs(value):.0f}° {way}, from {seat}."
     hard = "too far for long viewing" if f.level is Level.STOP else "tiring in time"
-    return f"{capital(seat)} looks {abs(value):.0f}° {way} from its ease: {hard}."
+    return f"{capital(seat)} looks {abs(value):.0f}° {way} from its ease{w.of_many(f, 'to')}: {hard}."
 
 
 def _ladder_conflict(f: Finding, w: Words) -> str:
@@ -124,16 +124,16 @@ def _off_axis(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"{w.named(f.about, 'seat')} is farthest to the side of {w.name(f.about, 'picture')}, {degrees(f.value)}: {kind} allows {f.limit:.0f}°."
     more = f" and {f.more['others']} more" if f.more["others"] else ""
-    return f"{w.named(f.about, 'seat')}{more} sees {w.name(f.about, 'picture')} {degrees(f.value)} from the side: {kind} fades past {f.limit:.0f}°."
+    return f"{w.named(f.about, 'seat')}{more} {'see' if more else 'sees'} {w.name(f.about, 'picture')} {degrees(f.value)} from the side: {kind} fades past {f.limit:.0f}°."
 
 
 def _glare(f: Finding, w: Words) -> str:
     name, seat = w.name(f.about, "picture"), w.name(f.about, "seat")
     if f.level is Level.GOOD:
-        return f"No window shows in {name} from any seat."
+        return f"No window or lamp shows in {name} from any seat."
     listed = " and ".join(f.more["openings"])
     seats = "" if f.more["seats"] == 1 else f", and from {f.more['seats'] - 1} more"
-    return f"{capital(listed)} mirrors in {f.value:.0f} % of {name} from {seat}{seats}, brighter than a dark scene bears."
+    return f"{capital(listed)} {'mirror' if len(f.more['openings']) > 1 else 'mirrors'} in {f.value:.0f} % of {name} from {seat}{seats}, brighter than a dark scene bears."
 
 
 def _speakers(f: Finding, w: Words) -> str:
@@ -241,9 +241,9 @@ PICTURE: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.TOO_WIDE: lambda f, w: f"{w.named(f.about, 'picture')}, {w.length(f.value)} over all, does not fit on a wall of {w.length(f.limit)}.",
     Code.SEAT_BEHIND: lambda f, w: f"{w.named(f.about, 'seat')} is behind {w.name(f.about, 'picture')}.",
     Code.ANGLE: _angle,
-    Code.COARSE: lambda f, w: f"{w.named(f.about, 'seat')} sees the pixels: {f.value:.0f} a degree, under {f.limit:.0f} is coarse.",
+    Code.COARSE: lambda f, w: f"{w.named(f.about, 'seat')} sees the pixels{w.of_many(f, 'of')}: {f.value:.0f} a degree, under {f.limit:.0f} is coarse.",
     Code.NECK: _neck,
-    Code.TOP_EDGE: lambda f, w: f"{w.named(f.about, 'seat')} looks {degrees(f.value)} up to the top edge; {f.limit:.0f}° is the most from that seat.",
+    Code.TOP_EDGE: lambda f, w: f"{w.named(f.about, 'seat')} looks {degrees(f.value)} up to the top edge{w.of_many(f, 'of')}; {f.limit:.0f}° is the most from that seat.",
     Code.LADDER_CONFLICT: _ladder_conflict,
     Code.OFF_LADDER: _off_ladder,
     Code.ON_LADDER: _on_ladder,

@@ -141,7 +141,7 @@ def breaking(request: Request, job: str) -> HTMLResponse:
     rows = []
     for mover in movers_of(parts.plan, parts.seen.subject):
         ends = breaking_points(parts.plan, gear, parts.report, mover)
-        widest = max(*(end.far for end in ends), 1.0)
+        widest = max([1.0, *(end.far for end in ends)])
         sides = [
             (way, end, words.length(end.far, "greatest"), words.flip(end.finding, end.becomes), round(100 * end.far / widest))
             for way, end in zip(mover.toward, ends, strict=True)

@@ -1,0 +1,86 @@
+"""What is kept beside a job's revisions: photos and notes, and the room as it really is for practice."""
+
+from __future__ import annotations
+
+import secrets
+import zlib
+
+import peewee
+
+from oval_room.core.errors import MissingError
+from oval_room.core.plan.document import Plan
+from oval_room.store.opened import Opened, now
+from oval_room.store.records import Attachment, TruthRow
+
+
+class Attachments(Opened):
+    """Photos, notes and true rooms of one database."""
+
+    # ── photos and notes ──
+
+    def attach(
+        self, job: str, about: str, text: str, author: str, photo: tuple[bytes, int, int] | None = None, at: str = ""
+    ) -> str:
+        """Pin a note, or a photo (JPEG, width, height) with its caption, to something of a job; returns its id."""
+        content, width, height = photo or (None, 0, 0)
+        key = secrets.token_hex(6)
+        with self._writing():
+            self._job(job)
+            self._t["attachment"].create(
+                id=key,
+                job=job,
+                about=about[:40],
+                text=text[:400],
+                content=content,
+                width=width,
+                height=height,
+                author=author,
+                at=at or now(),
+            )
+        return key
+
+    def attachments(self, job: str) -> list[Attachment]:
+        """Photos and notes of a job, oldest first, without the photos' content."""
+        t = self._t["attachment"]
+        with self._connected():
+            rows = (
+                t.select(t.id, t.about, t.text, t.author, t.at, t.width, t.height)
+                .where(t.job == job)
+                .order_by(t.at, peewee.SQL("rowid"))
+            )
+            return [Attachment(r.id, r.about, r.text, r.author, r.at, r.width, r.height) for r in rows]
+
+    def photo(self, job: str, key: str) -> bytes:
+        """A photo's JPEG.
+
+        Raises:
+            MissingError: there is none.
+        """
+        t = self._t["attachment"]
+        with self._connected():
+            row = t.get_or_none((t.job == job) & (t.id == key))
+        if row is None or row.content is None:
+            raise MissingError("there is no such photo", value=key)
+        return bytes(row.content)
+
+    def detach(self, job: str, key: str) -> None:
+        t = self._t["attachment"]
+        with self._writing():
+            if not t.delete().where((t.job == job) & (t.id == key)).execute():
+                raise MissingError("there is no such photo or note", value=key)
+
+    # ── rooms as they really are ──
+
+    def truth(self, job: str) -> TruthRow | None:
+        with self._connected():
+            row = self._t["truth"].get_or_none(self._t["truth"].job == job)
+        if row is None:
+            return None
+        hidden = None if row.hidden is None else Plan.model_validate_json(zlib.decompress(bytes(row.hidden)))
+        return TruthRow(row.seed, hidden, row.pitch, row.first, row.slips)
+
+    def put_truth(self, job: str, truth: TruthRow) -> None:
+        hidden = None if truth.hidden is None else zlib.compress(truth.hidden.model_dump_json().encode(), 6)
+        row = {"job": job, "seed": truth.seed, "hidden": hidden, "pitch": truth.pitch, "first": truth.first, "slips": truth.slips}
+        with self._writing():
+            self._t["truth"].insert(row).on_conflict_replace().execute()

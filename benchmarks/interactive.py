@@ -19,9 +19,10 @@ from fastapi.testclient import TestClient  # noqa: E402
 
 from oval_room.cli import fill  # noqa: E402
 from oval_room.core.apply import apply  # noqa: E402
-from oval_room.core.commands import PutProjector, PutSeat  # noqa: E402
+from oval_room.core.commands import Command, PutPicture, PutProjector, PutRoom, PutSeat, TakeGear, several  # noqa: E402
 from oval_room.core.evaluate import Evaluator, evaluate  # noqa: E402
-from oval_room.core.plan.measure import Measure, chosen  # noqa: E402
+from oval_room.core.plan.document import Plan, new_plan  # noqa: E402
+from oval_room.core.plan.measure import Measure, Typed, chosen  # noqa: E402
 from oval_room.core.solve.doubt import doubts  # noqa: E402
 from oval_room.core.tape.grammar import Subject  # noqa: E402
 from oval_room.core.viewing.seat_map import seat_map  # noqa: E402
@@ -54,6 +55,22 @@ def tell(name: str, times: tuple[float, float], bare: float | None = None, note:
     print(f"{name:<44} {times[0]:8.2f} ms median {times[1]:8.2f} ms p95{ratio}  {note}")
 
 
+def _hall() -> Plan:
+    """Another room with the same panel nine times, three by three, before three rows of eight."""
+    put: list[Command] = [PutRoom(width=Typed(value=12_000), depth=Typed(value=9_000), height=Typed(value=3_200))]
+    put += [
+        PutSeat(id=f"s{n + 1}", x=chosen(3_000.0 + 650 * (n % 8)), y=chosen(4_000.0 + 1_000 * (n // 8)), row=n // 8 + 1)
+        for n in range(24)
+    ]
+    panel = next(key for key, item in SHELF.items() if item.name == "Tarnbeck Ember 55")
+    for n in range(9):
+        put += [
+            PutPicture(id=f"p{n + 1}", x=4_600.0 + 1_300 * (n % 3), y=60.0, bottom=600.0 + 780 * (n // 3)),
+            TakeGear(id=f"p{n + 1}", gear=panel),
+        ]
+    return apply(new_plan("Hall"), several(*put), SHELF)
+
+
 def _survey_and_map() -> None:
     """The seat map of a 10 × 8 m room at 100 mm for one picture with a window; the least squares of a surveyed L."""
     den = boat_shed_den()
@@ -71,6 +88,10 @@ def _survey_and_map() -> None:
     evaluator = Evaluator()
     seated = [apply(den, PutSeat(id="s1", y=chosen(3000.0 + i)), SHELF) for i in range(-6, ROUNDS + 1)]
     tell("evaluate a surveyed L, seat moving", timed(lambda i: evaluator(seated[i], SHELF)), note="aim: p95 ≤ 20")
+    wide = _hall()
+    tell("evaluate, 9 displays and 24 seats, all anew", timed(lambda i: evaluate(wide, SHELF), 20))
+    raised = [apply(wide, PutPicture(id="p5", bottom=900.0 + i), SHELF) for i in range(-6, ROUNDS + 1)]
+    tell("the same, one display moving", timed(lambda i: evaluator(raised[i], SHELF)))
     subject = Subject("p1", "s1", "k1")
     keys = [key for key in evaluate(den, SHELF).figures if key.endswith("seat.s1")]
     tell("how sure, the subject's figures", timed(lambda i: doubts(den, SHELF, keys, subject), 20))

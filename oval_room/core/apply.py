@@ -5,6 +5,7 @@ Only the node a command changes is checked again; everything else stays the same
 
 from __future__ import annotations
 
+import math
 from typing import Any, TypeVar
 
 from pydantic import ValidationError
@@ -37,6 +38,7 @@ from oval_room.core.plan.document import Accepted, Decided, Picture, Plan, Pose,
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Frozen, Typed
+from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 
 MEANT = 8  # characters a reason has at least
 _Gear = TypeVar("_Gear", bound=Frozen)
@@ -98,6 +100,8 @@ def _put_picture(plan: Plan, command: PutPicture, gear: GearShelf, stamp: Stamp)
         picture = with_values(old, values)
         if values.keys() & {"width", "aspect", "curve"} and old.gear and not (values.keys() & {"frame_side"}):
             picture = with_values(picture, {"gear": None})
+    if values.keys() & {"width", "aspect"}:
+        _sized(picture)
     pose = {axis: getattr(command, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(command, axis) is not None}
     if command.bottom is not None:
         pose["z"] = command.bottom + picture.height / 2
@@ -108,6 +112,15 @@ def _put_picture(plan: Plan, command: PutPicture, gear: GearShelf, stamp: Stamp)
     if picture.mount:
         _gear_of(gear, picture.mount, Mount, "mount")
     return _in_scheme(plan, key, pictures={**pictures, command.id: picture})
+
+
+def _sized(picture: Picture) -> None:
+    """Refuse a size nobody looks at (rules 2.1)."""
+    diagonal = math.hypot(picture.width.value, picture.height)
+    if not LEAST_DIAGONAL <= diagonal <= MOST_DIAGONAL:
+        raise RefusedError(
+            f"give a size from 8 to 787 inches corner to corner (this would be {diagonal / 25.4:.2f})", field="width"
+        )
 
 
 def _put_projector(plan: Plan, command: PutProjector, gear: GearShelf, stamp: Stamp) -> Plan:

@@ -13,6 +13,7 @@ from typing import Any, TypeVar
 from oval_room.core.figures import Figure
 from oval_room.core.findings import Finding
 from oval_room.core.fixing.study import FixingResult, study_fixing
+from oval_room.core.keeping import Kept
 from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult, study_light
 from oval_room.core.plan.document import STAGES, Accepted, Plan, Scheme, Survey
@@ -32,7 +33,6 @@ from oval_room.core.viewing.glare_study import GlareResult, study_glare
 from oval_room.core.viewing.study import ViewResult, study_viewing
 
 _T = TypeVar("_T")
-_SETTINGS = (Ruler, str)  # compared by value: they are made anew for every plan
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,8 +79,13 @@ class Report:
 class Evaluator:
     """Evaluates plans, using again what has not changed since the last one."""
 
-    def __init__(self) -> None:
-        self._kept: dict[str, tuple[tuple[Any, ...], Any]] = {}
+    def __init__(self, only: str | None = None) -> None:
+        """Make one.
+
+        Args:
+            only: the picture whose views and glare are wanted, where there are many and the others' do not matter; None for all.
+        """
+        self._keep, self._only = Kept(), only
 
     def __call__(self, plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
         key = scheme or plan.scheme
@@ -136,10 +141,21 @@ class Evaluator:
             part = self._run(f"scheme {n}", turn.scheme, (survey.room, part), part)
         common = (survey, part, ruler, *items)
         by = plan.writing.instrument
-        views = self._run(f"viewing {n}", study_viewing, (*common, plan.choices), survey, part, plan.choices, pinned, ruler)
+        views = self._run(
+            f"viewing {n}",
+            study_viewing,
+            (*common, plan.choices),
+            survey,
+            part,
+            plan.choices,
+            pinned,
+            ruler,
+            self._keep,
+            self._only,
+        )
         throws = self._run(f"throw {n}", study_throw, (*common, by), survey, part, pinned, ruler, by)
         fixing = self._run(f"fixing {n}", study_fixing, common, survey, part, pinned, ruler)
-        glare = self._run(f"glare {n}", study_glare, (survey, part, *items), survey, part, pinned)
+        glare = self._run(f"glare {n}", study_glare, (survey, part, *items), survey, part, pinned, self._keep, self._only)
         screens = self._run(f"screens {n}", study_screens, common, survey, part, pinned, ruler)
         sound = self._run(f"sound {n}", study_sound, (survey, part, *items), survey, part, pinned)
         found = (views, throws, fixing, glare, screens, sound)
@@ -149,16 +165,7 @@ class Evaluator:
 
     def _run(self, name: str, study: Callable[..., _T], reads: tuple[Any, ...], *args: Any) -> _T:
         """The study's last result when it read these very objects (and equal settings), else a new one."""
-        kept = self._kept.get(name)
-        if (
-            kept
-            and len(kept[0]) == len(reads)
-            and all(a is b or (isinstance(b, _SETTINGS) and a == b) for a, b in zip(kept[0], reads, strict=True))
-        ):
-            return kept[1]  # type: ignore[no-any-return]
-        result = study(*args)
-        self._kept[name] = (reads, result)
-        return result
+        return self._keep(name, reads, lambda: study(*args))
 
 
 def _readings(survey: Survey, plan: Plan) -> tuple[Any, ...]:

@@ -8,6 +8,7 @@ A thing's own axes are right, up, out: for an unturned picture they are +x, +z a
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 from typing import NamedTuple
 
 
@@ -35,6 +36,7 @@ class Own(NamedTuple):
     out: float
 
 
+@lru_cache(maxsize=1024)
 def axes(turn: Turn) -> tuple[Point, Point, Point]:
     """Unit vectors of a turned thing's right, up and out in the room's axes."""
     yaw, pitch, roll = (math.radians(angle) for angle in turn)
@@ -49,8 +51,11 @@ def axes(turn: Turn) -> tuple[Point, Point, Point]:
 
 def to_own(centre: Point, turn: Turn, point: Point) -> Own:
     """A room point seen from a thing's centre, in the thing's own axes [mm]."""
-    away = (point.x - centre.x, point.y - centre.y, point.z - centre.z)
-    return Own(*(sum(a * b for a, b in zip(away, axis, strict=True)) for axis in axes(turn)))
+    x, y, z = point[0] - centre[0], point[1] - centre[1], point[2] - centre[2]
+    right, up, out = axes(turn)
+    return Own(
+        x * right[0] + y * right[1] + z * right[2], x * up[0] + y * up[1] + z * up[2], x * out[0] + y * out[1] + z * out[2]
+    )
 
 
 def to_room(centre: Point, turn: Turn, own: Own) -> Point:

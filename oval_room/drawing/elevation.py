@@ -205,6 +205,7 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
             offsets=((0, -12), (0, -28)),
             priority=4 if key == look.picture else 6,
             ref=key,
+            within=picture.across + 300 if len(look.plan.chosen.pictures) < 3 else picture.across,
         )
     )  # fmt: skip
 

@@ -92,7 +92,7 @@ def _narrow(draft: Draft, look: Look, key: str, at: float, v0: float, v1: float)
         draft.line((at - NARROW - 60, picture.bottom), (at + NARROW + 60, picture.bottom), "now", "picture", key)
         offsets = ((0, 10), (0, -11), (0, 24), (0, -25))
         draft.add(Label(P(at, picture.bottom), look.show(picture.bottom), "label", "picture", offsets=offsets, priority=1))
-    draft.add(Label(P(at, v1), picture.name, "label", "picture", offsets=((0, 9), (0, -9)), priority=2))
+    draft.add(Label(P(at, v1), picture.name, "label", "picture", offsets=((0, 9), (0, -9)), priority=2, within=BESIDE))
 
 
 def _strongest(rungs: Rungs) -> tuple[list[Bound], list[Bound]]:

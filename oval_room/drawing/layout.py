@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final, NamedTuple
 
 from oval_room.drawing.metrics import text_width
-from oval_room.drawing.scene import Dim, Label, P, Scene
+from oval_room.drawing.scene import Dim, Ellipse, Label, P, Scene
 
 TEXT: Final[dict[str, float]] = {"label": 12.5, "dim": 12.5, "small": 11.0, "title": 12.5, "strong": 13.5}
 RAIL: Final = 18.0
@@ -92,6 +92,8 @@ class Page:
     height: float
     edges: Box
     taken: list[Box] = field(default_factory=list)
+    marks: list[Box] = field(default_factory=list)
+    """What a label rather stands clear of: heads and the like."""
 
     def free(self, box: Box) -> bool:
         inside = box.x0 >= 0 and box.y0 >= 0 and box.x1 <= self.width and box.y1 <= self.height
@@ -145,15 +147,34 @@ class Page:
         placed = []
         for label in sorted(labels, key=lambda item: item.priority):
             size = TEXT.get(label.style, TEXT["label"])
+            if label.within:
+                label = replace(label, text=shortened(label.text, label.within * self.frame.scale, size))
             width = text_width(label.text, size)
             x, y = self.frame.at(label.at)
-            for dx, dy in label.offsets:
-                box = _label_box(x + dx, y - dy, width, size, label)
-                if self.free(box):
+            places = [(dx, dy, _label_box(x + dx, y - dy, width, size, label)) for dx, dy in label.offsets]
+            free = [place for place in places if self.free(place[2])]
+            clear = [place for place in free if not any(place[2].meets(mark) for mark in self.marks)]
+            for dx, dy, box in (clear or free)[:1]:
+                if label.text:
                     self.taken.append(box)
                     placed.append(PlacedLabel(label, x + dx, y - dy))
-                    break
         return placed
+
+    def keep_clear(self, shapes: Iterable[Ellipse]) -> None:
+        """Note the boxes of marks that labels should not cover where they have another place."""
+        for shape in shapes:
+            x, y = self.frame.at(shape.centre)
+            rx, ry = (r * self.frame.scale for r in shape.radii)
+            self.marks.append(Box(x - rx, y - ry, x + rx, y + ry))
+
+
+def shortened(text: str, room: float, size: float) -> str:
+    """A text's last words, after an ellipsis, that fit a width [px]; nothing when not even the last does."""
+    if text_width(text, size) <= room:
+        return text
+    words = text.split()
+    tails = (f"… {' '.join(words[n:])}" for n in range(1, len(words)))
+    return next((tail for tail in tails if text_width(tail, size) <= room), "")
 
 
 def _label_box(x: float, y: float, width: float, size: float, label: Label) -> Box:

@@ -117,6 +117,7 @@ class _Sheet:
                     self._ellipse(shape)
                 elif isinstance(shape, Mark):
                     self._mark(shape)
+        self.page.keep_clear(shape for shape in shown if isinstance(shape, Ellipse) and shape.style.startswith("head"))
         for dim in self.page.dims(shape for shape in shown if isinstance(shape, Dim)):
             self._dim(dim)
         for label in self.page.labels(shape for shape in shown if isinstance(shape, Label)):

@@ -69,7 +69,10 @@ class Mark:
 
 @dataclass(frozen=True, slots=True)
 class Label:
-    """Lettering near a place. offsets: where it may stand [px, v up], first choice first; it is left out if none is free."""
+    """Lettering near a place. offsets: where it may stand [px, v up], first choice first; it is left out if none is free.
+
+    within: the room it has [mm of the drawing]; where the text is longer, its last words stand for it. 0: as long as it likes.
+    """
 
     at: P
     text: str
@@ -80,6 +83,7 @@ class Label:
     priority: int = 5
     turned: bool = False
     ref: str = ""
+    within: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -30,7 +30,7 @@ def seat_map_sheet(look: Look) -> Scene | None:
         seat = survey.seats[key]
         eye = seat.eye_point
         draft.ellipse((eye.y, eye.x), (95, 78), "head-subject" if key == look.seat else "head", "people", key)
-        told = "off the floor" if tally is None else f"{sum(tally.values())} of {len(RULES)}"
+        told = "off the floor" if tally is None else str(sum(tally.values()))
         failed = [rule for rule in RULES if tally and not tally[rule]]
         text = f"{seat.name}: {told}" + (f", not {', '.join(failed)}" if failed else "")
         draft.add(

@@ -126,5 +126,7 @@ def draw(
         scene = Scene(scene.name, scene.title, scene.window, kept, scene.description)
     shown = LAYERS if own else (*ALWAYS, *layers)
     bar = look.plan.writing.ruler if not own and not small else None
-    svg = write_svg(scene, width, height, layers=shown, margins=margins, prefix=prefix, bar=bar)
+    svg = write_svg(
+        scene, width, height, layers=shown, margins=margins, prefix=prefix, bar=bar, named=VIEW_NAMES[name] if small else ""
+    )
     return Part(name, scene.title, svg)

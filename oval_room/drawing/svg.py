@@ -30,10 +30,12 @@ def write_svg(
     margins: Margins = DEFAULT_MARGINS,
     prefix: str = "",
     bar: Ruler | None = None,
+    named: str = "",
 ) -> str:
     """The scene as an SVG element of a size [px]; only the layers named are drawn.
 
-    prefix keeps ids of hatches apart when several drawings stand on one page.
+    prefix keeps ids of hatches apart when several drawings stand on one page. named: a name that the page writes over the
+    drawing's top left corner, which is kept free for it.
     """
     frame = fit(scene, width, height, margins)
     root = Tree.Element(
@@ -48,7 +50,10 @@ def write_svg(
     _hatches(root, tag)
     u0, v0, u1, v1 = scene.window
     page = Page(frame, width, height, Box(frame.x(u0), frame.y(v1), frame.x(u1), frame.y(v0)))
+    if named:
+        page.taken.append(Box(0, 0, text_width(named, TEXT["title"]) + 18, 22))
     shown = [shape for shape in scene.shapes if shape.layer in layers]
+    page.keep_clear(shape for shape in shown if isinstance(shape, Ellipse) and shape.style.startswith("head"))
     for layer in LAYERS:
         if layer not in layers:
             continue

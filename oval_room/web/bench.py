@@ -120,6 +120,7 @@ class Bench:
         self.store = store
         self._evaluators: dict[str, Evaluator] = {}
         self._reports: dict[tuple[str, int, str], Report] = {}
+        self._tried: dict[str, tuple[Report | None, Evaluator, dict[str, list[Tried]]]] = {}
         self._lock = threading.Lock()
 
     def report(self, head: Head) -> Report:
@@ -164,9 +165,25 @@ class Bench:
     def delta(self, before: Report, after: Report, plan: Plan, subject: Subject) -> Delta:
         return compare(before, after, plan.writing.ruler, subject.ids())
 
-    def cures(self, plan: Plan, report: Report, finding: Finding) -> list[Tried]:
+    def tried(self, job: str, report: Report, finding: Finding) -> bool:
+        """Whether a finding's cures have been tried out for a report."""
+        of, _, tried = self._tried.get(job, (None, None, {}))
+        return of is report and finding.key in tried
+
+    def cures(self, job: str, plan: Plan, report: Report, finding: Finding) -> list[Tried]:
+        """A finding's cures, each tried out once for a report."""
         gear: GearShelf = self.store.gear()
-        return cures_that_cure(plan, gear, report, finding)
+        with self._lock:
+            of, evaluate, tried = self._tried.pop(job, (None, Evaluator(), {}))
+            if of is not report:
+                tried = {}
+                evaluate(plan, gear, report.scheme)
+            self._tried[job] = (report, evaluate, tried)
+            while len(self._tried) > KEPT:
+                self._tried.pop(next(iter(self._tried)))
+            if finding.key not in tried:
+                tried[finding.key] = cures_that_cure(plan, gear, report, finding, evaluate=evaluate)
+        return tried[finding.key]
 
 
 def _note(report: Report, name: str, subject: Subject, words: Words) -> str:

@@ -30,6 +30,10 @@ COMPANION: Final = (690.0, 188.0)
 REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning")
 
 
+TRIED_AT_ONCE: Final = 2500
+"""Cures tried in one request, times pictures, times seats: any ordinary room's, and a few of a hall's."""
+
+
 @dataclass(frozen=True, slots=True)
 class ShownFinding:
     """A finding as the reckoning shows it: text and the cures that cure."""
@@ -38,6 +42,8 @@ class ShownFinding:
     text: str
     cures: list[str]
     accepted: Accepted | None = None
+    untried: bool = False
+    """Whether its cures wait to be asked for: there are too many pictures and seats to try them all at once."""
 
 
 def _sizes(query: dict[str, str]) -> tuple[tuple[float, float], tuple[float, float]]:
@@ -93,12 +99,22 @@ class SheetParts:
                 f.key,
             ),
         )
-        shown = []
+        shown, left = [], TRIED_AT_ONCE
+        weight = max(len(self.plan.chosen.pictures) * len(self.plan.survey.seats), 1)
         for finding in found:
-            live = finding.level is not Level.GOOD and finding.cures
-            cures = [words.cure(t.cure) for t in self.bench.cures(self.plan, self.report, finding)] if live else []
-            shown.append(ShownFinding(finding, words.finding(finding), cures, self.report.accepted.get(finding.key)))
+            cures, untried = [], False
+            if finding.level is not Level.GOOD and finding.cures:
+                new = not self.bench.tried(self.head.job, self.report, finding)
+                left -= weight * len(finding.cures) * new
+                untried = new and left < 0
+                cures = [] if untried else self.cures(finding)
+            shown.append(ShownFinding(finding, words.finding(finding), cures, self.report.accepted.get(finding.key), untried))
         return shown
+
+    def cures(self, finding: Finding) -> list[str]:
+        """What the cures of a finding say, tried out."""
+        words = Words(self.plan)
+        return [words.cure(one.cure) for one in self.bench.cures(self.head.job, self.plan, self.report, finding)]
 
     def link(self, **changes: str | None) -> str:
         """This page's address with some of what is seen changed."""

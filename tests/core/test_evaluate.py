@@ -22,9 +22,9 @@ from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs
-from oval_room.demo.surveyed import boat_shed_den
+from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from tests.core.making import COMMANDS
-from tests.core.survey.rooms import room
+from tests.core.survey.rooms import room, say
 from tests.core.test_figures import SHAPED
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
@@ -147,6 +147,28 @@ class Reports(unittest.TestCase):
                 still = after.find(finding.key)
                 self.assertTrue(still is None or still.level.rank > finding.level.rank, (finding.key, tried.cure.kind))
                 self.assertLessEqual(after.stops(), report.stops())
+                for key, picture in tried.plan.chosen.pictures.items():
+                    if picture != plan.chosen.pictures.get(key):
+                        self.assertGreaterEqual(picture.bottom, 0, tried.cure.kind)
+
+    def test_no_cure_puts_a_picture_through_the_floor(self) -> None:
+        """A 7 m picture asks its lens for a drop that no room has: what is left to offer can be built."""
+        plan = changed(loft_cinema(), PutPicture(id="p1", width=Typed(value=7000)))
+        report = evaluate(plan, SHELF)
+        offered = [(f, cure) for f in report.findings for cure in f.cures]
+        under = [(f, cure) for f, cure in offered if isinstance(cure.command, PutPicture) and (cure.command.bottom or 0) < 0]
+        self.assertTrue(under)  # the rule itself knows no floor
+        for finding, cure in under:
+            self.assertNotIn(cure, [tried.cure for tried in cures_that_cure(plan, SHELF, report, finding)])
+
+    def test_findings_of_several_pictures_name_theirs(self) -> None:
+        one = say(room(outline="room 4000 x 5000"), "seat 2000", "tv 65", "bottom 1800")
+        two = say(one, "another tv 43")
+        for plan, named in ((one, False), (two, True)):
+            told = [Words(plan).finding(f) for f in evaluate(plan, SHELF).findings if f.code in (Code.NECK, Code.TOP_EDGE)]
+            self.assertTrue(told)
+            for text in told:
+                self.assertEqual("TV" in text, named, text)
 
     def test_both_cures_of_a_throw_that_does_not_fit(self) -> None:
         report = evaluate(CHAPEL, SHELF)

@@ -7,9 +7,9 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from oval_room.drawing.layout import Box, Frame, Page
+from oval_room.drawing.layout import Box, Frame, Page, shortened
 from oval_room.drawing.metrics import primes, text_width
-from oval_room.drawing.scene import Dim, Label, P
+from oval_room.drawing.scene import Dim, Ellipse, Label, P
 
 WORDS = st.sampled_from(["9' 2 11/16\"", "throw 12' 7 5/8\"", "3413 mm", "7' 0\"", "a rather long name for a thing in the room"])
 DIMS = st.builds(
@@ -48,6 +48,29 @@ class Layouts(unittest.TestCase):
         together = page().labels(labels)
         if alone:
             self.assertIn(first, [one.label for one in together])
+
+    @settings(max_examples=60, deadline=None)
+    @given(WORDS, st.floats(0, 300))
+    def test_a_text_cut_to_its_room_fits_it_and_keeps_its_end(self, text: str, room: float) -> None:
+        cut = shortened(text, room, 12.5)
+        self.assertLessEqual(text_width(cut, 12.5) if cut else 0.0, room)
+        self.assertTrue(cut in ("", text) or (cut.startswith("… ") and text.endswith(cut[2:])), cut)
+        if text_width(text, 12.5) <= room:
+            self.assertEqual(cut, text)
+
+    def test_a_name_keeps_inside_its_picture(self) -> None:
+        one = page()
+        placed = one.labels(Label(P(1000 + 1000 * n, 1500), f"Tarnbeck Ember 55 no. {n}", within=1000) for n in range(4))
+        self.assertEqual([label.label.text[-5:] for label in placed], [f"no. {n}" for n in range(4)])
+        self.assertTrue(all(box.x1 - box.x0 <= 106 for box in one.taken))
+        self.assertEqual(one.labels([Label(P(1000, 500), "Tarnbeck", within=20)]), [])
+
+    def test_labels_stand_clear_of_heads_where_they_can(self) -> None:
+        one, at = page(), P(3000, 1500)
+        beside = ((0.0, 0.0), (0.0, 40.0))
+        one.keep_clear([Ellipse(at, (95, 78), "head", "people")])
+        self.assertEqual(one.labels([Label(at, "seat 1", offsets=beside)])[0].y, one.frame.y(1500) - 40)
+        self.assertEqual(one.labels([Label(at, "seat 1", offsets=beside[:1])])[0].y, one.frame.y(1500))  # nowhere else to go
 
     def test_strings_climb_to_the_next_rail(self) -> None:
         placed = page().dims([Dim(0, 3000, "u", "a"), Dim(0, 4000, "u", "b"), Dim(4100, 6000, "u", "c")])

@@ -4,6 +4,10 @@ from __future__ import annotations
 
 import re
 
+from oval_room.core.evaluate import evaluate
+from oval_room.core.solve.cures import cures_that_cure
+from oval_room.core.tape.grammar import Subject
+from tests.core.survey.rooms import hall, say
 from tests.web.serving import HTML, WebCase
 
 
@@ -88,6 +92,26 @@ class Choosing(WebCase):
         self.assertEqual(self.store.head(job).plan.scheme, "v1")
         gone = self.client.post(f"/jobs/{job}/decide", data={"token": self.token, "scheme": "v9"}, headers=HTML)
         self.assertEqual(gone.status_code, 404)
+
+    def test_a_hall_of_displays_answers_and_tries_cures_when_asked(self) -> None:
+        """Nine displays, two dozen seats: the worst findings come with their cures, the others' are a press away, and hold."""
+        job = self.store.create(say(hall(), "bottom 700", subject=Subject("p5", "s1", "k1", None)), "tester")
+        page = self.client.get(f"/jobs/{job}/picture", headers=HTML).text
+        waiting = re.findall(r'data-try="([^"]+)"', page)
+        self.assertTrue(waiting)
+        self.assertTrue("data-cure=" in page)
+        report = evaluate(self.store.head(job).plan, self.store.gear())
+        for key in waiting[:3]:
+            finding = report.find(key)
+            assert finding
+            tried = cures_that_cure(self.store.head(job).plan, self.store.gear(), report, finding)
+            told = self.client.get(f"/jobs/{job}/cures", params={"finding": key, "stage": "picture"}).text
+            self.assertEqual(told.count("data-cure="), len(tried), key)
+            self.assertEqual("No one change" in told, not tried)
+        self.assertIn("No one change", self.client.get(f"/jobs/{job}/cures", params={"finding": "nothing"}).text)
+        again = re.findall(r'data-try="([^"]+)"', self.client.get(f"/jobs/{job}/picture", headers=HTML).text)
+        self.assertLess(len(again), len(waiting))
+        self.assertIn("and not what the others give", self.client.get(f"/jobs/{job}/breaking", params={"picture": "p5"}).text)
 
     def test_solved_for_at_the_tape_line_is_one_step(self) -> None:
         job = self.copy_of(self.chapel)

@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from oval_room.core.errors import RefusedError, positive
 
 WIDEST_ASPECT = 20.0
+LEAST_DIAGONAL, MOST_DIAGONAL = 200.0, 20_000.0
+"""Sizes that anybody looks at, corner to corner [mm]."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final
@@ -64,16 +65,17 @@ def ask_backwards(plan: Plan, gear: GearShelf, report: Report, figure: str, want
 class _Search:
     def __init__(self, plan: Plan, gear: GearShelf, figure: str) -> None:
         self.plan, self.gear, self.figure = plan, gear, figure
-        self.evaluate = Evaluator()
+        of = re.match(r"picture\.([^.]+)\.", figure)
+        self.every, self.one = Evaluator(), Evaluator(of[1] if of else None)
 
-    def report(self, mover: Mover, value: float) -> Report | None:
+    def report(self, mover: Mover, value: float, evaluate: Evaluator) -> Report | None:
         try:
-            return self.evaluate(apply(self.plan, mover.set_to(value), self.gear), self.gear)
+            return evaluate(apply(self.plan, mover.set_to(value), self.gear), self.gear)
         except (RefusedError, MissingError):
             return None
 
     def figure_at(self, mover: Mover, value: float) -> float | None:
-        report = self.report(mover, value)
+        report = self.report(mover, value, self.one)
         figure = report.figures.get(self.figure) if report else None
         return figure.value if figure else None
 
@@ -108,7 +110,7 @@ class _Search:
 
     def way(self, mover: Mover, value: float, before: Report, subject: Subject) -> Way | None:
         rounded = self.plan.writing.ruler.safe(value, "nearest")
-        report = self.report(mover, rounded)
+        report = self.report(mover, rounded, self.every)
         figure = report.figures.get(self.figure) if report else None
         if report is None or figure is None or figure.value is None:
             return None

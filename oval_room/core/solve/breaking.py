@@ -14,6 +14,7 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.solve.movers import Mover
 
 STRIDES: Final = 8
+MANY: Final = 48  # pictures times seats that are judged together
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,9 +27,20 @@ class Break:
     becomes: Level | None
 
 
-def breaking_points(plan: Plan, gear: GearShelf, report: Report, mover: Mover) -> tuple[Break, Break]:
-    """Toward less and toward more. Only changes for the worse or the better across stop, mind and good count as flips."""
-    search = _Search(plan, gear, report, mover)
+def too_many(plan: Plan) -> bool:
+    """Whether a scheme has so many pictures and seats that one picture's verdicts must do."""
+    return len(plan.chosen.pictures) > 1 and len(plan.chosen.pictures) * len(plan.survey.seats) > MANY
+
+
+def breaking_points(plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None = None) -> tuple[Break, Break]:
+    """Toward less and toward more. Only changes for the worse or the better across stop, mind and good count as flips.
+
+    Args:
+        only: the picture whose verdicts of viewing and glare count; None for all.
+    """
+    if only is not None:
+        report = Evaluator(only)(plan, gear)
+    search = _Search(plan, gear, report, mover, only)
     return search.side(mover.lo), search.side(mover.hi)
 
 
@@ -38,10 +50,10 @@ def _verdicts(report: Report) -> dict[str, Level]:
 
 
 class _Search:
-    def __init__(self, plan: Plan, gear: GearShelf, report: Report, mover: Mover) -> None:
+    def __init__(self, plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None) -> None:
         self.plan, self.gear, self.mover = plan, gear, mover
         self.before = _verdicts(report)
-        self.evaluate = Evaluator()
+        self.evaluate = Evaluator(only)
 
     def flipped(self, value: float) -> str | None:
         """The worst finding whose verdict differs from now at a place; its key."""

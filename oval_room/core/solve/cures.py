@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final
 
@@ -13,6 +14,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 
+Evaluate = Callable[[Plan, GearShelf, str], Report]
 LEAST_WIDTH: Final = 200.0  # the width under which nobody hangs a picture [mm], planning value
 
 
@@ -25,8 +27,14 @@ class Tried:
     report: Report
 
 
-def try_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure: Cure) -> Tried | None:
-    """The cure's outcome when it clears its finding and adds no stop; else None."""
+def try_cure(
+    plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure: Cure, evaluate: Evaluate = evaluate
+) -> Tried | None:
+    """The cure's outcome when it clears its finding and adds no stop; else None.
+
+    Args:
+        evaluate: an `Evaluator` that has seen the plan, where many cures of one are tried.
+    """
     try:
         after = apply(plan, cure.command, gear)
         outcome = evaluate(after, gear, report.scheme)
@@ -50,13 +58,15 @@ def _buildable(before: Plan, after: Plan, scheme: str) -> bool:
     )
 
 
-def cures_that_cure(plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3) -> list[Tried]:
+def cures_that_cure(
+    plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3, evaluate: Evaluate = evaluate
+) -> list[Tried]:
     """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop."""
     out: list[Tried] = []
     for cure in finding.cures:
         if any(cure.kind.startswith(taken.cure.kind) for taken in out):
             continue  # a fuller form of a cure that is offered already
-        tried = try_cure(plan, gear, report, finding, cure)
+        tried = try_cure(plan, gear, report, finding, cure, evaluate)
         if tried and all(tried.plan != other.plan for other in out):
             out.append(tried)
         if len(out) == most:

@@ -17,6 +17,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
+from oval_room.core.solve.breaking import too_many
 from oval_room.core.solve.cures import try_cure
 from oval_room.core.solve.movers import Mover, movers_of
 from oval_room.core.tape.grammar import Subject
@@ -35,35 +36,61 @@ class Sought:
 
 
 class _Judge:
-    def __init__(self, plan: Plan, gear: GearShelf, picture: str = "") -> None:
+    def __init__(self, plan: Plan, gear: GearShelf, picture: str = "", one: str = "") -> None:
+        """Judge changes of a plan.
+
+        Args:
+            picture: whose own stops must go. one: whose views are looked at first where there are many pictures.
+        """
         self.plan, self.gear, self.evaluate = plan, gear, Evaluator()
+        self.one = Evaluator(picture or one) if too_many(plan) else None
         before = self.evaluate(plan, gear).stops()
+        self.also: list[Callable[[Report], bool]] = []
         self.borne = {key for key in before if picture not in key.split("/")}
 
-    def stops(self, command: Command) -> set[str] | None:
+    def report(self, command: Command, evaluate: Evaluator | None = None) -> Report | None:
         try:
-            return self.evaluate(apply(self.plan, command, self.gear), self.gear).stops()
+            return (evaluate or self.evaluate)(apply(self.plan, command, self.gear), self.gear)
         except (RefusedError, MissingError):
             return None
 
     def fits(self, command: Command) -> bool:
         """Whether a change leaves no stop of the subject picture's, and no other that is not there now."""
-        after = self.stops(command)
-        return after is not None and after <= self.borne
+        return self._bears(self.report(command))
+
+    def fits_one(self, command: Command) -> bool:
+        """The same by the views of the subject picture alone: quick where there are many."""
+        return self._bears(self.report(command, self.one))
+
+    def _bears(self, report: Report | None) -> bool:
+        return report is not None and report.stops() <= self.borne and all(bears(report) for bears in self.also)
 
 
 def _extreme(
     judge: _Judge, lo: float, hi: float, command: Callable[[float], Command], *, greatest: bool, also: Iterable[float] = ()
 ) -> Sought | None:
-    """The greatest (or least) value between lo and hi whose command fits: coarse steps from the far end, then halving.
+    """The greatest (or least) value between lo and hi whose command fits.
 
-    also: values worth trying that steps may miss, such as the present one and the ends of a narrow range.
+    Args:
+        also: values worth trying that steps may miss, such as the present one and the ends of a narrow range.
     """
     step = (hi - lo) / COARSE_STEPS
-    places = {lo + i * step for i in range(COARSE_STEPS + 1)} | {place for place in also if lo <= place <= hi}
+    steps = {lo + i * step for i in range(COARSE_STEPS + 1)} | {place for place in also if lo <= place <= hi}
+    places = sorted(steps, reverse=greatest)
+    if judge.one is not None:
+        found = _search(judge.plan, judge.fits_one, places, command, greatest)
+        if found is None or judge.fits(found.command):
+            return found
+    return _search(judge.plan, judge.fits, places, command, greatest)
+
+
+def _search(
+    plan: Plan, fits: Callable[[Command], bool], places: list[float], command: Callable[[float], Command], greatest: bool
+) -> Sought | None:
+    """The first of the places that fits, then halving towards the one before it."""
     bad = None
-    for good in sorted(places, reverse=greatest):
-        if judge.fits(command(good)):
+    for good in places:
+        if fits(command(good)):
             break
         bad = good
     else:
@@ -72,10 +99,9 @@ def _extreme(
         return Sought(command(good), good)
     for _ in range(HALVINGS):
         middle = (good + bad) / 2
-        good, bad = (middle, bad) if judge.fits(command(middle)) else (good, middle)
-    ruler = judge.plan.writing.ruler
-    rounded = ruler.safe(good, "greatest" if greatest else "least")
-    return Sought(command(rounded), rounded) if judge.fits(command(rounded)) else Sought(command(good), good)
+        good, bad = (middle, bad) if fits(command(middle)) else (good, middle)
+    rounded = plan.writing.ruler.safe(good, "greatest" if greatest else "least")
+    return Sought(command(rounded), rounded) if fits(command(rounded)) else Sought(command(good), good)
 
 
 def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
@@ -88,10 +114,10 @@ def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
 
     def command(width: float) -> Command:
         size = PutPicture(id=picture, width=chosen(width))
-        try:
-            views = judge.evaluate(apply(plan, size, gear), gear).viewing.pictures[picture]
-        except (RefusedError, MissingError):
+        report = judge.report(size, judge.one)
+        if report is None:
             return size
+        views = report.viewing.pictures[picture]
         inside = views.rungs.soft or (views.rungs.hard if views.rungs.hard.feasible else None)
         if inside is None:
             return size
@@ -136,7 +162,7 @@ def nearest_row(plan: Plan, gear: GearShelf, subject: Subject) -> Sought:
     mover = next((one for one in movers_of(plan, subject) if one.key.startswith("row.")), None)
     if mover is None or subject.picture is None:
         raise RefusedError("seat somebody and place a picture first")
-    judge = _Judge(plan, gear)
+    judge = _Judge(plan, gear, one=subject.picture)
     found = _nearest(judge, mover, subject)
     if found is None:
         raise RefusedError("no place of this row is without a stop here")
@@ -148,15 +174,12 @@ def _nearest(judge: _Judge, mover: Mover, subject: Subject) -> Sought | None:
 
     hi_angle = SIZE_SCHOOLS[judge.plan.choices.size_school].hi
     key = f"picture.{subject.picture}.angle.seat.{subject.seat}"
-    free = judge.fits
 
-    def fits(command: Command) -> bool:
-        if not free(command):
-            return False
-        figure = judge.evaluate(apply(judge.plan, command, judge.gear), judge.gear).figures.get(key)
+    def not_too_near(report: Report) -> bool:
+        figure = report.figures.get(key)
         return figure is None or figure.value is None or figure.value <= hi_angle + 1e-6
 
-    judge.fits = fits  # type: ignore[method-assign]
+    judge.also.append(not_too_near)
     return _extreme(judge, mover.lo, mover.hi, mover.set_to, greatest=False, also=(mover.now,))
 
 
@@ -166,12 +189,13 @@ def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:
     Raises:
         RefusedError: there is no stop, or its cures do not clear them all.
     """
-    now, report = plan, Evaluator()(plan, gear)
+    evaluate = Evaluator()
+    now, report = plan, evaluate(plan, gear)
     if not report.stops():
         raise RefusedError("there is no stop to clear")
     taken: list[Command] = []
     while report.stops() and len(taken) < MOST_CURES:
-        best = _best_cure(now, gear, report)
+        best = _best_cure(now, gear, report, evaluate)
         if best is None:
             break
         taken.append(best[0])
@@ -181,14 +205,14 @@ def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:
     return several(*taken), len(taken)
 
 
-def _best_cure(plan: Plan, gear: GearShelf, report: Report) -> tuple[Command, Plan, Report] | None:
+def _best_cure(plan: Plan, gear: GearShelf, report: Report, evaluate: Evaluator) -> tuple[Command, Plan, Report] | None:
     """Of all cures of all stops the one that leaves fewest stops, then fewest minds."""
     tried = [
         found
         for finding in report.findings
         if finding.level is Level.STOP
         for cure in finding.cures
-        if (found := try_cure(plan, gear, report, finding, cure)) is not None
+        if (found := try_cure(plan, gear, report, finding, cure, evaluate)) is not None
     ]
     if not tried:
         return None

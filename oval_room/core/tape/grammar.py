@@ -17,6 +17,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Picture, Plan, Projector, Seat
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Typed
+from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 from oval_room.core.units import Ruler
 
 MOST_CHARACTERS: Final = 200
@@ -85,7 +86,7 @@ class Here:
         from oval_room.core.units import parse_length
 
         mm = parse_length(text, "in")
-        if not 200 <= mm <= 20_000:
+        if not LEAST_DIAGONAL <= mm <= MOST_DIAGONAL:
             raise RefusedError(f"give a picture's diagonal from 8 to 787 inches (got {text.strip()})", value=text)
         return mm
 

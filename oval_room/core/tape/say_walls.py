@@ -20,15 +20,13 @@ from oval_room.core.words import dim_name
 def _opening(kind: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         wall, text = surface_first(here, rest)
-        found = re.fullmatch(
-            r"(?:at\s+)?(?P<along>.+?)(?:\s*,\s*|\s+wide\s+|\s+)(?P<width>[^x×]+?)\s*[x×]\s*(?P<high>[^x×]+?)(?:\s+sill\s+(?P<sill>.+))?",
-            _at_first(text),
-        )
+        found = re.fullmatch(r"(?:at\s+)?(?P<place>[^x×]+?)\s*[x×]\s*(?P<high>[^x×]+?)(?:\s+sill\s+(?P<sill>.+))?", text.strip())
         if not found or wall == "ceiling":
             raise RefusedError(
                 f'give wall, place from its left end, width x height: {kind} w2 at 3\', 48" x 44" sill 36"', value=rest
             )
-        along, width, high = (here.length(found[name]) for name in ("along", "width", "high"))
+        along, width = _place_and_width(here, found["place"], kind)
+        high = here.length(found["high"])
         sill = here.length(found["sill"]) if found["sill"] else (900.0 if kind == "window" else 0.0)
         openings = here.plan.survey.openings
         same = [o.name for o in openings.values() if o.kind == kind]
@@ -45,9 +43,29 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
     return make
 
 
-def _at_first(text: str) -> str:
-    """`at 3', 48 x 44` with the comma that sets place and size apart, put in where a person left it out."""
-    return re.sub(r"\s+", " ", text.strip())
+def _place_and_width(here: Here, text: str, kind: str) -> tuple[float, float]:
+    """Two lengths set apart by a comma, or by a space where only one space can part them [mm].
+
+    Raises:
+        RefusedError: it is not two lengths, or it might be read in more than one way.
+    """
+    parts = re.split(r"\s*,\s+|\s+wide\s+|,(?=\D)", text.strip())
+    if len(parts) == 1:
+        words = text.split()
+        parted = [(" ".join(words[:n]), " ".join(words[n:])) for n in range(1, len(words))]
+        ways = [pair for one, other in parted if (pair := _both(here, one, other)) is not None]
+        if len(ways) == 1:
+            return ways[0]
+    elif len(parts) == 2:
+        return here.length(parts[0]), here.length(parts[1])
+    raise RefusedError(f'give place, width and height, a comma after the place: {kind} w2 at 3\', 48" x 44"', value=text)
+
+
+def _both(here: Here, one: str, other: str) -> tuple[float, float] | None:
+    try:
+        return here.length(one), here.length(other)
+    except RefusedError:
+        return None
 
 
 def _named(here: Here, rest: str, nodes: Mapping[str, Any], what: str) -> tuple[str, Any, str]:

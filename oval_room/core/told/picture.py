@@ -70,10 +70,10 @@ def _on_ladder(f: Finding, w: Words) -> str:
 def _rows(f: Finding, w: Words) -> str:
     back, front = w.name(f.about, "seat"), w.names.get(f.more["front"], f.more["front"])
     if f.level is Level.GOOD:
-        return f"{capital(back)} sees over {front} by {w.length(f.value)}."
+        return f"{capital(back)} sees over {front}{w.of_many(f, 'to')} by {w.length(f.value)}."
     clear = f.value or 0.0
     gets = f"clears {front}'s eyes by {w.length(clear)}" if clear > 0 else f"looks through {front}'s head"
-    return f"{capital(back)} {gets}; {w.length(f.limit)} is wanted over the eyes."
+    return f"{capital(back)}{w.of_many(f, 'looking at')} {gets}; {w.length(f.limit)} is wanted over the eyes."
 
 
 def _tilt(f: Finding, w: Words) -> str:

@@ -12,8 +12,10 @@ on the picture is its patch. Own axes: right, up, out of the face.
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 from oval_room.core.levels import Level, beyond
@@ -55,9 +57,8 @@ def patch(glass: Glass, eye: Point, opening: Sequence[Point]) -> Patch:
     own_eye = to_own(glass.centre, glass.turn, eye)
     if own_eye.out <= 0:
         return ()
-    seen = _before([tuple(to_own(glass.centre, glass.turn, corner)) for corner in opening])
     flat = []
-    for right, up, out in seen:
+    for right, up, out in _own_before(glass, tuple(opening)):
         share = own_eye.out / (own_eye.out + out)
         flat.append((own_eye.right + share * (right - own_eye.right), own_eye.up + share * (up - own_eye.up)))
     return _clipped(flat, glass.width / 2, glass.height / 2)
@@ -95,6 +96,12 @@ def patch_of(glass: Glass, eye: Point, bright: Bright) -> Patch:
     return patch(glass, eye, bright[0]) if len(bright) == 1 else solid_patch(glass, eye, bright)
 
 
+@lru_cache(maxsize=1024)
+def _own_before(glass: Glass, opening: tuple[Point, ...]) -> list[tuple[float, ...]]:
+    """An opening in a glass's own axes, as far as it lies before it: the same for every eye."""
+    return _before([tuple(to_own(glass.centre, glass.turn, corner)) for corner in opening])
+
+
 def _before(corners: list[tuple[float, ...]]) -> list[tuple[float, ...]]:
     """The part of a polygon that lies before the plane."""
     out = []
@@ -109,6 +116,9 @@ def _before(corners: list[tuple[float, ...]]) -> list[tuple[float, ...]]:
 
 def _clipped(flat: list[Flat], half_w: float, half_h: float) -> Patch:
     """A convex polygon cut to the picture."""
+    across, upward = [place[0] for place in flat] or [0.0], [place[1] for place in flat] or [0.0]
+    if max(across) < -half_w or min(across) > half_w or max(upward) < -half_h or min(upward) > half_h:
+        return ()
     for axis, limit, sign in ((0, half_w, 1), (0, half_w, -1), (1, half_h, 1), (1, half_h, -1)):
         kept: list[Flat] = []
         for a, b in zip(flat, [*flat[1:], *flat[:1]], strict=True):
@@ -130,7 +140,7 @@ def patch_area(one: Patch) -> float:
 def union_area(patches: Sequence[Patch], half_h: float) -> float:
     """Area that patches cover together [mm²], overlaps once: strip by strip."""
     there = [one for one in patches if len(one) > 2]
-    if len(there) < 2:
+    if len(there) < 2 or not any(_may_meet(a, b) for a, b in itertools.combinations(there, 2)):
         return sum(patch_area(one) for one in there)
     step, total = 2 * half_h / ROWS, 0.0
     for i in range(ROWS):
@@ -141,6 +151,13 @@ def union_area(patches: Sequence[Patch], half_h: float) -> float:
             total += max(hi - max(lo, reached), 0.0) * step
             reached = max(reached, hi)
     return total
+
+
+def _may_meet(a: Patch, b: Patch) -> bool:
+    """Whether the boxes round two patches overlap."""
+    return all(
+        min(p[axis] for p in a) < max(q[axis] for q in b) and min(q[axis] for q in b) < max(p[axis] for p in a) for axis in (0, 1)
+    )
 
 
 def _span(one: Patch, v: float) -> tuple[float, float] | None:
@@ -154,8 +171,12 @@ def _span(one: Patch, v: float) -> tuple[float, float] | None:
 
 def overlaps(glass: Glass, eye: Point, brights: Sequence[Bright]) -> tuple[list[float], float]:
     """Share of the picture that mirrors each bright thing, and all of them together [%]."""
+    return shares(glass, [patch_of(glass, eye, bright) for bright in brights])
+
+
+def shares(glass: Glass, patches: Sequence[Patch]) -> tuple[list[float], float]:
+    """Share of the picture that each patch covers, and all of them together [%]."""
     whole = glass.width * glass.height / 100
-    patches = [patch_of(glass, eye, bright) for bright in brights]
     return [patch_area(one) / whole for one in patches], union_area(patches, glass.height / 2) / whole
 
 
@@ -179,7 +200,18 @@ def _off_axis(glass: Glass, eye: Point, way: str, angle: float) -> float:
 
 
 def _clears(glass: Glass, eyes: Sequence[Point], brights: Sequence[Bright]) -> bool:
-    return all(not overlaps(glass, eye, brights)[1] >= CLEARED for eye in eyes)
+    return all(_cleared(glass, eye, brights) for eye in eyes)
+
+
+def _cleared(glass: Glass, eye: Point, brights: Sequence[Bright]) -> bool:
+    """Whether all together covers under a hundredth: said no as soon as one alone covers more."""
+    least = glass.width * glass.height * CLEARED / 100
+    patches = []
+    for bright in brights:
+        patches.append(patch_of(glass, eye, bright))
+        if patch_area(patches[-1]) >= least:
+            return False
+    return union_area(patches, glass.height / 2) < least
 
 
 def glare_level(overlap: float, source: float, *, coated: bool, average: float, direct_sun: bool = False) -> Level:

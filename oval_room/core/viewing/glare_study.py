@@ -5,11 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import partial
 from typing import Final, NamedTuple
 
 from oval_room.core.commands import PutOpening, PutPicture
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Picture, Scheme, Survey, Thing
 from oval_room.core.plan.fittings import COVERING_LETS, Opening
@@ -17,7 +19,7 @@ from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
 from oval_room.core.pose import Turn as PoseTurn
 from oval_room.core.viewing.angles import off_axis_angle
-from oval_room.core.viewing.glare import Bright, Glass, Patch, glare_level, least_turn, overlaps, patch_of
+from oval_room.core.viewing.glare import Bright, Glass, Patch, glare_level, least_turn, patch_of, shares
 from oval_room.core.viewing.offaxis import HALF_GAIN, PANEL_LIMIT, off_axis_level, off_axis_limit
 from oval_room.core.viewing.one_picture import stand_off_for
 
@@ -44,23 +46,41 @@ class GlareResult:
     pictures: dict[str, dict[str, Mirrored]]
 
 
-def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf) -> GlareResult:
-    """Off-axis verdicts and glare of every picture of a scheme."""
-    book, findings = FigureBook(), []
+def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf, keep: Keep = anew, only: str | None = None) -> GlareResult:
+    """Off-axis verdicts and glare of every picture of a scheme.
+
+    Args:
+        keep: keeps what was worked out for a picture while nothing that bears on it changes.
+        only: the picture to study; None for all.
+    """
+    figures: dict[str, Figure] = {}
+    findings: list[Finding] = []
     mirrored: dict[str, dict[str, Mirrored]] = {}
     for key, picture in scheme.pictures.items():
-        item = gear.get(picture.gear or "")
-        findings += _off_axis(key, picture, survey, item)
-        if isinstance(item, Panel):
-            mirrored[key] = _mirrored(picture, survey)
-            for seat, seen in mirrored[key].items():
-                if shining(survey):
-                    book.add(
-                        "glare", seen.total, Input("n", "bright openings", float(len(seen.each)), "lines", "read"),
-                        subject=survey.seats[seat].name, picture=key, seat=seat,
-                    )  # fmt: skip
-            findings += _glare(key, picture, survey, item, gear.get(picture.mount or ""), mirrored[key])
-    return GlareResult(book.figures, tuple(findings), mirrored)
+        if only not in (None, key):
+            continue
+        item, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
+        one = keep(f"glare of {key}", (survey, picture, item, mount), partial(_study_one, key, picture, survey, item, mount))
+        figures |= one.figures
+        findings += one.findings
+        mirrored |= one.pictures
+    return GlareResult(figures, tuple(findings), mirrored)
+
+
+def _study_one(key: str, picture: Picture, survey: Survey, item: object, mount: object) -> GlareResult:
+    """One picture's."""
+    book, findings = FigureBook(), _off_axis(key, picture, survey, item)
+    if not isinstance(item, Panel):
+        return GlareResult({}, tuple(findings), {})
+    mirrored, bright = _mirrored(picture, survey), shining(survey)
+    for seat, seen in mirrored.items():
+        if bright:
+            book.add(
+                "glare", seen.total, Input("n", "bright openings", float(len(seen.each)), "lines", "read"),
+                subject=survey.seats[seat].name, picture=key, seat=seat,
+            )  # fmt: skip
+    findings += _glare(key, picture, survey, item, mount, mirrored)
+    return GlareResult(book.figures, tuple(findings), {key: mirrored})
 
 
 def kind_of(picture: Picture, item: object) -> str | None:
@@ -136,7 +156,7 @@ def _mirrored(picture: Picture, survey: Survey) -> dict[str, Mirrored]:
     out = {}
     for name, seat in survey.seats.items():
         patches = {key: patch_of(glass, seat.eye_point, faces) for key, faces in bright.items()}
-        each, total = overlaps(glass, seat.eye_point, list(bright.values())) if bright else ([], 0.0)
+        each, total = shares(glass, list(patches.values())) if bright else ([], 0.0)
         out[name] = Mirrored({key: one for key, one in patches.items() if one}, dict(zip(bright, each, strict=True)), total)
     return out
 

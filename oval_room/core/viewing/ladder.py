@@ -11,8 +11,10 @@ furniture + 50 ────┘
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal
 
 from oval_room.core.levels import beyond
@@ -34,6 +36,9 @@ def school_bottom(school: str, eye_z: float, height: float, lowest: float = 0.0)
         lowest: least bottom edge over what stands below [mm], for `low`.
     """
     return lowest if school == "low" else eye_z - height * _SHARE_BELOW_EYE[school]
+
+
+HALVINGS: Final = 30
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,17 +117,40 @@ def seat_bounds(height: float, *, eye_z: float, level_distance: float, gaze_pitc
         who: seat's name, put after the bound's.
     """
     tail = f", {who}" if who else ""
+    down, up, top, good_down, good_up, good_top = _looks(eye_z, level_distance, gaze_pitch)
 
-    def bottom(angle: float, part: float) -> float | None:
-        z = height_at(angle + gaze_pitch, eye_z, level_distance)
+    def bottom(z: float | None, part: float) -> float | None:
         return None if z is None else z - part * height
 
     return [
-        Bound(f"neck{tail}", bottom(NECK_HARD[0], 0.5), bottom(NECK_HARD[1], 0.5)),
-        Bound(f"top edge{tail}", None, bottom(TOP_HARD, 1.0)),
-        Bound(f"neck{tail}", bottom(NECK_GOOD[0], 0.5), bottom(NECK_GOOD[1], 0.5), hard=False),
-        Bound(f"top edge{tail}", None, bottom(TOP_GOOD, 1.0), hard=False),
+        Bound(f"neck{tail}", bottom(down, 0.5), bottom(up, 0.5)),
+        Bound(f"top edge{tail}", None, bottom(top, 1.0)),
+        Bound(f"neck{tail}", bottom(good_down, 0.5), bottom(good_up, 0.5), hard=False),
+        Bound(f"top edge{tail}", None, bottom(good_top, 1.0), hard=False),
     ]
+
+
+@lru_cache(maxsize=2048)
+def _looks(eye_z: float, level_distance: float, gaze_pitch: float) -> tuple[float | None, ...]:
+    """Heights at which a seat's neck and look at the top edge reach their limits, whatever the picture's height [mm]."""
+    return tuple(height_at(angle + gaze_pitch, eye_z, level_distance) for angle in (*NECK_HARD, TOP_HARD, *NECK_GOOD, TOP_GOOD))
+
+
+def tallest_between(none: Sequence[Bound], whole: Sequence[Bound]) -> float:
+    """The greatest share of a picture's height at which its hard bounds still leave a place; 0 when none does.
+
+    Args:
+        none: bounds of a picture of no height. whole: the same bounds at its height. Between them each goes in a straight line.
+    """
+    lows = [(a.lo, b.lo) for a, b in zip(none, whole, strict=True) if a.hard and a.lo is not None and b.lo is not None]
+    highs = [(a.hi, b.hi) for a, b in zip(none, whole, strict=True) if a.hard and a.hi is not None and b.hi is not None]
+    lo, hi = 0.0, 1.0
+    for _ in range(HALVINGS):
+        share = (lo + hi) / 2
+        least = max((a + (b - a) * share for a, b in lows), default=-math.inf)
+        most = min((a + (b - a) * share for a, b in highs), default=math.inf)
+        lo, hi = (lo, share) if beyond(least, most) else (share, hi)
+    return lo
 
 
 @dataclass(frozen=True, slots=True)

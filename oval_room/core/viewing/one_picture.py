@@ -129,6 +129,12 @@ def stand_off_for(picture: Picture, turn: Turn) -> float:
     return max(picture.pose.y - min(place.y for place in turned_corners(picture, turn)) + CLEAR_OF_WALL, picture.pose.y)
 
 
+def stacked(one: Picture, other: Picture) -> bool:
+    """Whether a picture hangs over or under another on the same wall face."""
+    half = one.across / 2 + one.frame_side + other.across / 2 + other.frame_side
+    return abs(one.pose.x - other.pose.x) < half and abs(one.pose.y - other.pose.y) <= SAME_FACE
+
+
 class OnePicture:
     """One picture with everything that bounds it: its seats' views, its ladder, its sightlines, its figures."""
 
@@ -213,8 +219,7 @@ class OnePicture:
     def _stacked(self, other: Picture, height: float) -> Bound | None:
         """The bound that a picture over or under this one, on the same wall face, puts on it (rules 4.3)."""
         mine = self.picture
-        half = mine.across / 2 + mine.frame_side + other.across / 2 + other.frame_side
-        if abs(mine.pose.x - other.pose.x) >= half or abs(mine.pose.y - other.pose.y) > SAME_FACE:
+        if not stacked(mine, other):
             return None
         if other.pose.z >= mine.pose.z:
             return Bound(other.name, hi=other.bottom - other.frame_bottom - PICTURE_GAP - mine.frame_top - height)

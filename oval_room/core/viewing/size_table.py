@@ -48,7 +48,7 @@ def size_table(
     """A row for each size, the picture kept in its place with its bottom edge where its ladder allows."""
     node = plan.chosen.pictures[picture]
     now = picture_size(width=node.width.value, height=node.height).diagonal / 25.4
-    evaluate, out = Evaluator(), []
+    evaluate, out = Evaluator(picture), []
     lit = evaluate(plan, gear).light.pictures.get(picture)
     known = (
         lit.scenes[scene][2] if lit and scene in lit.scenes and node.kind == "panel" else ""

@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 
 from oval_room.core.figures import Figure, FigureBook
 from oval_room.core.findings import Code, Finding
+from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices, Scheme, Survey
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.units import Ruler
-from oval_room.core.viewing.one_picture import PictureViews
+from oval_room.core.viewing.one_picture import PictureViews, stacked
 from oval_room.core.viewing.verdicts import Judged
 
 
@@ -21,16 +24,40 @@ class ViewResult:
     pictures: dict[str, PictureViews]
 
 
-def study_viewing(survey: Survey, scheme: Scheme, choices: Choices, gear: GearShelf, ruler: Ruler) -> ViewResult:
-    """Angles, sharpness, neck, ladder and sightlines of every picture in a scheme."""
+@dataclass(frozen=True, slots=True)
+class _One:
+    views: PictureViews
+    figures: dict[str, Figure]
+    findings: list[Finding]
+
+
+def _study_one(make: Callable[[], Judged]) -> _One:
+    judged, book = make(), FigureBook()
+    judged.write_figures(book)
+    return _One(judged.views, book.figures, judged.findings())
+
+
+def study_viewing(
+    survey: Survey, scheme: Scheme, choices: Choices, gear: GearShelf, ruler: Ruler, keep: Keep = anew, only: str | None = None
+) -> ViewResult:
+    """Angles, sharpness, neck, ladder and sightlines of every picture in a scheme.
+
+    Args:
+        keep: keeps what was worked out for a picture while nothing that bears on it changes.
+        only: the picture to study; the others only bound it. None for all.
+    """
     book, findings = FigureBook(), []
     views: dict[str, PictureViews] = {}
     if not scheme.pictures:
         findings.append(Finding(Code.NO_PICTURE, Level.NOTE, "0", {}))
     for key, picture in scheme.pictures.items():
-        others = [other for name, other in scheme.pictures.items() if name != key]
-        one = Judged(key, picture, others, survey, choices, gear, ruler)
+        if only not in (None, key):
+            continue
+        others = [other for name, other in scheme.pictures.items() if name != key and stacked(picture, other)]
+        reads = (survey, choices, ruler, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), *others)
+        judged = partial(Judged, key, picture, others, survey, choices, gear, ruler)
+        one = keep(f"viewing of {key}", reads, partial(_study_one, judged))
         views[key] = one.views
-        one.write_figures(book)
-        findings += one.findings()
+        book.figures |= one.figures
+        findings += one.findings
     return ViewResult(book.figures, tuple(findings), views)

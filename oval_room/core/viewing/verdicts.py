@@ -13,7 +13,7 @@ from oval_room.core.plan.room import Room
 from oval_room.core.pose import Turn
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
 from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
-from oval_room.core.viewing.ladder import Ladder
+from oval_room.core.viewing.ladder import Ladder, tallest_between
 from oval_room.core.viewing.neck import neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.one_picture import (
     TILT_WORTH_SAYING,
@@ -209,11 +209,9 @@ class Judged(OnePicture):
 
     def _smaller(self) -> tuple[Cure, ...]:
         """The largest picture whose ladder is not empty, with the height it then takes."""
-        lo, hi = 0.0, self.picture.height
-        for _ in range(30):
-            middle = (lo + hi) / 2
-            lo, hi = (middle, hi) if self.rungs(middle).hard.feasible else (lo, middle)
-        width = self.ruler.safe(lo * self.picture.aspect - self.ruler.step, "greatest")
+        height = self.picture.height
+        tallest = tallest_between(self.rungs(0.0).bounds, self.rungs(height).bounds) * height
+        width = self.ruler.safe(tallest * self.picture.aspect - self.ruler.step, "greatest")
         if width < 200:
             return ()
         ladder = self.rungs(width / self.picture.aspect).hard

@@ -18,7 +18,7 @@ from oval_room.core.hand.grips import pull
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import STAGES, Stage
 from oval_room.core.solve.backwards import ask_backwards
-from oval_room.core.solve.breaking import breaking_points
+from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.movers import movers_of
 from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear, what_if
 from oval_room.core.words import Words
@@ -139,15 +139,27 @@ def breaking(request: Request, job: str) -> HTMLResponse:
     parts = SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
     words, gear = Words(parts.plan), bench.store.gear()
     rows = []
+    only = parts.seen.subject.picture if too_many(parts.plan) else None
     for mover in movers_of(parts.plan, parts.seen.subject):
-        ends = breaking_points(parts.plan, gear, parts.report, mover)
+        ends = breaking_points(parts.plan, gear, parts.report, mover, only)
         widest = max([1.0, *(end.far for end in ends)])
         sides = [
             (way, end, words.length(end.far, "greatest"), words.flip(end.finding, end.becomes), round(100 * end.far / widest))
             for way, end in zip(mover.toward, ends, strict=True)
         ]
         rows.append((mover, words.length(mover.now), sides))
-    return HTMLResponse(fragment("sheet/_breaking.html", {"rows": rows}))
+    return HTMLResponse(fragment("sheet/_breaking.html", {"rows": rows, "only": words.names.get(only or "", "")}))
+
+
+@router.get("/jobs/{job}/cures", name="cures")
+def cures(request: Request, job: str, finding: str, stage: str = "picture") -> HTMLResponse:
+    """The cures of one finding, where there were too many to try with the page."""
+    bench = bench_of(request)
+    parts = SheetParts(bench, request, bench.store.head(job), stage, dict(request.query_params))
+    found = parts.report.find(finding)
+    return HTMLResponse(
+        fragment("sheet/_cures.html", {"key": finding, "cures": parts.cures(found) if found else [], "asked": True})
+    )
 
 
 @router.post("/jobs/{job}/try", name="try", dependencies=[FromScript])
@@ -240,11 +252,10 @@ def cure(request: Request, job: str, body: Cured, try_only: bool = False) -> JSO
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     finding = parts.report.find(body.finding)
-    tried = bench.cures(parts.plan, parts.report, finding) if finding else []
+    tried = bench.cures(job, parts.plan, parts.report, finding) if finding else []
     if body.number >= len(tried):
         return refused_with("That cure is no longer needed here; the sheet has changed.", "cure", 409)
-    shown = next(one for one in parts.findings() if one.finding.key == body.finding)
-    label = shown.cures[body.number]
+    label = Words(parts.plan).cure(tried[body.number].cure)
     command = tried[body.number].cure.command.model_copy(update={"label": label})
     if try_only:
         return _ghost(parts, command, label)

@@ -36,3 +36,21 @@ def refused(plan: Plan, line: str) -> str:
 
 def room(*lines: str, outline: str = ELL, also: Sequence[str] = ("ceiling 2400",)) -> Plan:
     return say(new_plan("room", writing=METRIC), outline, *also, *lines)
+
+
+def hall() -> Plan:
+    """A hall's wall of nine displays, three by three with equal gaps, before three rows of eight seats and a lamp."""
+    plan = say(
+        room(outline="room 12000 x 9000", also=("ceiling 3200",)),
+        "seat 4000",
+        "seats 8",
+        "row 2 5000",
+        "row 3 6000",
+        "tv Ember 55",
+    )
+    for _ in range(8):
+        plan = say(plan, "another tv Ember 55")
+    for n, key in enumerate(plan.chosen.pictures):
+        of = Subject(key, "s1", "k1", None)
+        plan = say(plan, f"along {4600 + 1300 * (n % 3)}", f"bottom {600 + 780 * (n // 3)}", subject=of)
+    return say(plan, "put lamp lamp 400 x 400 x 500 at 6000 out 7000 up 900")

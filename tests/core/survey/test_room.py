@@ -67,9 +67,15 @@ REFUSALS = (
     (BOX, "outline 4000 right", "all the way round"), (BOX, "outline 4000 sideways 300", "length and a way"), (BOX, "outline right", "length and a way"),
     (BOX, "w9 3000", "w1 to w4"), (ELL, "depth 5000", "not a box"), (ELL, "diagonal 6000", "both corners"), (BOX, "diagonal c1 c1 600", "two corners"),
     (BOX, "slope w2 2500 at 30", "over the ceiling"), (BOX, "slope 30", "wall it starts at"), (BOX, "made of cheese", "timber"), (BOX, "made of ceiling timber", "joists"),
-    (BOX, "window w7 at 300, 900 x 900", "w1 to w4"), (BOX, "window w2 at 300", "width x height"), (BOX, "stud w9 300", "w1 to w4"), (BOX, "socket w1 300", "place and height"),
+    (BOX, "window w7 at 300, 900 x 900", "w1 to w4"), (BOX, "window w2 at 300", "width x height"), (BOX, "window w2 at 300 x 900", "comma after the place"), (BOX, "window w2 at 3 4 5 x 6", "comma after the place"), (BOX, "stud w9 300", "w1 to w4"), (BOX, "socket w1 300", "place and height"),
     (BOX, "put sofa 1 x 2 x 3", "kind, width"), (BOX, "way hole 3 x 4", "door"), (BOX, "strike 99", "no reading 99"), (BOX, "again finish white", "takes no reading"), (BOX, "heat 40", "no fire"),
     (BOX, "covering window blind", "no opening"), (BOX, "latitude 80", "0 to 66"), (BOX, "plumb w1", "plumb w1 4 mm"), (BOX, "person 3 m", "no seat yet"),
+)  # fmt: skip
+
+PLACES = (
+    # what is typed of a window: place, width [mm]; one space parts them where only one can
+    ("1 m, 1 m x 1 m", 1000, 1000), ("at 1000 900 x 1200", 1000, 900), ("at 1 m 900 x 1200", 1000, 900), ("1,500 900 x 800", 1500, 900),
+    ("3' 32\" x 78\"", 914.4, 812.8), ("at 3' 6\" 4' 2\" x 3'", 1066.8, 1270), ("2000 wide 400 x 500", 2000, 400), ("1.2 m wide 40 cm x 1 m", 1200, 400),
 )  # fmt: skip
 
 
@@ -107,6 +113,13 @@ class Findings(unittest.TestCase):
             report = evaluate(plan, SHELF)
             with self.subTest(name):
                 self.assertTrue(cures_that_cure(plan, SHELF, report, found_in(plan, key)))
+
+    def test_place_and_width_are_told_apart(self) -> None:
+        for text, along, width in PLACES:
+            with self.subTest(text):
+                opening = next(iter(say(room(outline=BOX), f"window w2 {text}").survey.openings.values()))
+                self.assertAlmostEqual(opening.along.value, along, places=6)
+                self.assertAlmostEqual(opening.width.value, width, places=6)
 
     def test_refusals_say_what_to_type(self) -> None:
         for outline, line, words in REFUSALS:

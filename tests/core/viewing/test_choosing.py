@@ -23,7 +23,7 @@ from oval_room.core.viewing.which_display import KINDS, rank_displays
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
-from oval_room.demo.surveyed import boat_shed_den
+from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from tests.core.survey.rooms import refused, room, say
 
 DEN, CHAPEL = boat_shed_den(), chapel_flat()
@@ -164,6 +164,16 @@ class Seek(unittest.TestCase):
         found = lowest_picture(self.PLAN, SHELF, "p1")
         self.assertAlmostEqual(found.value, 550, delta=1)
         self.assertTrue(self.stops(apply(self.PLAN, PutPicture(id="p1", bottom=found.value - 2), SHELF)))
+
+    def test_a_range_narrower_than_any_step_is_found(self) -> None:
+        """The loft's screen at its widest leaves one height only: it stands there, and so it is the lowest and the widest."""
+        loft = loft_cinema()
+        widest = apply(loft, largest_picture(loft, SHELF, "p1").command, SHELF)
+        span = evaluate(widest, SHELF).viewing.pictures["p1"].rungs.hard
+        self.assertLess((span.hi or 0) - (span.lo or 0), 60)
+        self.assertAlmostEqual(lowest_picture(widest, SHELF, "p1").value, span.lo or 0, delta=1)
+        again = largest_picture(widest, SHELF, "p1").value
+        self.assertGreaterEqual(again, widest.chosen.pictures["p1"].width.value)
 
     def test_the_nearest_row_is_at_the_schools_upper_end(self) -> None:
         found = nearest_row(self.PLAN, SHELF, Subject("p1", "s1", "k1"))

@@ -234,11 +234,12 @@ document.addEventListener("alpine:init", () => {
     // ── what the hand does ──
 
     clicked(event) {
-      const at = event.target.closest("[data-copy], [data-pad], [data-breaking], [data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
+      const at = event.target.closest("[data-copy], [data-pad], [data-breaking], [data-try], [data-reason], [data-accept], [data-cure], [data-figure], [data-promote], [data-layer], [data-step], [data-flip], [data-settle], [data-open], [data-close], [data-option], [data-command], .dim[data-say], [data-ref]");
       if (!at) return;
       const data = at.dataset;
       if (data.pad) this.pad(data.pad);
       else if ("breaking" in data) this.breaking();
+      else if (data.try) this.tryCures(at);
       else if (data.reason) this.reason(at);
       else if (data.accept) this.send("accept", { finding: data.accept, back: true });
       else if (data.cure) this.send("cure", { finding: data.cure, number: Number(data.number) });
@@ -324,6 +325,14 @@ document.addEventListener("alpine:init", () => {
       if (!answer.ok) return;
       box.innerHTML = await answer.text();
       box.hidden = false;
+    },
+    async tryCures(button) {
+      const query = new URLSearchParams({ ...this.view, finding: button.dataset.try, stage: this.stage });
+      const answer = await fetch(`/jobs/${this.job}/cures?${query}`);
+      if (!answer.ok) return;
+      const made = document.createElement("template");
+      made.innerHTML = await answer.text();
+      button.replaceWith(made.content);
     },
     async backwards(event) {
       const form = event.target.closest("[data-backwards]");

@@ -1,0 +1,46 @@
+"""Keeping results: what was worked out from the very same objects is not worked out again."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any, Protocol, TypeVar
+
+from oval_room.core.plan.document import Picture
+from oval_room.core.units import Ruler
+
+_T = TypeVar("_T")
+MOST = 3
+BY_VALUE = (Ruler, str, Picture)
+"""Kinds that are often made anew with the same content, so they are compared by it."""
+
+
+class Keep(Protocol):
+    """Gives the result kept under a name when it was made from these very objects, else makes and keeps a new one."""
+
+    def __call__(self, name: str, reads: tuple[Any, ...], make: Callable[[], _T]) -> _T: ...
+
+
+def anew(name: str, reads: tuple[Any, ...], make: Callable[[], _T]) -> _T:
+    """Keeps nothing."""
+    return make()
+
+
+class Kept:
+    """The last few results of each name, with the objects they were made from: the plan as it is, and what was tried on it."""
+
+    def __init__(self) -> None:
+        self._kept: dict[str, list[tuple[tuple[Any, ...], Any]]] = {}
+
+    def __call__(self, name: str, reads: tuple[Any, ...], make: Callable[[], _T]) -> _T:
+        kept = self._kept.setdefault(name, [])
+        for n, (was, result) in enumerate(kept):
+            if len(was) == len(reads) and all(
+                a is b or (isinstance(b, BY_VALUE) and a == b) for a, b in zip(was, reads, strict=True)
+            ):
+                if n:
+                    kept.insert(0, kept.pop(n))
+                return result  # type: ignore[no-any-return]
+        result = make()
+        kept.insert(0, (reads, result))
+        del kept[MOST:]
+        return result

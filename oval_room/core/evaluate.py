@@ -79,13 +79,14 @@ class Report:
 class Evaluator:
     """Evaluates plans, using again what has not changed since the last one."""
 
-    def __init__(self, only: str | None = None) -> None:
+    def __init__(self, only: str | None = None, *, closing: bool = True) -> None:
         """Make one.
 
         Args:
             only: the picture whose views and glare are wanted, where there are many and the others' do not matter; None for all.
+            closing: whether the survey's closures and studs are wanted too.
         """
-        self._keep, self._only = Kept(), only
+        self._keep, self._only, self._closing = Kept(), only, closing
 
     def __call__(self, plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
         key = scheme or plan.scheme
@@ -93,8 +94,10 @@ class Evaluator:
         pinned = {name: gear[name] for name in sorted(plan.gear_used()) if name in gear}
         items = tuple(pinned.values())
         surveyed = self._run("survey", study_survey, (survey, ruler), survey, ruler)
-        closed = self._run("closure", study_closure, _readings(survey, plan), survey, plan.readings, ruler)
-        walls = self._run("studs", study_studs, (survey.finds, survey.room, survey.made), survey)
+        closed, walls = ClosureResult({}, (), None, None), StudResult((), {})
+        if self._closing:
+            closed = self._run("closure", study_closure, _readings(survey, plan), survey, plan.readings, ruler)
+            walls = self._run("studs", study_studs, (survey.finds, survey.room, survey.made), survey)
         ways_in = self._run("way in", study_way_in, (survey.passages, chosen, *items), survey, chosen, pinned)
         by_wall = self._run("walls", _by_wall, (survey.room, chosen), survey.room, chosen)
         parts = [self._wall(plan, survey, n, part, pinned, items, ruler) for n, part in by_wall.items()]

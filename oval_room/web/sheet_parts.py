@@ -31,7 +31,8 @@ REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning")
 
 
 TRIED_AT_ONCE: Final = 2500
-"""Cures tried in one request, times pictures, times seats: any ordinary room's, and a few of a hall's."""
+"""Cures tried in one request, times pictures and seats, or times what a many-cornered outline costs: any ordinary room's, and a few
+of a hall's."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,7 +101,8 @@ class SheetParts:
             ),
         )
         shown, left = [], TRIED_AT_ONCE
-        weight = max(len(self.plan.chosen.pictures) * len(self.plan.survey.seats), 1)
+        survey = self.plan.survey
+        weight = max(len(self.plan.chosen.pictures) * len(survey.seats), len(survey.room.walls) ** 2 // 4, 1)
         for finding in found:
             cures, untried = [], False
             if finding.level is not Level.GOOD and finding.cures:

@@ -43,7 +43,8 @@ class Doubt:
 def doubts(plan: Plan, gear: GearShelf, keys: Collection[str], subject: Subject) -> dict[str, Doubt]:
     """The doubt of figures, by key; those without a value, or that rest on nothing doubtful, have a spread of nought."""
     of = {found[1] for key in keys if (found := re.match(r"picture\.([^.]+)\.", key))}
-    evaluate = Evaluator(next(iter(of)) if len(of) == 1 else None)
+    drawn = all(key.startswith(("picture.", "projector.")) for key in keys)
+    evaluate = Evaluator(next(iter(of)) if len(of) == 1 else None, closing=not drawn)
     evaluate(plan, gear)
     squares: dict[str, dict[str, float]] = {key: {} for key in keys}
     for path, half in _doubtful(plan, subject):

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
 from oval_room.core.errors import RefusedError
@@ -71,7 +72,11 @@ def fit_rhythm(finds: Sequence[Find], wall: tuple[float, float]) -> Fit:
     """
     if not any(find.hit for find in finds):
         raise RefusedError("log at least one hit first", field="finds")
-    lo, hi = min(wall), max(wall)
+    return _fit(tuple(finds), min(wall), max(wall))
+
+
+@lru_cache(maxsize=128)
+def _fit(finds: tuple[Find, ...], lo: float, hi: float) -> Fit:
     found = {pitch: _best_phase(finds, pitch, lo, hi) for pitch in PITCHES}
     ranked = sorted(found.values(), key=lambda one: (-one.score, one.misfit, -one.pitch))
     best = ranked[0]

@@ -20,7 +20,7 @@ from oval_room.core.plan.measure import Typed
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 from oval_room.core.units import Ruler
 
-MOST_CHARACTERS: Final = 200
+MOST_CHARACTERS: Final = 600
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,7 +16,10 @@ import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Final
+from typing import Any, Final
+
+import numpy as np
+from numpy.typing import NDArray
 
 from oval_room.core.levels import Level, beyond
 from oval_room.core.pose import Point, Turn, to_own
@@ -33,6 +36,7 @@ SHOWS: Final = 0.10
 """A reflection over this share of the picture's average is a mind."""
 NEAR: Final = 1.0
 """What is nearer to the plane than this is not mirrored [mm]."""
+FAR: Final = 1e9
 ROWS: Final = 480
 """Level strips in which the union of patches is added up."""
 
@@ -142,15 +146,13 @@ def union_area(patches: Sequence[Patch], half_h: float) -> float:
     there = [one for one in patches if len(one) > 2]
     if len(there) < 2 or not any(_may_meet(a, b) for a, b in itertools.combinations(there, 2)):
         return sum(patch_area(one) for one in there)
-    step, total = 2 * half_h / ROWS, 0.0
-    for i in range(ROWS):
-        v = -half_h + (i + 0.5) * step
-        spans = sorted(span for one in there if (span := _span(one, v)) is not None)
-        reached = float("-inf")
-        for lo, hi in spans:
-            total += max(hi - max(lo, reached), 0.0) * step
-            reached = max(reached, hi)
-    return total
+    step = 2 * half_h / ROWS
+    v = -half_h + (np.arange(ROWS) + 0.5) * step
+    spans = np.array([_spans(one, v) for one in there])  # patch, end, strip
+    order = np.argsort(spans[:, 0], axis=0)
+    lo, hi = (np.take_along_axis(spans[:, end], order, axis=0) for end in (0, 1))
+    reached = np.vstack([np.full((1, ROWS), -np.inf), np.maximum.accumulate(hi, axis=0)[:-1]])
+    return float(np.maximum(hi - np.maximum(lo, reached), 0.0).sum() * step)
 
 
 def _may_meet(a: Patch, b: Patch) -> bool:
@@ -160,13 +162,15 @@ def _may_meet(a: Patch, b: Patch) -> bool:
     )
 
 
-def _span(one: Patch, v: float) -> tuple[float, float] | None:
-    """From where to where a convex patch reaches at a height."""
-    at = []
+def _spans(one: Patch, v: NDArray[Any]) -> NDArray[Any]:
+    """From where to where a convex patch reaches at each height; a span of no length far off where it has nothing."""
+    lo, hi = np.full(v.shape, np.inf), np.full(v.shape, -np.inf)
     for (ax, ay), (bx, by) in zip(one, (*one[1:], *one[:1]), strict=True):
-        if (ay > v) != (by > v):
-            at.append(ax + (v - ay) * (bx - ax) / (by - ay))
-    return (min(at), max(at)) if len(at) > 1 else None
+        if ay != by:
+            at = ax + (v - ay) * (bx - ax) / (by - ay)
+            crossed = (ay > v) != (by > v)
+            lo, hi = np.where(crossed, np.minimum(lo, at), lo), np.where(crossed, np.maximum(hi, at), hi)
+    return np.array([np.where(hi >= lo, lo, FAR), np.where(hi >= lo, hi, FAR)])
 
 
 def overlaps(glass: Glass, eye: Point, brights: Sequence[Bright]) -> tuple[list[float], float]:

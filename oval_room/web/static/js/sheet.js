@@ -22,6 +22,7 @@ document.addEventListener("alpine:init", () => {
       ovalChoosing.start(this);
       this.drawn();
       if (window.innerWidth > 760) this.tape.focus();
+      if (this.tape.value) this.typing(); // typed before the page was ready
     },
 
     readAddress(address) {

@@ -8,6 +8,7 @@ from oval_room.core.plan.gear import Mount, Panel, Screen
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.pose import Own, to_room
 from oval_room.core.survey.datum import DATUM, from_datum
+from oval_room.core.viewing.glare import CLEARED
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of, raster
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
@@ -217,6 +218,8 @@ def _mirrored(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
     if picture is None or seen is None:
         return
     for key, patch in seen.patches.items():
+        if seen.each[key] < CLEARED:
+            continue
         places = [to_room(picture.pose.point, picture.pose.turn, Own(u, v, 0.0)) for u, v in patch]
         draft.path([(p.x, p.z) for p in places], "mirrored", "sight", closed=True, ref=key)
         middle = P(sum(p.x for p in places) / len(places), sum(p.z for p in places) / len(places))

@@ -46,12 +46,22 @@ def seat_map_sheet(look: Look) -> Scene | None:
         at = near + (n - 1) * step
         draft.box(at, low, at + KEY, low + KEY, "key", "map")
         draft.box(at, low, at + KEY, low + KEY, f"map-{n}", "map")
-        draft.add(Label(P(at + KEY, low + KEY / 2), str(n), "small", "labels", "start", ((6, 0),), 1))
+        draft.add(
+            Label(
+                P(at + KEY, low + KEY / 2),
+                str(n) if n < len(RULES) else f"{n} of {n} rules",
+                "small",
+                "labels",
+                "start",
+                ((6, 0),),
+                1,
+            )
+        )
     band = SIZE_SCHOOLS[choices.size_school]
     told = (
         f"of {len(RULES)} rules pass: angle {band.lo:g} to {band.hi:g}°, pixels {COARSE:g} a degree or more, inside its off-axis limit, "
         f"neck {NECK_GOOD[0]:g} to {NECK_GOOD[1]:g}°, no window mirrored"
     )
     draft.add(Label(P(near, low - 0.5 * KEY), told, "small", "labels", "start", ((0, -4),), 1))
-    window = (near - WALL, low - 1.2 * KEY, max(far, near + step * len(RULES)) + WALL, right + 2 * WALL)
+    window = (near - WALL, low - 1.2 * KEY, max(far, near + step * len(RULES) + 2 * KEY) + WALL, right + 2 * WALL)
     return Scene("map", f"seat map of {picture.name}", window, tuple(draft.shapes), f"How many {told}.")

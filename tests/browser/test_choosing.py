@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from tests.browser.driving import REVISION, BrowserCase
+from tests.browser.driving import PHONE, REVISION, BrowserCase
 
 
 class Choosing(BrowserCase):
@@ -126,4 +126,69 @@ class Choosing(BrowserCase):
         page.locator("form", has=page.locator("#why-v2")).locator("button").click()
         page.locator(".decided").wait_for()
         self.assertIn("they sit farther back", page.locator(".decided").inner_text())
+        self.assertEqual(self.complaints, [])
+
+    def test_a_lamp_in_the_glass_is_cleared_by_its_cure(self) -> None:
+        """Seen on the wall, shown as a ghost, taken by the keyboard, gone from wall and words; one undo brings it back."""
+        page = self.open("/")
+        job = self.job(page, "Boat-shed den")
+        page.goto(f"{self.address()}/jobs/{job}/picture?lead=elevation")
+        page.wait_for_load_state("networkidle")
+        self.assertEqual(page.locator("#lead-svg .s-mirrored").count(), 1)
+        self.assertIn("reading lamp mirrored", page.locator("#lead-svg").text_content() or "")
+        finding = page.locator(".finding", has_text="Reading lamp mirrors")
+        revision = self.revision(page)
+        finding.locator(".cure", has_text="Tilt").focus()
+        self.until(page, "document.querySelectorAll('#lead-svg .s-ghost').length > 0")
+        page.keyboard.press("Enter")
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(page.locator(".finding", has_text="Reading lamp mirrors").count(), 0)
+        self.until(page, "document.querySelectorAll('#lead-svg .s-mirrored').length", 0)
+        page.locator("[data-step=undo]").click()
+        page.locator(".finding", has_text="Reading lamp mirrors").wait_for()
+        self.assertEqual(self.complaints, [])
+
+    def test_solved_for_and_asked_of_many(self) -> None:
+        """A wall of displays: one answer is one step; a cure that was not tried with the page is tried when asked for."""
+        page = self.open("/")
+        self.new_job(page, "Hall", "room 9000 x 9000 x 3200", "seat 4000", "seats 8", "row 2 5200", "row 3 6400")
+        self.stage(page, "Picture")
+        self.say(page, "tv Slate 75")
+        self.say(page, "largest picture")
+        width = page.locator(".entry input[data-say=wide]").input_value()
+        page.locator("[data-step=undo]").click()
+        self.until(page, "document.querySelector('.entry input[data-say=wide]').value !== " + repr(width))
+        for _ in range(8):
+            self.say(page, "another tv Slate 55")
+        self.say(page, "bottom 500")
+        waiting = page.locator("[data-try]")
+        self.assertGreater(waiting.count(), 0)
+        key = waiting.first.get_attribute("data-try")
+        finding = page.locator(f'.finding[data-finding="{key}"]')
+        finding.locator("[data-try]").click()
+        self.until(page, f"""document.querySelectorAll('.finding[data-finding="{key}"] [data-try]').length""", 0)
+        self.assertEqual(finding.locator(".cure").count() > 0, finding.locator("text=No one change").count() == 0)
+        page.locator("[data-breaking]").click()
+        page.locator(".breaking meter").first.wait_for()
+        self.assertIn("is watched", page.locator("#working").inner_text())
+        self.assertEqual(self.complaints, [])
+
+    def test_chosen_on_the_phone(self) -> None:
+        """Sizes, kinds and the grey scale stand in the page, nothing runs past its edge, a size lands on the tape line."""
+        page = self.open("/", self.context(PHONE, has_touch=True))
+        job = self.job(page, "Loft cinema")
+        page.goto(f"{self.address()}/jobs/{job}/picture")
+        page.wait_for_load_state("networkidle")
+        for panel, part in (("kinds", ".kinds li"), ("greys", ".greys"), ("sizes", "[data-option]")):
+            page.locator(f"[data-panel={panel}]").tap()
+            page.locator(f"#working {part}").first.wait_for()
+            self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390, panel)
+        page.locator('#working [data-option="screen 100"]').tap()
+        self.assertEqual(page.input_value("#tape"), "screen 100")
+        page.locator("#tape-say.tape-heard").wait_for()
+        revision = self.revision(page)
+        page.locator(".pad-next").tap()
+        self.until(page, REVISION, revision + 1)
+        self.assertIn("2214 mm", page.locator(".entry input[data-say=wide]").first.input_value())
+        self.assertEqual(self.axe(page), [])
         self.assertEqual(self.complaints, [])

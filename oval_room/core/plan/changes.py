@@ -6,6 +6,7 @@ there. Whole nodes that come or go are one change. Unchanged parts are found by 
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Sequence
 from typing import Any, Final, NamedTuple
 
@@ -81,14 +82,30 @@ def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
         last = [node, *rest][-1]
         if change.before is None and _is_keyed(change.path):
             at.pop(last, None)
-        else:
+        elif last in at or not _is_keyed(change.path):
             at[last] = change.before
+        else:
+            _put_in_place(at, last, change.before)
     try:
         restored = Plan.model_validate(document)
     except ValueError as error:
         raise RefusedError("can't be put back: later changes stand on it") from error
     grafted: Plan = graft(plan, restored)
     return grafted
+
+
+def _put_in_place(nodes: dict[str, Any], key: str, value: Any) -> None:
+    """Put an entry back where it was: before those whose keys were given out after it."""
+    mine = _given_out(key)
+    after = [name for name in nodes if (theirs := _given_out(name))[0] == mine[0] and theirs > mine]
+    nodes[key] = value
+    for name in after:
+        nodes[name] = nodes.pop(name)
+
+
+def _given_out(key: str) -> tuple[str, int]:
+    found = re.fullmatch(r"([a-z]+)(\d+)", key)
+    return (found[1], int(found[2])) if found else (key, 0)
 
 
 def _is_keyed(path: str) -> bool:

@@ -321,6 +321,8 @@ def _corner(here: Here, rest: str) -> Heard:
 
 def _surface(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
+    if picture.kind == "panel":
+        raise RefusedError(f"{picture.name} is a panel; surfaces are for screens", value=rest)
     word = one_of(rest, ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall"))
     return Heard(f"{picture.name}: surface {word}", PutPicture(id=key, surface=word))
 

@@ -77,7 +77,12 @@ def _rows(f: Finding, w: Words) -> str:
 
 
 def _tilt(f: Finding, w: Words) -> str:
-    text = f"{w.named(f.about, 'picture')} squares up to {w.name(f.about, 'seat')} tilted {degrees(abs(f.value or 0))} {'down' if (f.value or 0) > 0 else 'up'}"
+    tilted = (
+        f"tilted {degrees(abs(f.value or 0))} {'down' if (f.value or 0) > 0 else 'up'}"
+        if abs(f.value or 0) >= 0.05
+        else "upright"
+    )
+    text = f"{w.named(f.about, 'picture')} squares up to {w.name(f.about, 'seat')} {tilted}"
     if f.more["mount"] is None:
         return text + "; no mount is chosen yet."
     lo, hi = f.more["range"]

@@ -254,6 +254,8 @@ def cure(request: Request, job: str, body: Cured, try_only: bool = False) -> JSO
     finding = parts.report.find(body.finding)
     tried = bench.cures(job, parts.plan, parts.report, finding) if finding else []
     if body.number >= len(tried):
+        if try_only:  # the sheet has moved on while it was asked for: nothing to show
+            return JSONResponse({"kind": "gone"})
         return refused_with("That cure is no longer needed here; the sheet has changed.", "cure", 409)
     label = Words(parts.plan).cure(tried[body.number].cure)
     command = tried[body.number].cure.command.model_copy(update={"label": label})

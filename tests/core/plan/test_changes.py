@@ -37,6 +37,9 @@ class Undoing(unittest.TestCase):
         for step in reversed(steps):
             plan = restore(plan, step)
         self.assertEqual(plan, CHAPEL)
+        for group in ("seats", "things", "scenes", "openings", "services"):
+            self.assertEqual(list(getattr(plan.survey, group)), list(getattr(CHAPEL.survey, group)), group)
+        self.assertEqual(list(plan.chosen.pictures), list(CHAPEL.chosen.pictures))
 
     @settings(max_examples=40, deadline=None)
     @given(COMMANDS)

@@ -35,10 +35,10 @@ MEANT = (
     ("school front row", "School of size: front row", "choices.size_school", "front row"),
 )
 REFUSED = (
-    # line, a word of what to type instead
+    # lines, the last one refused; a word of what to type instead
     ("seat 3 m 4\"", "add up"), ("seat", "seat 11'2"), ("room 12", "width x depth x height"), ("frob 3", "not a word"),
     ("throw 13'", "no projector"), ("top 66", "no picture"), ("eye 41", "no seat"), ("school stalls", "cinema"), ("tv 3", "8 to 787"),
-    ("light attic 20", "no scene"), ("aspect 0", "no picture"), ("row two 4", "row 2"), ("film 30", "0 to 24"), ("projector heron", "screen"),
+    ("light attic 20", "no scene"), ("aspect 0", "no picture"), ("tv 65; surface woven", "a panel"), ("tv 65; wide 4\"", "8 to 787"), ("tv 65; aspect 30", "up to 20"), ("tv 65; gap 2\"", "nothing beside"), ("row two 4", "row 2"), ("film 30", "0 to 24"), ("projector heron", "screen"),
     ("drop sofa", "no “sofa”"), ("name " + "x" * 90, "80"), ("x" * 700, "too long"), ("", "Type"), ("seats 0", "1 to 12"),
     ("tv nothing like it", "shelf"), ("ruler 1/10", "1/16"), ("budget lots", "budget"), ("room 12 x 0.1 x 8'", "300 mm"),
 )  # fmt: skip
@@ -71,7 +71,8 @@ class Phrases(unittest.TestCase):
             plan = say(plan, line)
         plan = say(plan, "another tv 43", subject)
         for phrase in PHRASES:
-            answer = hear(plan, SHELF, phrase.example, subject)
+            of = Subject("p1", "s2", "k2", "j1") if phrase.word == "surface" else subject  # the cloth
+            answer = hear(plan, SHELF, phrase.example, of)
             with self.subTest(phrase.example):
                 if phrase.word == "lens":
                     self.assertIsInstance(answer, Asked)  # here it could be both
@@ -97,7 +98,11 @@ class Phrases(unittest.TestCase):
         plan = new_plan("x", writing=FEET)
         for line, word in REFUSED:
             with self.subTest(line):
-                answer = hear(plan, SHELF, line)
+                *before, last = line.split("; ")
+                start = plan
+                for one in before:
+                    start = say(start, one)
+                answer = hear(start, SHELF, last)
                 self.assertIsInstance(answer, NotHeard, answer.say)
                 self.assertIn(word, answer.say)
 

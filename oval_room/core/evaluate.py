@@ -30,6 +30,7 @@ from oval_room.core.survey.study import SurveyResult, study_survey
 from oval_room.core.survey.way_in import study_way_in
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.glare_study import GlareResult, study_glare
+from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.study import ViewResult, study_viewing
 
 _T = TypeVar("_T")
@@ -144,10 +145,11 @@ class Evaluator:
             part = self._run(f"scheme {n}", turn.scheme, (survey.room, part), part)
         common = (survey, part, ruler, *items)
         by = plan.writing.instrument
+        use: Use = "desk" if plan.brief.desk else "film"
         views = self._run(
             f"viewing {n}",
             study_viewing,
-            (*common, plan.choices),
+            (*common, plan.choices, use),
             survey,
             part,
             plan.choices,
@@ -155,6 +157,7 @@ class Evaluator:
             ruler,
             self._keep,
             self._only,
+            use,
         )
         throws = self._run(f"throw {n}", study_throw, (*common, by), survey, part, pinned, ruler, by)
         fixing = self._run(f"fixing {n}", study_fixing, common, survey, part, pinned, ruler)

@@ -131,6 +131,10 @@ KINDS: Final[dict[str, FigureKind]] = {
     "off_axis": _k("picture.{picture}.off_axis.seat.{seat}", "deg", "off axis", "3.1", "atan(|r|/d)", "picture"),
     "distance": _k("picture.{picture}.distance.seat.{seat}", "mm", "eye to the picture", "3.1", "d", "picture"),
     "sharpness": _k("picture.{picture}.sharpness.seat.{seat}", "px_deg", "pixels a degree", "3.3", "1/(2·atan(p/(2·d)))", "picture"),
+    "at_sixty": _k("picture.{picture}.at_sixty", "mm", "distance at which its pixels vanish", "3.3", "p/(2·tan(1/120°))", "picture", "least"),
+    "least_lines": _k(
+        "picture.{picture}.least_lines.seat.{seat}", "lines", "line count that pays there", "3.3", "least n of 720, 1080, 1440, 2160, 4320 with 1/(2·atan(w/(16/9·n)/(2·d))) ≥ 60", "picture"
+    ),
     "lines": _k("picture.{picture}.lines.seat.{seat}", "lines", "lines the seat can use", "3.3", "h/(2·d·tan(1/120°))", "picture"),
     "neck": _k("picture.{picture}.neck.seat.{seat}", "deg", "neck", "4.1", "atan((z_c − z_e)/r) − g", "picture"),
     "top_angle": _k("picture.{picture}.top_angle.seat.{seat}", "deg", "up to the top edge", "4.1", "atan((z_t − z_e)/r)", "picture"),

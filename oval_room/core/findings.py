@@ -44,6 +44,7 @@ class Code(StrEnum):
     SEAT_BEHIND = "picture: seat behind it"
     ANGLE = "picture: angle and school"
     COARSE = "picture: pixels seen"
+    TEXT = "picture: text on it"
     NECK = "picture: neck"
     TOP_EDGE = "picture: top edge"
     LADDER_CONFLICT = "picture: no height works"

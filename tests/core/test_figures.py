@@ -58,6 +58,7 @@ class Workings(unittest.TestCase):
         "lumens",
         "check_diagonal",
         "curved_angle",
+        "least_lines",
     }  # words, not sums
 
     def worked(self, figure: Figure) -> float:

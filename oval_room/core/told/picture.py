@@ -220,6 +220,16 @@ def _drop_clear(f: Finding, w: Words) -> str:
     return f"{w.named(f.about, 'picture')} {how} {f.more['thing']} with {w.length(f.value)} behind its {bar}; {w.length(f.limit)} is wanted through its travel."
 
 
+def _text(f: Finding, w: Words) -> str:
+    name, seat, value = w.name(f.about, "picture"), w.name(f.about, "seat"), f"{f.value:.0f} pixels a degree"
+    if f.level is Level.GOOD:
+        return f"Text on {name} is clean from every seat: {value} or more, least from {seat}."
+    away = f"from {w.length(f.more['vanish'], 'least')} on it is clean"
+    if f.level is Level.NOTE:
+        return f"Text on {name} shows its pixels from {seat}: {value}; {away}."
+    return f"Text on {name} is coarse from {seat}: {value}, and {f.limit:.0f} is the least for desk work; {away}."
+
+
 PICTURE: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.OFF_AXIS: _off_axis,
     Code.GLARE: _glare,
@@ -246,7 +256,8 @@ PICTURE: Final[dict[Code, Callable[[Finding, Words], str]]] = {
     Code.TOO_WIDE: lambda f, w: f"{w.named(f.about, 'picture')}, {w.length(f.value)} over all, does not fit on a wall of {w.length(f.limit)}.",
     Code.SEAT_BEHIND: lambda f, w: f"{w.named(f.about, 'seat')} is behind {w.name(f.about, 'picture')}.",
     Code.ANGLE: _angle,
-    Code.COARSE: lambda f, w: f"{w.named(f.about, 'seat')} sees the pixels{w.of_many(f, 'of')}: {f.value:.0f} a degree, under {f.limit:.0f} is coarse.",
+    Code.COARSE: lambda f, w: f"{w.named(f.about, 'seat')} sees the pixels{w.of_many(f, 'of')}: {f.value:.0f} a degree, under {f.limit:.0f} is coarse. From {w.length(f.more['vanish'], 'least')} on they vanish.",
+    Code.TEXT: _text,
     Code.NECK: _neck,
     Code.TOP_EDGE: lambda f, w: f"{w.named(f.about, 'seat')} looks {degrees(f.value)} up to the top edge{w.of_many(f, 'of')}; {f.limit:.0f}° is the most from that seat.",
     Code.LADDER_CONFLICT: _ladder_conflict,

@@ -69,7 +69,7 @@ def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf, keep: Keep = an
 
 def _study_one(key: str, picture: Picture, survey: Survey, item: object, mount: object) -> GlareResult:
     """One picture's."""
-    book, findings = FigureBook(), _off_axis(key, picture, survey, item)
+    book, findings = FigureBook(), _off_axis(key, picture, survey, item, mount)
     if not isinstance(item, Panel):
         return GlareResult({}, tuple(findings), {})
     mirrored, bright = _mirrored(picture, survey), shining(survey)
@@ -90,7 +90,8 @@ def kind_of(picture: Picture, item: object) -> str | None:
     return picture.surface if picture.kind == "screen" and picture.surface in HALF_GAIN else None
 
 
-def _off_axis(key: str, picture: Picture, survey: Survey, item: object) -> list[Finding]:
+def _off_axis(key: str, picture: Picture, survey: Survey, item: object, mount: object) -> list[Finding]:
+    """The seat farthest to the side, and the least swivel of the mount that brings it inside the limit (rules 3.4)."""
     kind = kind_of(picture, item)
     angles = {}
     for name, seat in survey.seats.items():
@@ -104,7 +105,25 @@ def _off_axis(key: str, picture: Picture, survey: Survey, item: object) -> list[
     level = off_axis_level(kind, angles[worst])
     others = sum(1 for name, angle in angles.items() if name != worst and off_axis_level(kind, angle) is Level.MIND)
     about = {"picture": key, "seat": worst}
-    return [Finding(Code.OFF_AXIS, level, "3.4", about, angles[worst], limit, "deg", more={"kind": kind, "others": others})]
+    cures: tuple[Cure, ...] = ()
+    if level is Level.MIND and isinstance(mount, Mount) and mount.swivel is not None:
+        cures = _facing(key, picture, survey.seats[worst].eye_point, limit, mount.swivel)
+    more = {"kind": kind, "others": others}
+    return [Finding(Code.OFF_AXIS, level, "3.4", about, angles[worst], limit, "deg", cures, more)]
+
+
+def _facing(key: str, picture: Picture, eye: Point, limit: float, swivel: tuple[float, float]) -> tuple[Cure, ...]:
+    """The least swivel in whole degrees, on an arm long enough for it, that brings an eye inside an off-axis limit."""
+    way = math.copysign(1.0, to_own(picture.pose.point, picture.pose.turn, eye).right)
+    for by in range(1, 91):
+        turn = PoseTurn(picture.pose.yaw + way * by, picture.pose.pitch)
+        if not swivel[0] <= turn.yaw <= swivel[1]:
+            break
+        y = math.ceil(stand_off_for(picture, turn))
+        own = to_own(Point(picture.pose.x, y, picture.pose.z), turn, eye)
+        if own.out > 0 and off_axis_angle(own.right, own.out) <= limit:
+            return (Cure("swivel", turn.yaw, PutPicture(id=key, yaw=turn.yaw, y=y), "deg"),)
+    return ()
 
 
 def corners_of(survey: Survey, opening: Opening) -> tuple[Point, ...]:

@@ -95,13 +95,14 @@ def standing_bounds(
     ceiling: float,
     frame_below: float = 0.0,
     frame_above: float = 0.0,
+    bar: str = "soundbar",
 ) -> list[Bound]:
     """Bounds from what stands below and from the ceiling [mm] (rules 4.3)."""
     bounds = []
     if furniture_top is not None:
         bounds.append(Bound("furniture", lo=furniture_top + OVER_FURNITURE + frame_below))
     if soundbar_top is not None:
-        bounds.append(Bound("soundbar", lo=soundbar_top + OVER_SOUNDBAR + frame_below))
+        bounds.append(Bound(bar, lo=soundbar_top + OVER_SOUNDBAR + frame_below))
     bounds.append(Bound("ceiling", hi=ceiling - UNDER_CEILING - frame_above - height))
     return bounds
 

@@ -17,7 +17,7 @@ from oval_room.core.viewing.angles import curved_angle, distance_for_angle, hori
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS, Bound, Rungs, build_ladder, school_bottom, seat_bounds, standing_bounds
 from oval_room.core.viewing.neck import angle_up, squaring_tilt
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
-from oval_room.core.viewing.sharpness import pixel_pitch, pixels_per_degree, usable_lines
+from oval_room.core.viewing.sharpness import Use, distance_at_60, least_lines, pixel_pitch, pixels_per_degree, usable_lines
 from oval_room.core.viewing.sightlines import CROWN, STAGGERED, Sightline, head_in_fan, sightline
 
 SHELF_GAP = 50.0
@@ -139,9 +139,17 @@ class OnePicture:
     """One picture with everything that bounds it: its seats' views, its ladder, its sightlines, its figures."""
 
     def __init__(
-        self, key: str, picture: Picture, others: list[Picture], survey: Survey, choices: Choices, gear: GearShelf, ruler: Ruler
+        self,
+        key: str,
+        picture: Picture,
+        others: list[Picture],
+        survey: Survey,
+        choices: Choices,
+        gear: GearShelf,
+        ruler: Ruler,
+        use: Use = "film",
     ) -> None:
-        self.others = others
+        self.others, self.use = others, use
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
         self.item = gear.get(picture.gear) if picture.gear else None
         mount = gear.get(picture.mount) if picture.mount else None
@@ -178,10 +186,14 @@ class OnePicture:
         picture, item = self.picture, self.item
         case = item.case_height if isinstance(item, Screen) else 0.0
         rising = isinstance(item, Screen) and item.way == "floor-rising"
+        under = self._under(*STANDING, "soundbar")
+        bars = [thing for thing in under if thing.kind == "soundbar" or thing.part == "centre"]
+        bar = max(bars, key=lambda thing: thing.z_to, default=None)
         bounds = standing_bounds(
             height,
-            furniture_top=max((thing.z_to for thing in self._under(*STANDING)), default=None),
-            soundbar_top=max((thing.z_to for thing in self._under("soundbar")), default=None),
+            furniture_top=max((thing.z_to for thing in under if thing not in bars), default=None),
+            soundbar_top=bar.z_to if bar else None,
+            bar="centre speaker" if bar and bar.kind == "speaker" else "soundbar",
             ceiling=self._ceiling(),
             frame_below=picture.frame_bottom,
             frame_above=picture.frame_top + (0.0 if rising else case),
@@ -281,6 +293,8 @@ class OnePicture:
         else:
             c, s = Input("c", "chord", picture.across, "mm"), Input("s", "depth of the curve", picture.bow, "mm")
             book.add("curved_at_target", away, c, s, aim, picture=key)
+        pitch = pixel_pitch(picture.width.value, picture.pixels[0])
+        book.add("at_sixty", distance_at_60(pitch), Input("p", "pixel pitch", pitch, "mm", source), picture=key)
         hard = self.views.rungs.hard
         book.add("lowest", hard.lo, subject=hard.lo_name or "", picture=key)
         book.add("highest", hard.hi, subject=hard.hi_name or "", picture=key)
@@ -314,6 +328,8 @@ class OnePicture:
         book.add("off_axis", view.off_axis, r, d, subject=seat.name, **ids)
         book.add("distance", view.own.out if view.own.out > 0 else None, d, subject=seat.name, **ids)
         book.add("sharpness", view.per_degree, pitch, d, subject=seat.name, **ids)
+        if view.own.out > 0:
+            book.add("least_lines", least_lines(picture.width.value, view.own.out), w, d, subject=seat.name, **ids)
         lines = usable_lines(picture.height, view.own.out) if view.own.out > 0 else None
         book.add("lines", lines, h, d, subject=seat.name, **ids)
         book.add("neck", view.neck, z_c, z_e, far, Input("g", "gaze", seat.gaze_pitch, "deg", "rule"), subject=seat.name, **ids)

@@ -14,6 +14,7 @@ from oval_room.core.plan.document import Choices, Scheme, Survey
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.one_picture import PictureViews, stacked
+from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.verdicts import Judged
 
 
@@ -38,13 +39,21 @@ def _study_one(make: Callable[[], Judged]) -> _One:
 
 
 def study_viewing(
-    survey: Survey, scheme: Scheme, choices: Choices, gear: GearShelf, ruler: Ruler, keep: Keep = anew, only: str | None = None
+    survey: Survey,
+    scheme: Scheme,
+    choices: Choices,
+    gear: GearShelf,
+    ruler: Ruler,
+    keep: Keep = anew,
+    only: str | None = None,
+    use: Use = "film",
 ) -> ViewResult:
     """Angles, sharpness, neck, ladder and sightlines of every picture in a scheme.
 
     Args:
         keep: keeps what was worked out for a picture while nothing that bears on it changes.
         only: the picture to study; the others only bound it. None for all.
+        use: `desk` where text is read on the pictures.
     """
     book, findings = FigureBook(), []
     views: dict[str, PictureViews] = {}
@@ -54,8 +63,8 @@ def study_viewing(
         if only not in (None, key):
             continue
         others = [other for name, other in scheme.pictures.items() if name != key and stacked(picture, other)]
-        reads = (survey, choices, ruler, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), *others)
-        judged = partial(Judged, key, picture, others, survey, choices, gear, ruler)
+        reads = (survey, choices, ruler, use, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), *others)
+        judged = partial(Judged, key, picture, others, survey, choices, gear, ruler, use)
         one = keep(f"viewing of {key}", reads, partial(_study_one, judged))
         views[key] = one.views
         book.figures |= one.figures

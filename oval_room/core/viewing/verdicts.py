@@ -14,7 +14,7 @@ from oval_room.core.pose import Turn
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
 from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.viewing.ladder import Ladder, tallest_between
-from oval_room.core.viewing.neck import neck_level, squaring_tilt, tilt_covered, top_level
+from oval_room.core.viewing.neck import NECK_GOOD, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.one_picture import (
     TILT_WORTH_SAYING,
     OnePicture,
@@ -24,7 +24,7 @@ from oval_room.core.viewing.one_picture import (
     turned_corners,
 )
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
-from oval_room.core.viewing.sharpness import COARSE, pixel_pitch
+from oval_room.core.viewing.sharpness import COARSE, COARSE_TEXT, distance_at_60, pixel_pitch, sharpness_level
 
 SQUARE = 0.05  # a picture turned less than this hangs flat on its wall [deg]
 IN_WALL_FROM = 0.5  # an edge past a wall by less than this is rounding [mm]
@@ -141,16 +141,21 @@ class Judged(OnePicture):
         return several(*moves)
 
     def _coarse(self, seen: dict[str, SeatView]) -> list[Finding]:
+        """Pixels that somebody sees; where there is desk work, whether text on it is clean."""
         worst = min(seen, key=lambda name: seen[name].per_degree or 0.0)
         per_degree = seen[worst].per_degree or 0.0
-        if per_degree >= COARSE:
+        level = sharpness_level(per_degree, self.use)
+        if level is None:
             return []
+        least = COARSE_TEXT if self.use == "desk" else COARSE
         pitch = pixel_pitch(self.picture.width.value, self.picture.pixels[0])
-        away = pitch / (2 * math.tan(math.radians(1 / (2 * COARSE))))
-        seat = self.survey.seats[worst]
-        y = self.ruler.safe(self.picture.pose.y + away, "least")
-        cure = Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}")
-        return [Finding(Code.COARSE, Level.MIND, "3.3", self._about(worst), per_degree, COARSE, "px_deg", (cure,))]
+        cures: tuple[Cure, ...] = ()
+        if level is Level.MIND:
+            seat, away = self.survey.seats[worst], pitch / (2 * math.tan(math.radians(1 / (2 * least))))
+            y = self.ruler.safe(self.picture.pose.y + away, "least")
+            cures = (Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),)
+        code, more = (Code.TEXT if self.use == "desk" else Code.COARSE), {"vanish": distance_at_60(pitch)}
+        return [Finding(code, level, "3.3", self._about(worst), per_degree, least, "px_deg", cures, more)]
 
     def _necks(self, seen: dict[str, SeatView]) -> list[Finding]:
         def neck_weight(name: str) -> tuple[int, float]:
@@ -162,16 +167,30 @@ class Judged(OnePicture):
 
         worst = min(seen, key=neck_weight)
         level = neck_level(seen[worst].neck)
-        cures = () if level is Level.GOOD else self._height_cures()
+        cures = () if level is Level.GOOD else (*self._height_cures(), *self._back_to(worst, self.picture.pose.z, NECK_GOOD[1]))
         out = [Finding(Code.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures)]
         worst = min(seen, key=top_weight)
         seat = self.survey.seats[worst]
         level = top_level(seen[worst].top, seat.gaze_pitch)
         if level is not Level.GOOD:
             limit = (25.0 if level is Level.MIND else 35.0) + seat.gaze_pitch
-            about = self._about(worst)
-            out.append(Finding(Code.TOP_EDGE, level, "4.1", about, seen[worst].top, limit, "deg", self._height_cures()))
+            about, cures = self._about(worst), (*self._height_cures(), *self._back_to(worst, self.picture.top, TOP_GOOD))
+            out.append(Finding(Code.TOP_EDGE, level, "4.1", about, seen[worst].top, limit, "deg", cures))
         return out
+
+    def _back_to(self, name: str, z: float, most: float) -> tuple[Cure, ...]:
+        """The row moved back to where a seat looks up to a height by no more than so many degrees past its ease (rules 4.1)."""
+        seat = self.survey.seats[name]
+        up, angle = z - seat.eye_point.z, most + seat.gaze_pitch
+        if up <= 0 or not 0 < angle < 90:
+            return ()
+        level, aside = up / math.tan(math.radians(angle)), self.views.seats[name].own.right
+        if level <= abs(aside):
+            return ()
+        y = self.ruler.safe(self.picture.pose.y + math.sqrt(level**2 - aside**2), "least")
+        return (
+            (Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),) if y > seat.y.value else ()
+        )
 
     def _height_cures(self) -> tuple[Cure, ...]:
         rungs = self.views.rungs

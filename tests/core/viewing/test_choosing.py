@@ -13,11 +13,13 @@ from oval_room.core.levels import Level
 from oval_room.core.light.grey_scale import grey_steps, shown_grey
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed, chosen
+from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.viewing.neck import NECK_GOOD
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.seat_map import RULES, runs, seat_map, seats_tally
+from oval_room.core.viewing.sharpness import pixels_per_degree
 from oval_room.core.viewing.size_table import size_table
 from oval_room.core.viewing.which_display import KINDS, rank_displays
 from oval_room.core.words import Words
@@ -193,6 +195,53 @@ class Seek(unittest.TestCase):
         low = apply(self.PLAN, PutRoom(height=Typed(value=400)), SHELF)
         with self.assertRaises(RefusedError):
             lowest_picture(low, SHELF, "p1")
+
+
+class Far(unittest.TestCase):
+    def test_pixels_vanish_where_it_is_said_and_the_least_lines_are_least(self) -> None:
+        plan = say(room(outline="room 4000 x 6000"), "tv Slate 55", "seat 2000", "across 2000")
+        figures = evaluate(plan, SHELF).figures
+        vanish = figures["picture.p1.at_sixty"].value or 0
+        there = say(plan, f"seat {60 + vanish:.3f}")  # the face stands 60 mm off the wall
+        self.assertAlmostEqual(evaluate(there, SHELF).figures["picture.p1.sharpness.seat.s1"].value or 0, 60, places=3)
+        width, lines = plan.chosen.pictures["p1"].width.value, figures["picture.p1.least_lines.seat.s1"].value
+        per = {n: pixels_per_degree(width / (n * 16 / 9), 1940) for n in (720, 1080, 1440, 2160, 4320)}
+        self.assertEqual(lines, min(n for n, value in per.items() if value >= 60))
+
+    def test_a_high_picture_is_cured_by_sitting_farther_back(self) -> None:
+        """The upper of two screens: down it can't come, so the row goes back to where it is looked at with ease."""
+        plan = say(
+            room(outline="room 4000 x 7000", also=("ceiling 2700",)), "tv Slate 55", "seat 2400", "across 2000", "eye 1100"
+        )
+        plan = say(plan, "another tv Slate 43")
+        plan = say(plan, "over Tarnbeck Slate 55", "bottom 1750", subject=Subject("p2", "s1", "k1"))
+        report = evaluate(plan, SHELF)
+        finding = report.find("neck/p2")
+        assert finding
+        cure = next(one for one in finding.cures if one.kind == "row out")
+        after = evaluate(apply(plan, cure.command, SHELF), SHELF)
+        angle = after.figures["picture.p2.neck.seat.s1"].value or 0
+        self.assertLessEqual(angle, 5)
+        self.assertAlmostEqual(angle, 5, delta=0.02)
+        self.assertIn(cure, [tried.cure for tried in cures_that_cure(plan, SHELF, report, finding)])
+
+
+class Standing(unittest.TestCase):
+    def test_a_centre_speaker_bounds_as_a_soundbar_does(self) -> None:
+        """25 mm over a soundbar or a centre loudspeaker, 50 mm over furniture and other loudspeakers (rules 4.3)."""
+        for line, over, name in (
+            ("soundbar 600", 25, "soundbar"),
+            ("speaker centre at 2000 out 120 up 400", 25, "centre speaker"),
+            ("speaker left at 2000 out 120 up 400", 50, "furniture"),
+            ("furniture 600", 50, "furniture"),
+        ):
+            plan = say(room(outline="room 4000 x 5000"), "seat 3000", "tv Slate 55", "bottom 900", line)
+            picture = plan.chosen.pictures["p1"]
+            top = max(thing.z_to for thing in plan.survey.things.values())
+            hard = evaluate(plan, SHELF).viewing.pictures["p1"].rungs.hard
+            with self.subTest(line):
+                self.assertEqual(hard.lo_name, name)
+                self.assertAlmostEqual(hard.lo or 0, top + over + picture.frame_bottom, places=6)
 
 
 class Chosen(unittest.TestCase):

@@ -23,6 +23,7 @@ from oval_room.core.screens.shapes import Display, beside, curve
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.viewing.glare import Glass, glare_level, least_turn, overlaps
 from oval_room.core.viewing.offaxis import off_axis_level, relative_gain
+from oval_room.core.viewing.one_picture import stand_off_for
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import room, say
@@ -128,6 +129,20 @@ class InTheRoom(unittest.TestCase):
         self.assertEqual([off_axis_level("va", a) for a in (25, 25.01)], [Level.GOOD, Level.MIND])
         self.assertEqual(relative_gain("contrast", 40), 0.5)
         self.assertIsNone(relative_gain("va", 10))
+
+    def test_a_mount_that_swivels_brings_a_seat_inside_and_one_degree_less_does_not(self) -> None:
+        for across, way in ((500, -1), (3500, 1)):  # a seat to the left, one to the right
+            plan = say(room(outline="room 4000 x 5000"), "tv Slate 55", "mount Reach 600", "seat 1900", f"across {across}")
+            report = evaluate(plan, SHELF)
+            finding = report.find("off_axis/p1")
+            assert finding
+            (tried,) = cures_that_cure(plan, SHELF, report, finding)
+            yaw = tried.plan.chosen.pictures["p1"].pose.yaw
+            self.assertGreater(yaw * way, 0)
+            self.assertEqual(tried.report.find("off_axis/p1").level, Level.GOOD)  # type: ignore[union-attr]
+            arm = stand_off_for(plan.chosen.pictures["p1"], Turn(yaw - way))
+            less = apply(plan, PutPicture(id="p1", yaw=yaw - way, y=arm), SHELF)
+            self.assertEqual(evaluate(less, SHELF).find("off_axis/p1").level, Level.MIND)  # type: ignore[union-attr]
 
 
 class Several(unittest.TestCase):

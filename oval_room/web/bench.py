@@ -121,7 +121,7 @@ class Bench:
         self._evaluators: dict[str, Evaluator] = {}
         self._reports: dict[tuple[str, int, str], Report] = {}
         self._tried: dict[str, tuple[Report | None, Evaluator, dict[str, list[Tried]]]] = {}
-        self._lock = threading.Lock()
+        self._lock, self._trying = threading.Lock(), threading.Lock()
 
     def report(self, head: Head) -> Report:
         """The report of a job's newest revision, worked out once."""
@@ -173,7 +173,7 @@ class Bench:
     def cures(self, job: str, plan: Plan, report: Report, finding: Finding) -> list[Tried]:
         """A finding's cures, each tried out once for a report."""
         gear: GearShelf = self.store.gear()
-        with self._lock:
+        with self._trying:
             of, evaluate, tried = self._tried.pop(job, (None, Evaluator(), {}))
             if of is not report:
                 tried = {}

@@ -54,11 +54,22 @@ window.ovalGrips = {
     if (focus) this.box.querySelector(`[data-grip="${focus}"]`)?.focus();
   },
 
-  // Handles that would lie on one another stand side by side; the thing they hold stays where it is.
+  // Handles that would lie on one another stand side by side; the thing they hold stays where it is. Under a finger only those
+  // show that have room, the subject's first: zooming in brings the others.
   apart() {
-    const size = matchMedia("(pointer: coarse)").matches ? 46 : 26;
+    const coarse = matchMedia("(pointer: coarse)").matches;
+    const size = coarse ? 46 : 26;
     const taken = [];
-    for (const button of this.box.children) {
+    const ids = [this.sheet.view.picture, this.sheet.view.seat].filter(Boolean);
+    const mine = (button) => ids.some((id) => button.dataset.grip.split(".").includes(id));
+    const buttons = [...this.box.children];
+    if (coarse) buttons.sort((a, b) => mine(b) - mine(a));
+    for (const button of buttons) {
+      const near = (a, b) => Math.abs(a - parseFloat(button.style.left)) < size && Math.abs(b - parseFloat(button.style.top)) < size;
+      if (coarse && !mine(button) && taken.some(([a, b]) => near(a, b))) {
+        button.remove();
+        continue;
+      }
       let x = parseFloat(button.style.left);
       const y = parseFloat(button.style.top);
       const start = x;

@@ -126,6 +126,8 @@ def _one_unit(unit: str, before: tuple[str, int], number: int, light: bool) -> t
 
 def _typed(line: Mapping[str, str], unit: str, light: bool, again: bool) -> Typed:
     text, by = line.get("value", ""), line.get("instrument", "").lower() or "tape"
+    if light and by in ("meter", "light meter"):
+        by = "eye"  # what a light meter counts as in the log
     if by not in HALF_WIDTH:
         raise RefusedError(f"give the instrument as {', '.join(HALF_WIDTH)} (got {by[:20]})")
     if light:

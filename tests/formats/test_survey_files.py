@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import io
+import json
 import math
 import random
 import unittest
+import zipfile
 
 import ezdxf
 from hypothesis import given, settings
@@ -20,9 +22,9 @@ from oval_room.demo.gear import SHELF
 from oval_room.demo.photos import demo_photos
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from oval_room.formats.job_file import Pinned, read_job, read_pinned, write_job
-from oval_room.formats.outline_dxf import read_outline, write_outline
+from oval_room.formats.outline_dxf import LAYER, MOST_BYTES, MOST_SHAPES, read_outline, write_outline
 from oval_room.formats.photos import LONGEST, clean_photo
-from oval_room.formats.readings_csv import read_readings, write_readings
+from oval_room.formats.readings_csv import MOST_LINES, read_readings, write_readings
 from oval_room.formats.survey_form import form_lines, write_form
 from tests.core.survey.rooms import room, say
 
@@ -62,13 +64,25 @@ class Readings(unittest.TestCase):
             ("no columns", "a,b\n1,2\n", "missing: of, unit, value"), ("mixed units", HEAD + "w1,4200,mm,laser\nceiling,94,in,tape\n", "line 3: this is in in, line 2 in mm"),
             ("nothing there", HEAD + "s4.y,3000,mm,tape\n", "line 2: there is no “s4.y”"), ("no number", HEAD + "w1,lots,mm,tape\n", "line 2"),
             ("no unit", HEAD + "w1,4200,,tape\n", "give the unit"), ("wrong unit", HEAD + "w1,4200,cubits,tape\n", "give the unit"), ("wrong tool", HEAD + "w1,4200,mm,nose\n", "laser"),
-            ("light in mm", HEAD + "k1.side,20,mm,eye\n", "lux"), ("dark as night", HEAD + "k1.side,-3,lux,eye\n", "0 to 200,000"), ("empty", "", "missing"), ("formula", HEAD + "=1+1,4,m,tape\n", "line 2"),
+            ("light in mm", HEAD + "k1.side,20,mm,eye\n", "lux"), ("dark as night", HEAD + "k1.side,-3,lux,eye\n", "0 to 200,000"), ("empty", "", "missing"), ("over large", HEAD + "w1,4200,mm,tape\n" * 90_000, "KB; a reading log"),
+            ("too many", HEAD + "w1,4200,mm,tape\n" * (MOST_LINES + 1), "at most"), ("light in words", HEAD + "k1.side,dim,lux,meter\n", "as a number"), ("past the sun", HEAD + "k1.side,900000,lux,eye\n", "0 to 200,000"),
+            ("over 100 m", HEAD + "w1,420000,mm,tape\n", "over 100 m"), ("a wall too many", HEAD + "w9,4200,mm,tape\n", "line 2: this room has walls and corners 1 to 4"), ("formula", HEAD + "=1+1,4,m,tape\n", "line 2"),
         )  # fmt: skip
         for name, text, words in table:
             with self.subTest(name), self.assertRaisesRegex(RefusedError, words):
                 read_readings(text.encode(), plan)
         with self.assertRaisesRegex(RefusedError, "UTF-8"):
             read_readings(b"of,value,unit\nw1,\xff\xfe,mm\n", plan)
+
+    def test_a_long_log_is_one_step(self) -> None:
+        """More readings than one command holds are still taken, and undone, as one."""
+        plan = room(outline="room 3000 x 3000")
+        lines = "".join(f"w{n % 4 + 1},{3000 + n},mm,tape\n" for n in range(130))
+        brought = read_readings((HEAD + lines).encode(), plan)
+        assert brought.command is not None
+        after = apply(plan, brought.command, {})
+        self.assertEqual((brought.new, len(after.readings) - len(plan.readings)), (130, 130))
+        self.assertIn("130 readings", brought.command.label)
 
     @settings(max_examples=60)
     @given(st.text(max_size=200))
@@ -142,10 +156,31 @@ class Outlines(unittest.TestCase):
             ("no dxf", b"hello", "no DXF"), ("nothing", b"", "no DXF"), ("open", drawn((0, 0), (4000, 0), (4000, 3000), close=False), "no closed outline"),
             ("crossing", drawn((0, 0), (4000, 0), (500, 3000), (4000, 3000), (0, 100)), "cross"), ("a dot", drawn((0, 0), (3, 0), (3, 3), (0, 3)), "right unit|no closed"),
             ("binary", bytes(range(256)) * 8, "no DXF"), ("cut short", drawn((0, 0), (4000, 0), (4000, 3000))[:900], "no DXF|no closed"),
+            ("a wheel", drawn(*((3000 * math.cos(n / 50), 3000 * math.sin(n / 50)) for n in range(310))), "corners; a room has at most"),
+            ("a mile", drawn((0, 0), (400_000, 0), (400_000, 3000), (0, 3000)), "say the right unit"), ("a text only", drawn((0, 0)), "no closed outline"), ("too large", b"0" * (MOST_BYTES + 1), "over"),
         )  # fmt: skip
         for name, content, words in table:
             with self.subTest(name), self.assertRaisesRegex(RefusedError, words):
                 read_outline(content)
+        with self.assertRaisesRegex(RefusedError, "give the unit as"):
+            read_outline(drawn((0, 0), (4000, 0), (4000, 3000)), "cubit")
+        many = ezdxf.new(units=4)
+        for n in range(MOST_SHAPES + 1):
+            many.modelspace().add_line((n, 0), (n + 1, 0))
+        out = io.StringIO()
+        many.write(out)
+        with self.assertRaisesRegex(RefusedError, "far more lines than a room"):
+            read_outline(out.getvalue().encode())
+
+    def test_the_outlines_own_layer_goes_before_furniture(self) -> None:
+        """A drawing with a larger closed shape on another layer: the room is what its own layer holds."""
+        corners = room(outline="room 4000 x 5000").survey.room.corners
+        document = ezdxf.new(units=4)
+        document.modelspace().add_lwpolyline([(-9000, -9000), (9000, -9000), (9000, 9000), (-9000, 9000)], close=True)
+        document.modelspace().add_lwpolyline([(x, -y) for x, y in corners], close=True, dxfattribs={"layer": LAYER})
+        out = io.StringIO()
+        document.write(out)
+        self.same(read_outline(out.getvalue().encode()), corners)
 
     @settings(max_examples=40)
     @given(st.binary(max_size=400))
@@ -205,6 +240,20 @@ class Photos(unittest.TestCase):
         self.assertEqual([(one.about, one.text) for one in back], [(one.about, one.text) for one in pinned])
         self.assertEqual([bool(one.photo) for one in back], [bool(one.photo) for one in pinned])
         self.assertEqual(read_pinned(write_job(DEN, SHELF)), [])
+
+    def test_spoiled_notes_in_a_job_file_are_refused_with_their_place(self) -> None:
+        table = (
+            ("no list", {"about": "w1"}, "notes.json", "list"), ("no words", [{"about": 3}], "notes.json[0]", "about, text, author and at"),
+            ("no note", [{"about": "w1"}, "x"], "notes.json[1]", "about, text"), ("too many", [{}] * 2000, "notes.json", "at most"),
+            ("a photo gone", [{"about": "w1", "photo": "photos/9.jpg"}], "notes.json[0]", "does not hold: photos/9.jpg"),
+        )  # fmt: skip
+        for name, notes, field, words in table:
+            content = io.BytesIO(write_job(DEN, SHELF))
+            with zipfile.ZipFile(content, "a") as archive:
+                archive.writestr("notes.json", json.dumps(notes))
+            with self.subTest(name), self.assertRaisesRegex(RefusedError, words) as caught:
+                read_pinned(content.getvalue())
+            self.assertEqual(caught.exception.field, field)
 
     def test_a_spoiled_photo_in_a_job_file_is_refused_with_its_place(self) -> None:
         content = write_job(DEN, SHELF, [Pinned("w1", "a", "b", "c", b"not a photo")])

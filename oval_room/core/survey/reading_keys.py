@@ -42,6 +42,9 @@ def taking(plan: Plan, key: str, typed: Typed) -> Command:
     if key in ("ceiling", "depth"):
         return PutRoom.model_validate({"height" if key == "ceiling" else "depth": typed})
     if re.fullmatch(r"w\d{1,2}|c\d{1,2}c\d{1,2}|[hfp]\d{1,2}", key):
+        count = len(plan.survey.room.walls)
+        if not all(1 <= int(n) <= count for n in re.findall(r"\d+", key)):
+            raise RefusedError(f"this room has walls and corners 1 to {count} (got {key})", field="of", value=key)
         return PutDim(id=key, value=typed)
     name, _, field = key.partition(".")
     kind = name[:1]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from typing import Any, Final
 from urllib.parse import urlencode
 
@@ -30,6 +30,8 @@ COMPANION: Final = (690.0, 188.0)
 REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning")
 
 
+GOODS: Final = 8
+"""Checks that pass, shown before the rest are folded up."""
 TRIED_AT_ONCE: Final = 2500
 """Cures tried in one request, times pictures and seats, or times what a many-cornered outline costs: any ordinary room's, and a few
 of a hall's."""
@@ -45,6 +47,8 @@ class ShownFinding:
     accepted: Accepted | None = None
     untried: bool = False
     """Whether its cures wait to be asked for: there are too many pictures and seats to try them all at once."""
+    folded: bool = False
+    """Whether it stands folded up under the others: one of many checks that pass."""
 
 
 def _sizes(query: dict[str, str]) -> tuple[tuple[float, float], tuple[float, float]]:
@@ -100,7 +104,7 @@ class SheetParts:
                 f.key,
             ),
         )
-        shown, left = [], TRIED_AT_ONCE
+        shown, left, good = [], TRIED_AT_ONCE, 0
         survey = self.plan.survey
         weight = max(len(self.plan.chosen.pictures) * len(survey.seats), len(survey.room.walls) ** 2 // 4, 1)
         for finding in found:
@@ -110,8 +114,10 @@ class SheetParts:
                 left -= weight * len(finding.cures) * new
                 untried = new and left < 0
                 cures = [] if untried else self.cures(finding)
-            shown.append(ShownFinding(finding, words.finding(finding), cures, self.report.accepted.get(finding.key), untried))
-        return shown
+            good += finding.level is Level.GOOD
+            accepted, folded = self.report.accepted.get(finding.key), finding.level is Level.GOOD and good > GOODS
+            shown.append(ShownFinding(finding, words.finding(finding), cures, accepted, untried, folded))
+        return shown if good > GOODS + 3 else [replace(one, folded=False) for one in shown]
 
     def cures(self, finding: Finding) -> list[str]:
         """What the cures of a finding say, tried out."""

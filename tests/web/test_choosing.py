@@ -113,6 +113,19 @@ class Choosing(WebCase):
         self.assertLess(len(again), len(waiting))
         self.assertIn("and not what the others give", self.client.get(f"/jobs/{job}/breaking", params={"picture": "p5"}).text)
 
+    def test_many_checks_that_pass_are_folded_and_nothing_else_is(self) -> None:
+        few, many = self.copy_of(self.bedroom), self.store.create(hall(), "tester")
+        for job, folds in ((few, False), (many, True)):
+            page = self.client.get(f"/jobs/{job}/picture", headers=HTML).text
+            report = evaluate(self.store.head(job).plan, self.store.gear())
+            listed = re.findall(r'class="finding finding-(\w+)', page)
+            self.assertEqual(len(listed), len(report.findings))
+            self.assertEqual("more checks that pass" in page, folds)
+            before, _, after = page.partition("more checks that pass")
+            if folds:
+                self.assertEqual(set(re.findall(r'class="finding finding-(\w+)', after)), {"good"})
+                self.assertEqual(re.findall(r'class="finding finding-(\w+)', before).count("good"), 8)
+
     def test_solved_for_at_the_tape_line_is_one_step(self) -> None:
         job = self.copy_of(self.chapel)
         answer = self.say(job, "clear stops").json()

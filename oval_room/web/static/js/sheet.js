@@ -421,7 +421,7 @@ document.addEventListener("alpine:init", () => {
       } else if (event.key === "?") window.open("/words", "_blank", "noopener");
     },
     walk(by) {
-      const findings = [...document.querySelectorAll(".finding")];
+      const findings = [...document.querySelectorAll(".finding")].filter((one) => !one.closest("details:not([open])"));
       if (!findings.length) return;
       const at = findings.indexOf(document.activeElement.closest(".finding"));
       const next = findings[(at + by + findings.length) % findings.length];

@@ -206,7 +206,7 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
             offsets=((0, -12), (0, -28)),
             priority=4 if key == look.picture else 6,
             ref=key,
-            within=picture.across + 300 if len(look.plan.chosen.pictures) < 3 else picture.across,
+            within=picture.across if len(look.plan.chosen.pictures) > 1 else 0.0,
         )
     )  # fmt: skip
 
@@ -231,7 +231,7 @@ def _mirrored(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
                 "small",
                 "sight",
                 offsets=((0, 0), (0, 16), (0, -16)),
-                priority=4,
+                priority=7,
             )
         )
 

@@ -60,7 +60,7 @@ def seat_map_sheet(look: Look) -> Scene | None:
     band = SIZE_SCHOOLS[choices.size_school]
     told = (
         f"of {len(RULES)} rules pass: angle {band.lo:g} to {band.hi:g}°, pixels {COARSE:g} a degree or more, inside its off-axis limit, "
-        f"neck {NECK_GOOD[0]:g} to {NECK_GOOD[1]:g}°, no window mirrored"
+        f"neck {NECK_GOOD[0]:g} to {NECK_GOOD[1]:g}°, nothing mirrored"
     )
     draft.add(Label(P(near, low - 0.5 * KEY), told, "small", "labels", "start", ((0, -4),), 1))
     window = (near - WALL, low - 1.2 * KEY, max(far, near + step * len(RULES) + 2 * KEY) + WALL, right + 2 * WALL)

@@ -101,7 +101,7 @@ class Pictures(BrowserCase):
         page = self.open("/")
         jobs = {name: self.job(page, name) for name in ("Chapel", "Bedroom", "Loft", "Boat-shed")}
         for name, address, size, theme, act in SHOTS:
-            page = self.open(address.format(**jobs), self.context(size, theme))
+            page = self.open(address.format(**jobs), self.context(size, theme, has_touch=size is PHONE))
             page.wait_for_load_state("networkidle")
             page.wait_for_timeout(300)
             if act:

@@ -22,7 +22,7 @@ from oval_room.core.solve.cures import try_cure
 from oval_room.core.solve.movers import Mover, movers_of
 from oval_room.core.tape.grammar import Subject
 
-HALVINGS: Final = 18
+FINER: Final = 8  # than the ruler's step
 COARSE_STEPS: Final = 24
 MOST_CURES: Final = 5
 
@@ -81,6 +81,8 @@ def _extreme(
         found = _search(judge.plan, judge.fits_one, places, command, greatest)
         if found is None or judge.fits(found.command):
             return found
+        value = found.value  # what all bear lies no nearer to the far end than what one bears
+        places = [value, *(place for place in places if (place < value if greatest else place > value))]
     return _search(judge.plan, judge.fits, places, command, greatest)
 
 
@@ -97,7 +99,7 @@ def _search(
         return None
     if bad is None:
         return Sought(command(good), good)
-    for _ in range(HALVINGS):
+    while abs(good - bad) > plan.writing.ruler.step / FINER:
         middle = (good + bad) / 2
         good, bad = (middle, bad) if fits(command(middle)) else (good, middle)
     rounded = plan.writing.ruler.safe(good, "greatest" if greatest else "least")

@@ -6,7 +6,7 @@ A `put …` command creates the thing it names or changes only the fields it car
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, NamedTuple
+from typing import Annotated, Any, Final, Literal, NamedTuple
 
 from pydantic import Field, TypeAdapter, ValidationError
 
@@ -315,11 +315,14 @@ class Restore(_Command):
     wanted: tuple[tuple[str, Any, Any], ...]
 
 
+MOST_STEPS: Final = 60
+
+
 class Several(_Command):
     """Commands that count as one step."""
 
     do: Literal["several"] = "several"
-    steps: Annotated[tuple[Command, ...], Field(min_length=1, max_length=60)]
+    steps: Annotated[tuple[Command, ...], Field(min_length=1, max_length=MOST_STEPS)]
 
 
 Command = Annotated[
@@ -356,9 +359,11 @@ COMMAND: TypeAdapter[Command] = TypeAdapter(Command)
 
 
 def several(*steps: Command, label: str = "") -> Command:
-    """One step of one or more commands."""
+    """One step of one or more commands; more than one holds are put in groups."""
     if len(steps) == 1:
         return steps[0].model_copy(update={"label": label}) if label else steps[0]
+    if len(steps) > MOST_STEPS:
+        steps = tuple(Several(steps=steps[i : i + MOST_STEPS]) for i in range(0, len(steps), MOST_STEPS))
     return Several(steps=steps, label=label)
 
 

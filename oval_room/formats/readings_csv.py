@@ -13,7 +13,7 @@ from collections.abc import Mapping
 from typing import Final, NamedTuple
 
 from oval_room.core.apply_survey import measure_at
-from oval_room.core.commands import Command, Several, several
+from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
@@ -143,11 +143,7 @@ def _typed(line: Mapping[str, str], unit: str, light: bool, again: bool) -> Type
 
 
 def _together(steps: list[Command]) -> Command | None:
-    """Any number of steps as one: groups of a size that one command takes."""
+    """Any number of steps as one."""
     if not steps:
         return None
-    label = f"{len(steps)} readings brought in"
-    if len(steps) <= 50:
-        return several(*steps, label=label)
-    groups = tuple(Several(steps=tuple(steps[i : i + 50])) for i in range(0, len(steps), 50))
-    return Several(steps=groups, label=label)
+    return several(*steps, label=f"{len(steps)} readings brought in")

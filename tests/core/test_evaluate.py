@@ -9,13 +9,25 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Choose, Command, PutPicture, PutProjector, PutRoom, PutSeat, PutThing, PutWriting, Settle
+from oval_room.core.commands import (
+    COMMAND,
+    Choose,
+    Command,
+    PutPicture,
+    PutProjector,
+    PutRoom,
+    PutSeat,
+    PutThing,
+    PutWriting,
+    Settle,
+)
 from oval_room.core.delta import compare
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Evaluator, Report, evaluate, stage_figures
 from oval_room.core.figures import KINDS, put_in, show_figure
 from oval_room.core.findings import Code
 from oval_room.core.levels import Level
+from oval_room.core.plan.changes import changes, restore
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.solve.cures import cures_that_cure
@@ -160,6 +172,25 @@ class Reports(unittest.TestCase):
         self.assertTrue(under)  # the rule itself knows no floor
         for finding, cure in under:
             self.assertNotIn(cure, [tried.cure for tried in cures_that_cure(plan, SHELF, report, finding)])
+
+    def test_a_riser_for_more_seats_than_one_command_holds(self) -> None:
+        """Eight rows of twelve: what lifts row 2 and all behind it is one step all the same, can be stored, and is undone as one."""
+        plan = say(
+            room(outline="room 12000 x 14000", also=("ceiling 3200",)), "screen 150", "bottom 500", "seat 4000", "seats 12"
+        )
+        for n in range(2, 9):
+            plan = say(plan, f"row {n} {3000 + 1000 * n}")
+        self.assertEqual(len(plan.survey.seats), 96)
+        report = evaluate(plan, SHELF)
+        finding = report.find("row_in_front/p1")
+        assert finding
+        riser = next(cure for cure in finding.cures if cure.kind == "riser")
+        self.assertEqual(COMMAND.validate_json(riser.command.model_dump_json()), riser.command)
+        lifted = apply(plan, riser.command, SHELF)
+        row = int(riser.name.split()[1])
+        for key, seat in lifted.survey.seats.items():
+            self.assertEqual(seat.floor.value > plan.survey.seats[key].floor.value, seat.row >= row, key)
+        self.assertEqual(restore(lifted, changes(plan, lifted)), plan)
 
     def test_findings_of_several_pictures_name_theirs(self) -> None:
         one = say(room(outline="room 4000 x 5000"), "seat 2000", "tv 65", "bottom 1800")

@@ -248,15 +248,17 @@ class OnePicture:
         """For each seat of a back row, its worst sightline over a head of the row in front that is in its fan."""
         picture, out = self.picture, {}
         plane = picture.pose.y
+        heads: dict[int, list[tuple[str, Point]]] = {}
         for name, seat in self.survey.seats.items():
-            rows = [other.row for other in self.survey.seats.values() if other.row < seat.row]
-            if not rows:
+            heads.setdefault(seat.row, []).append((name, seat.eye_point))
+        for name, seat in self.survey.seats.items():
+            before = max((row for row in heads if row < seat.row), default=None)
+            if before is None:
                 continue
             eye = seat.eye_point
             found: list[Over] = []
-            for other, front in self.survey.seats.items():
-                head = front.eye_point
-                if front.row != max(rows) or not plane < head.y < eye.y:
+            for other, head in heads[before]:
+                if not plane < head.y < eye.y:
                     continue
                 line = eye.x + (picture.pose.x - eye.x) * (eye.y - head.y) / (eye.y - plane)
                 wanted = CROWN if abs(head.x - line) < IN_LINE else STAGGERED

@@ -21,9 +21,11 @@ from oval_room.core.tape.reading import chosen, one_of
 from oval_room.core.tape.say_room import surface_first
 from oval_room.core.units import MM_IN
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
+from oval_room.core.viewing.one_picture import SAME_FACE
 
 BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
+MOST_ROWS: Final = 20
 STACK: Final = 30.0  # between pictures over each other [mm]
 
 
@@ -109,20 +111,38 @@ def _another(here: Here, rest: str) -> Heard:
     made = apply(here.plan, several(*steps), here.gear).chosen.pictures[key]
     room = here.plan.survey.room
     wall = room.walls[wall_of(room, by) - 1]
-    along, off = wall.own(by.pose.x, by.pose.y)
-    step = by.across / 2 + by.frame_side + BESIDE + made.frame_side + made.across / 2
-    reach = made.across / 2 + made.frame_side
-    taken = [wall.own(p.pose.x, p.pose.y)[0] for p in pictures.values() if wall_of(room, p) == wall_of(room, by)]
-    places = [
-        at
-        for at in (along + step, along - step)
-        if reach <= at <= wall.length - reach and all(abs(at - t) > step * 0.9 for t in taken)
-    ]
-    bottom = by.bottom if places else by.top + by.frame_top + STACK + made.frame_bottom
-    x, y = wall.room(places[0] if places else along, off)
+    off = wall.own(by.pose.x, by.pose.y)[1]
+    at, bottom, where = _free_place(here, by, made)
+    x, y = wall.room(at, off)
     steps.append(PutPicture(id=key, x=x, y=y, bottom=bottom))
-    where = f"beside {by.name}" if places else f"over {by.name}"
     return Heard(f"New {made.name}, {here.show(made.width.value)} wide, {where}", several(*steps))
+
+
+def _free_place(here: Here, by: Picture, made: Picture) -> tuple[float, float, str]:
+    """Where one more picture hangs free: along a picture's wall [mm], its bottom edge [mm], and that in words.
+
+    In the picture's own row first, as near to it as may be, then in rows above; over it where nothing under the ceiling is free.
+    """
+    room = here.plan.survey.room
+    n = wall_of(room, by)
+    wall = room.walls[n - 1]
+    (along, off), half = wall.own(by.pose.x, by.pose.y), made.across / 2 + made.frame_side
+    places = [(wall.own(p.pose.x, p.pose.y), p) for p in here.plan.chosen.pictures.values() if wall_of(room, p) == n]
+    hung = [(at, p) for (at, face), p in places if abs(face - off) <= SAME_FACE]
+    over = by.top + by.frame_top + STACK + made.frame_bottom
+    bottom = by.bottom
+    for _ in range(MOST_ROWS):
+        low, high = bottom - made.frame_bottom - STACK, bottom + made.height + made.frame_top + STACK
+        row = [(at, p) for at, p in hung if p.bottom - p.frame_bottom < high - 1 and p.top + p.frame_top > low + 1]
+        sides = [(at + way * (p.across / 2 + p.frame_side + BESIDE + half), p) for at, p in row for way in (1, -1)]
+        for at, beside in [(along, by), *sorted(sides, key=lambda one: abs(one[0] - along))]:
+            apart = all(abs(at - other) >= p.across / 2 + p.frame_side + half + BESIDE - 0.5 for other, p in row)
+            if apart and half <= at <= wall.length - half:
+                return at, bottom, f"beside {beside.name}" if bottom == by.bottom else f"over {by.name}"
+        bottom = max((p.top + p.frame_top for _, p in row), default=bottom) + STACK + made.frame_bottom
+        if bottom + made.height + made.frame_top > room.height.value:
+            break
+    return along, over, f"over {by.name}"
 
 
 def _level_with(here: Here, rest: str) -> Heard:

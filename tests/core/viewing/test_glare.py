@@ -165,6 +165,19 @@ class Several(unittest.TestCase):
             self.assertAlmostEqual(b - a, pictures["p1"].width.value + 16 + 60)
         self.assertEqual([f for f in evaluate(plan, SHELF).findings if f.code.name in ("PICTURES_OVERLAP", "NOT_LEVEL")], [])
 
+    def test_more_and_more_fill_the_wall_row_by_row(self) -> None:
+        """Fifteen on a wall that takes five across and three high: none over another, all on the wall, level by rows."""
+        plan = say(room(outline="room 5000 x 6000", also=("ceiling 2700",)), "seat 3000", "tv 43")
+        for _ in range(14):
+            plan = say(plan, "another tv 43")
+        pictures = list(plan.chosen.pictures.values())
+        self.assertEqual(sorted({round(p.bottom) for p in pictures}), [902, 1467, 2033])
+        self.assertEqual(sorted(round(p.pose.x) for p in pictures[:5]), [476, 1488, 2500, 3512, 4524])
+        found = {f.key.split("/")[0] for f in evaluate(plan, SHELF).findings}
+        self.assertFalse(found & {"pictures_overlap", "not_level", "gaps", "too_wide"})
+        full = say(plan, "another tv 43").chosen.pictures["p16"]  # nothing is free: over the first, for a person to move
+        self.assertEqual(round(full.pose.x), 2500)
+
     def test_one_out_of_line_and_one_over_another_are_found_and_cured(self) -> None:
         plan = say(room(outline="room 5000 x 5000"), "tv Slate 43", "another tv Slate 43")
         for put, code, level in (

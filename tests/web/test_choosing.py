@@ -7,7 +7,7 @@ import re
 from oval_room.core.evaluate import evaluate
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.tape.grammar import Subject
-from tests.core.survey.rooms import hall, say
+from tests.core.survey.rooms import hall, room, say
 from tests.web.serving import HTML, WebCase
 
 
@@ -92,6 +92,14 @@ class Choosing(WebCase):
         self.assertEqual(self.store.head(job).plan.scheme, "v1")
         gone = self.client.post(f"/jobs/{job}/decide", data={"token": self.token, "scheme": "v9"}, headers=HTML)
         self.assertEqual(gone.status_code, 404)
+
+    def test_schemes_on_walls_of_different_length_stand_at_one_scale(self) -> None:
+        start = say(room(outline="room 4000 x 7000"), "seat 3000", "tv Slate 55", "scheme Long wall", "on w2")
+        job = self.store.create(start, "tester")
+        for view in ("section", "elevation", "plan"):
+            page = self.client.get(f"/jobs/{job}/schemes", params={"view": view}, headers=HTML).text
+            scales = re.findall(r'data-scale="([\d.]+)"', page)
+            self.assertEqual((len(scales), len(set(scales))), (2, 1), (view, scales))
 
     def test_a_hall_of_displays_answers_and_tries_cures_when_asked(self) -> None:
         """Nine displays, two dozen seats: the worst findings come with their cures, the others' are a press away, and hold."""

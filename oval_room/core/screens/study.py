@@ -17,10 +17,8 @@ from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL, GRIP, WEAVE_TURN, cloth_piece
 from oval_room.core.screens.shapes import LEVEL_WITHIN, Display, beside, split
 from oval_room.core.units import Ruler
-from oval_room.core.viewing.one_picture import things_below
+from oval_room.core.viewing.one_picture import SAME_FACE, things_below
 
-IN_FRONT: Final = 60.0
-"""Pictures whose faces are farther apart than this hang before each other, not beside [mm]."""
 ROW: Final = 150.0
 """Pictures whose edges are this near to level are meant to be [mm]."""
 TRAVELS: Final = ("drop-down", "manual", "floor-rising")
@@ -101,7 +99,7 @@ def _sides(picture: Picture) -> tuple[float, float, float, float]:
 
 
 def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Finding]:
-    if abs(one.pose.y - other.pose.y) > IN_FRONT:
+    if abs(one.pose.y - other.pose.y) > SAME_FACE:
         return []
     l1, r1, b1, t1 = _sides(one)
     l2, r2, b2, t2 = _sides(other)
@@ -125,7 +123,7 @@ def _gaps(scheme: Scheme, ruler: Ruler) -> list[Finding]:
         first = left[next(iter(left))]
         row = [
             key for key, one in left.items()
-            if abs(one.pose.y - first.pose.y) <= IN_FRONT and one.bottom < first.top and one.top > first.bottom
+            if abs(one.pose.y - first.pose.y) <= SAME_FACE and one.bottom < first.top and one.top > first.bottom
         ]  # fmt: skip
         row.sort(key=lambda key: left[key].pose.x)
         sides = [_sides(left[key]) for key in row]

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Final
 
 from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
@@ -15,7 +14,6 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 
 Evaluate = Callable[[Plan, GearShelf, str], Report]
-LEAST_WIDTH: Final = 200.0  # the width under which nobody hangs a picture [mm], planning value
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,12 +48,9 @@ def try_cure(
 
 
 def _buildable(before: Plan, after: Plan, scheme: str) -> bool:
-    """Whether no picture was put through the floor or made too small to hang, though no stop of its own says so."""
+    """Whether no picture was put through the floor, where its ladder's conflict stops already and says no more."""
     was, pictures = before.schemes[scheme].pictures, after.schemes[scheme].pictures
-    return all(
-        picture == was.get(key) or (picture.bottom >= 0 and picture.width.value >= LEAST_WIDTH)
-        for key, picture in pictures.items()
-    )
+    return all(picture == was.get(key) or picture.bottom >= 0 for key, picture in pictures.items())
 
 
 def cures_that_cure(

@@ -18,9 +18,10 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
 from oval_room.core.solve.breaking import too_many
-from oval_room.core.solve.cures import try_cure
+from oval_room.core.solve.cures import Tried, try_cure
 from oval_room.core.solve.movers import Mover, movers_of
 from oval_room.core.tape.grammar import Subject
+from oval_room.core.viewing.schools import SIZE_SCHOOLS
 
 FINER: Final = 8  # than the ruler's step
 COARSE_STEPS: Final = 24
@@ -172,8 +173,6 @@ def nearest_row(plan: Plan, gear: GearShelf, subject: Subject) -> Sought:
 
 
 def _nearest(judge: _Judge, mover: Mover, subject: Subject) -> Sought | None:
-    from oval_room.core.viewing.schools import SIZE_SCHOOLS
-
     hi_angle = SIZE_SCHOOLS[judge.plan.choices.size_school].hi
     key = f"picture.{subject.picture}.angle.seat.{subject.seat}"
 
@@ -200,14 +199,14 @@ def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:
         best = _best_cure(now, gear, report, evaluate)
         if best is None:
             break
-        taken.append(best[0])
-        now, report = best[1], best[2]
+        taken.append(best.cure.command)
+        now, report = best.plan, best.report
     if report.stops():
         raise RefusedError("no few changes clear every stop here; take their cures one by one, or override with a reason")
     return several(*taken), len(taken)
 
 
-def _best_cure(plan: Plan, gear: GearShelf, report: Report, evaluate: Evaluator) -> tuple[Command, Plan, Report] | None:
+def _best_cure(plan: Plan, gear: GearShelf, report: Report, evaluate: Evaluator) -> Tried | None:
     """Of all cures of all stops the one that leaves fewest stops, then fewest minds."""
     tried = [
         found
@@ -216,12 +215,8 @@ def _best_cure(plan: Plan, gear: GearShelf, report: Report, evaluate: Evaluator)
         for cure in finding.cures
         if (found := try_cure(plan, gear, report, finding, cure, evaluate)) is not None
     ]
-    if not tried:
-        return None
-
-    def weight(one: object) -> tuple[int, int]:
-        after: Report = one.report  # type: ignore[attr-defined]
-        return len(after.stops()), sum(finding.level is Level.MIND for finding in after.findings)
-
-    best = min(tried, key=weight)
-    return best.cure.command, best.plan, best.report
+    return min(
+        tried,
+        key=lambda one: (len(one.report.stops()), sum(finding.level is Level.MIND for finding in one.report.findings)),
+        default=None,
+    )

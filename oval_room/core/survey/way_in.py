@@ -8,7 +8,7 @@ from typing import Final, NamedTuple
 
 from oval_room.core.findings import Code, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Scheme, Survey
+from oval_room.core.plan.document import Picture, Scheme, Survey
 from oval_room.core.plan.fittings import Passage
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 
@@ -66,15 +66,25 @@ def _spare(long: float, high: float, thick: float, passage: Passage) -> float:
     return through
 
 
+def _over_all(picture: Picture) -> tuple[float, float]:
+    """Width and height with the frame [mm]."""
+    return picture.across + 2 * picture.frame_side, picture.height + picture.frame_top + picture.frame_bottom
+
+
+def panel_box(picture: Picture) -> Boxed:
+    """A panel in its box: the maker's is not known, so what packing usually adds; it travels upright."""
+    wide, high = _over_all(picture)
+    return Boxed(picture.name, wide + PACKED[0], high + PACKED[1], PACKED[2] + picture.bow, True)
+
+
 def boxes_of(scheme: Scheme, gear: GearShelf) -> dict[str, Boxed]:
     """The boxed size of every picture whose gear is chosen."""
     out = {}
     for key, picture in scheme.pictures.items():
         item = gear.get(picture.gear or "")
-        wide = picture.across + 2 * picture.frame_side
-        high = picture.height + picture.frame_top + picture.frame_bottom
+        wide, high = _over_all(picture)
         if isinstance(item, Panel):
-            out[key] = Boxed(picture.name, wide + PACKED[0], high + PACKED[1], PACKED[2] + picture.bow, True)
+            out[key] = panel_box(picture)
         elif isinstance(item, Screen):
             longest = max(wide / 2, high) if item.way == "fixed" else wide  # a frame comes apart at its middle
             out[key] = Boxed(picture.name, longest + 2 * CASE, CASE, CASE, False)

@@ -167,21 +167,22 @@ def _aligned(here: Here, rest: str, what: str) -> Heard:
 
 def _gap(here: Here, rest: str) -> Heard:
     """The pictures of the subject's row with equal gaps, frame to frame, about the row's middle."""
-    _, picture = here.picture()
+    key, picture = here.picture()
     gap = here.length(rest)
     room, pictures = here.plan.survey.room, here.plan.chosen.pictures
     n = wall_of(room, picture)
     wall = room.walls[n - 1]
+    own = {k: wall.own(p.pose.x, p.pose.y) for k, p in pictures.items() if wall_of(room, p) == n}
     row = {
-        k: p for k, p in pictures.items()
-        if wall_of(room, p) == n and p.bottom < picture.top and p.top > picture.bottom and abs(wall.own(p.pose.x, p.pose.y)[1] - wall.own(picture.pose.x, picture.pose.y)[1]) < BESIDE
+        k: pictures[k] for k, (_, off) in own.items()
+        if pictures[k].bottom < picture.top and pictures[k].top > picture.bottom and abs(off - own[key][1]) <= SAME_FACE
     }  # fmt: skip
     if len(row) < 2:
         raise RefusedError(f"{picture.name} has nothing beside it; say another tv 43 first", value=rest)
-    order = sorted(row, key=lambda k: wall.own(row[k].pose.x, row[k].pose.y)[0])
+    order = sorted(row, key=lambda k: own[k][0])
     wide = [row[k].across + 2 * row[k].frame_side for k in order]
-    ends = [wall.own(row[k].pose.x, row[k].pose.y)[0] for k in order]
-    start = (ends[0] - wide[0] / 2 + ends[-1] + wide[-1] / 2) / 2 - (sum(wide) + gap * (len(wide) - 1)) / 2
+    first, last = own[order[0]][0] - wide[0] / 2, own[order[-1]][0] + wide[-1] / 2
+    start = (first + last) / 2 - (sum(wide) + gap * (len(wide) - 1)) / 2
     steps: list[Command] = []
     for k, size in zip(order, wide, strict=True):
         steps.append(on_own_wall(here, k, along=start + size / 2))

@@ -1,7 +1,7 @@
 """The seat map: how many of the rules pass at every place of the floor, for one picture (rules 3.5).
 
 A grid in the frame of the picture's own wall (u along it, v out of it) at the main seat's eye height; five rules: angle inside
-the school, pixels not seen, inside the off-axis limit, neck at ease, no window mirrored. Worked with numpy, all cells at once.
+the school, pixels not seen, inside the off-axis limit, neck at ease, nothing bright mirrored. Worked with numpy, all cells at once.
 """
 
 from __future__ import annotations

@@ -15,7 +15,8 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
 from oval_room.core.screens.size import picture_size
-from oval_room.core.survey.way_in import CLOSE, PACKED, Boxed, spare
+from oval_room.core.survey.way_in import CLOSE, panel_box, spare
+from oval_room.core.viewing.schools import school_level
 
 SIZES: Final = (32.0, 43.0, 50.0, 55.0, 65.0, 75.0, 77.0, 85.0, 98.0, 100.0, 110.0, 120.0, 135.0, 150.0, 200.0)
 """Diagonals shown [in]."""
@@ -86,25 +87,16 @@ def _row(
     view = report.viewing.pictures[picture].seats.get(seat or "")
     lit = report.light.pictures.get(picture)
     klass = lit.scenes[scene][2] if lit and scene in lit.scenes else known
-    angle = report.find(f"angle/{picture}")
     stops = {f.code.name for f in report.findings if f.about.get("picture") == picture and f.level is Level.STOP}
-    box = Boxed(node.name, node.width.value + PACKED[0], node.height + PACKED[1], PACKED[2], node.kind == "panel")
-    rooms = [spare(box, passage) for passage in plan.survey.passages.values()]
+    rooms = [spare(panel_box(node), passage) for passage in plan.survey.passages.values()] if node.kind == "panel" else []
     kind = Panel if node.kind == "panel" else Screen
     prices = [
         item.price for item in gear.values()
         if isinstance(item, kind) and item.price and abs((item.width**2 + item.height**2) ** 0.5 / 25.4 - inches) <= NEAR_SIZE
     ]  # fmt: skip
-    inside = bool(angle and angle.level is Level.GOOD) if seat is None or view is None else _inside(plan, view.angle)
+    inside = view is not None and view.angle is not None and school_level(view.angle, plan.choices.size_school) is Level.GOOD
     return SizeRow(
         inches, node.width.value, view.angle if view else None, inside, view.per_degree if view else None, view.off_axis if view else None, klass,
-        node.top, "TOO_WIDE" not in stops, not ({"LADDER_CONFLICT"} & stops), min(rooms) >= CLOSE / 3 if rooms and node.kind == "panel" else None,
+        node.top, "TOO_WIDE" not in stops, not ({"LADDER_CONFLICT"} & stops), min(rooms) >= CLOSE / 3 if rooms else None,
         (min(prices), max(prices)) if prices else None, now,
     )  # fmt: skip
-
-
-def _inside(plan: Plan, angle: float | None) -> bool:
-    from oval_room.core.viewing.schools import SIZE_SCHOOLS
-
-    band = SIZE_SCHOOLS[plan.choices.size_school]
-    return angle is not None and band.lo <= angle <= band.hi

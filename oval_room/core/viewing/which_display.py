@@ -10,9 +10,12 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.light.brightness import BESIDE_WALL
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, room_contrast, room_wash, stray_luminance
 from oval_room.core.plan.document import Plan, Survey
 from oval_room.core.plan.outline import Wall
+from oval_room.core.screens.surfaces import PANEL_REFLECTANCE
+from oval_room.core.screens.use_study import STILL_DESK
 from oval_room.core.viewing.angles import width_for_angle
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 
@@ -30,8 +33,6 @@ PRICE: Final[dict[str, tuple[float, float]]] = {
     "monitors": (250.0, 0.3),
 }  # fmt: skip
 """A start and so much a millimetre of width over one metre (planning values)."""
-WALL_WHITE: Final = 0.8
-"""Reflectance of a wall beside a panel: a panel dimmer than that wall looks dull."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +80,7 @@ def _light(plan: Plan, kind: str) -> list[Reason]:
     width = wanted_width(plan)
     area = width * width / (16 / 9) / 1e6
     if kind in WHITE:
-        white, native, back = WHITE[kind], NATIVE["oled" if kind == "OLED panel" else "va"], 0.015
+        white, native, back = WHITE[kind], NATIVE["oled" if kind == "OLED panel" else "va"], PANEL_REFLECTANCE["glossy"]
         lumens = math.pi * white * area
     else:
         lumens, native, back = LUMENS[kind], NATIVE["dlp"], BACK[kind]
@@ -91,7 +92,7 @@ def _light(plan: Plan, kind: str) -> list[Reason]:
     if contrast is not None and contrast < brightest.wants:
         return [Reason(-3, told, f"keep {brightest.name} under {lux * contrast / brightest.wants:.0f} lux")]
     out = [Reason(2, told)]
-    wall = lux * WALL_WHITE / math.pi
+    wall = lux * BESIDE_WALL / math.pi
     if kind in WHITE and white * APL_CLASS < wall:
         out.append(
             Reason(
@@ -119,9 +120,9 @@ def _size(plan: Plan, kind: str) -> list[Reason]:
 
 def _use(plan: Plan, kind: str) -> list[Reason]:
     brief, out = plan.brief, []
-    if brief.desk >= 2 and kind == "OLED panel":
+    if brief.desk >= STILL_DESK and kind == "OLED panel":
         out.append(Reason(-2, f"{brief.desk:g} hours a day of desk: still images burn in", "less desk use"))
-    if brief.desk >= 2 and kind == "monitors":
+    if brief.desk >= STILL_DESK and kind == "monitors":
         out.append(Reason(3, f"{brief.desk:g} hours a day of desk"))
     if brief.film >= 2 and kind == "OLED panel":
         out.append(Reason(1, f"{brief.film:g} hours of film: its black is black"))

@@ -133,17 +133,17 @@ def schemes(request: Request, job: str) -> HTMLResponse:
     plan, gear, s = parts.plan, parts.bench.store.gear(), parts.seen.subject
     view = request.query_params.get("view", "section")
     view = view if view in ("section", "elevation", "plan") else "section"
-    columns, size = [], (460, 300) if len(plan.schemes) < 3 else (320, 240)
+    looks: dict[str, Look] = {}
     for key, scheme in plan.schemes.items():
         switched = plan.model_copy(update={"scheme": key})
-        report = evaluate(switched, gear)
         picture = next((p.shows for p in scheme.projectors.values()), next(iter(scheme.pictures), None))
         picture = s.picture if s.picture in scheme.pictures else picture
-        look = Look(switched, report, gear, picture, s.seat, s.scene)
-        part = draw(look, view, *size, DRAWN, f"{key}-", _window(plan, look, view))
-        columns.append(
-            {"key": key, "scheme": scheme, "svg": part.svg if part else "", **_column(switched, report, gear, picture, parts)}
-        )
+        looks[key] = Look(switched, evaluate(switched, gear), gear, picture, s.seat, s.scene)
+    columns, size, window = [], (460, 300) if len(looks) < 3 else (320, 240), _window(list(looks.values()), view)
+    for key, look in looks.items():
+        part = draw(look, view, *size, DRAWN, f"{key}-", window)
+        column = _column(look.plan, look.report, gear, look.picture, parts)
+        columns.append({"key": key, "scheme": plan.schemes[key], "svg": part.svg if part else "", **column})
     labels = list(dict.fromkeys(label for column in columns for label in column["figures"]))
     rows = [(label, [column["figures"].get(label, "–") for column in columns]) for label in labels]
     context = {
@@ -153,10 +153,13 @@ def schemes(request: Request, job: str) -> HTMLResponse:
     return page(request, "schemes.html", context)
 
 
-def _window(plan: Plan, look: Look, view: str) -> tuple[float, float, float, float] | None:
-    """The room's own window, the same for every scheme, so that all stand at one scale."""
-    scene = scene_of(look, view)
-    return scene.window if scene else None
+def _window(looks: list[Look], view: str) -> tuple[float, float, float, float] | None:
+    """One window that holds every scheme's, whichever wall its picture hangs on, so that all stand at one scale."""
+    windows = [scene.window for look in looks if (scene := scene_of(look, view))]
+    if not windows:
+        return None
+    lefts, lows, rights, tops = zip(*windows, strict=True)
+    return min(lefts), min(lows), max(rights), max(tops)
 
 
 def _column(plan: Plan, report: Report, gear: Any, picture: str | None, parts: SheetParts) -> dict[str, Any]:

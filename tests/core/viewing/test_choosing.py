@@ -111,6 +111,13 @@ class Sizes(unittest.TestCase):
         self.assertTrue(doors[65.0])
         self.assertFalse(doors[98.0])
 
+    def test_what_fits_the_door_is_what_the_way_in_says(self) -> None:
+        """A panel chosen by its size in inches, frame and all, goes through the van as the table says of that size."""
+        fits = {row.inches: row.through_door for row in size_table(say(DEN, "tv 55"), SHELF, "p1", "s1", "k1")}
+        for name, inches in (("Ember 55", 55.0), ("Ember 65", 65.0), ("Ember 77", 77.0)):
+            levels = {f.level for f in evaluate(say(DEN, f"tv {name}"), SHELF).findings if f.code.name == "WAY_IN"}
+            self.assertEqual(fits[inches], Level.STOP not in levels, name)
+
     def test_no_seat_and_no_light_are_borne(self) -> None:
         rows = size_table(say(room(), "tv 65"), SHELF, "p1", None, None)
         self.assertTrue(rows)

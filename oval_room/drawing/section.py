@@ -51,9 +51,11 @@ def section(look: Look) -> Scene:
     _sights(draft, look)
     _dims(draft, look, near, far)
     _ghosts(draft, look)
-    title = f"section, looking right, {len(look.plan.survey.seats)} seats"
+    count = len(look.plan.survey.seats)
+    seats = f"{count} seat{'' if count == 1 else 's'}"
+    title = f"section, looking right, {seats}"
     if n != 1:
-        title = f"section out from wall {n}, {len(look.plan.survey.seats)} seats"
+        title = f"section out from wall {n}, {seats}"
     description = f"Room {look.show(far - near)} deep here, {look.show(height)} high."
     return Scene("section", title, (near - WALL, -WALL, far + WALL, height + WALL), tuple(draft.shapes), description)
 

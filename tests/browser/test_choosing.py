@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from tests.browser.driving import PHONE, REVISION, BrowserCase
+from tests.browser.driving import DESKTOP, PHONE, REVISION, BrowserCase
 
 
 class Choosing(BrowserCase):
@@ -122,6 +122,9 @@ class Choosing(BrowserCase):
         self.assertEqual(page.locator(".scheme-drawing svg").count(), 2)
         self.assertGreater(page.locator("tr.differs").count(), 2)
         self.assertEqual(self.axe(page), [])
+        page.set_viewport_size(PHONE)
+        self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390)
+        page.set_viewport_size(DESKTOP)
         page.fill("#why-v2", "they sit farther back than they think")
         page.locator("form", has=page.locator("#why-v2")).locator("button").click()
         page.locator(".decided").wait_for()

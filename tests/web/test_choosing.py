@@ -101,6 +101,15 @@ class Choosing(WebCase):
             scales = re.findall(r'data-scale="([\d.]+)"', page)
             self.assertEqual((len(scales), len(set(scales))), (2, 1), (view, scales))
 
+    def test_another_view_of_the_schemes_keeps_picture_seat_and_scene(self) -> None:
+        asked = {"picture": "p1", "seat": "s4", "scene": "k2"}
+        page = self.client.get(f"/jobs/{self.loft}/schemes", params=asked, headers=HTML).text
+        self.assertIn("from seat 2a, in lamps", page)
+        (plan,) = re.findall(r'href="\?([^"]*view=plan)"', page)
+        other = self.client.get(f"/jobs/{self.loft}/schemes?{plan.replace('&amp;', '&')}", headers=HTML).text
+        self.assertIn("from seat 2a, in lamps", other)
+        self.assertIn('data-view="plan"', other)
+
     def test_a_hall_of_displays_answers_and_tries_cures_when_asked(self) -> None:
         """Nine displays, two dozen seats: the worst findings come with their cures, the others' are a press away, and hold."""
         job = self.store.create(say(hall(), "bottom 700", subject=Subject("p5", "s1", "k1", None)), "tester")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Annotated, Any, Final
+from urllib.parse import urlencode
 
 from fastapi import APIRouter, Form, Query, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
@@ -144,10 +145,11 @@ def schemes(request: Request, job: str) -> HTMLResponse:
         part = draw(look, view, *size, DRAWN, f"{key}-", window)
         column = _column(look.plan, look.report, gear, look.picture, parts)
         columns.append({"key": key, "scheme": plan.schemes[key], "svg": part.svg if part else "", **column})
+    subject = {name: value for name, value in (("picture", s.picture), ("seat", s.seat), ("scene", s.scene)) if value}
     labels = list(dict.fromkeys(label for column in columns for label in column["figures"]))
     rows = [(label, [column["figures"].get(label, "–") for column in columns]) for label in labels]
     context = {
-        "head": parts.head, "plan": plan, "columns": columns, "rows": rows, "view": view, "back": parts.link(), "seat": plan.survey.seats.get(s.seat or ""),
+        "head": parts.head, "plan": plan, "columns": columns, "rows": rows, "view": view, "back": parts.link(), "views": {name: urlencode({**subject, "view": name}) for name in ("section", "elevation", "plan")}, "seat": plan.survey.seats.get(s.seat or ""),
         "scene": plan.survey.scenes.get(s.scene or ""), "decided": plan.choices.decided,
     }  # fmt: skip
     return page(request, "schemes.html", context)

@@ -34,10 +34,13 @@ from oval_room.core.commands import (
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level
 from oval_room.core.plan.changes import Change, restore
-from oval_room.core.plan.document import Accepted, Decided, Picture, Plan, Pose, Projector, Scheme, Settled
+from oval_room.core.plan.document import Accepted, Decided, Plan, Scheme, Settled
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Frozen, Typed
+from oval_room.core.plan.placed import Pose
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 
 MEANT = 8  # characters a reason has at least

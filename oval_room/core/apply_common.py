@@ -6,8 +6,8 @@ from collections.abc import Mapping
 from typing import Any, TypeVar
 
 from oval_room.core.commands import Stamp
-from oval_room.core.plan.document import Plan, next_id
-from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed, next_id
 from oval_room.core.survey.readings import METER_LEAST, METER_SHARE, combine_readings
 
 Node = TypeVar("Node", bound=Frozen)

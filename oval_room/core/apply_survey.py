@@ -23,14 +23,15 @@ from oval_room.core.commands import (
     Strike,
 )
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.plan.document import LightScene, Plan, Seat, Thing
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.outline import check_outline, set_length
 from oval_room.core.plan.room import CEILING_WORDS, STUDDED, WALL_WORDS, Corner, Made, Room
+from oval_room.core.survey.document import LightScene, Seat, Thing
+from oval_room.core.survey.eyes import STATURE, eye_height
 from oval_room.core.survey.refit import refit
-from oval_room.core.viewing.eyes import STATURE, eye_height
 
 LEAST_DIM = 10.0  # [mm]
 

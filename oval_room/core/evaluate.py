@@ -16,7 +16,7 @@ from oval_room.core.fixing.study import FixingResult, study_fixing
 from oval_room.core.keeping import Kept
 from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult, study_light
-from oval_room.core.plan.document import STAGES, Accepted, Plan, Scheme, Survey
+from oval_room.core.plan.document import STAGES, Accepted, Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import Turn, wall_of
@@ -25,6 +25,7 @@ from oval_room.core.screens.study import ScreensResult, study_screens
 from oval_room.core.screens.use_study import study_use
 from oval_room.core.sound.study import SoundResult, study_sound
 from oval_room.core.survey.closure_study import ClosureResult, study_closure
+from oval_room.core.survey.document import Survey
 from oval_room.core.survey.stud_study import StudResult, study_studs
 from oval_room.core.survey.study import SurveyResult, study_survey
 from oval_room.core.survey.way_in import study_way_in

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any, Protocol, TypeVar
 
-from oval_room.core.plan.document import Picture
+from oval_room.core.screens.document import Picture
 from oval_room.core.units import Ruler
 
 _T = TypeVar("_T")

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import math
 
-from oval_room.core.plan.document import Picture
 from oval_room.core.screens.cloth import GRIP, WEAVE_TURN, cloth_piece
+from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from oval_room.core.fixing.hole_map import HoleMap
-from oval_room.core.plan.document import Picture, Projector
 from oval_room.core.plan.gear import Mount, Panel, Screen
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.pose import Own, to_room
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
 from oval_room.core.survey.datum import DATUM, from_datum
 from oval_room.core.viewing.glare import CLEARED
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of, raster

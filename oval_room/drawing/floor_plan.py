@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import math
 
-from oval_room.core.plan.document import Picture, Projector, Seat
 from oval_room.core.pose import Point
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, face_above
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene

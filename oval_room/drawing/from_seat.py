@@ -11,7 +11,7 @@ from itertools import pairwise
 from typing import Final
 
 from oval_room.core.pose import Point
-from oval_room.core.viewing.sightlines import CROWN
+from oval_room.core.survey.eyes import CROWN
 from oval_room.drawing.parts import Look, corners
 from oval_room.drawing.scene import Draft, Label, P, Scene
 from oval_room.drawing.shell import ceiling_line

@@ -6,13 +6,16 @@ import math
 from typing import NamedTuple
 
 from oval_room.core.evaluate import Report
-from oval_room.core.plan.document import Picture, Plan, Projector, Seat
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, GearShelf, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.pose import Turn as PoseTurn
-from oval_room.core.viewing.sightlines import CROWN
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Seat
+from oval_room.core.survey.eyes import CROWN
 from oval_room.core.words import Words
 from oval_room.drawing.scene import Draft
 

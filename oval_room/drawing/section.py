@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from oval_room.core.plan.document import Picture, Projector, Seat
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.drawing.parts import (
     WALL,

@@ -16,9 +16,9 @@ from oval_room.core.apply_survey import measure_at
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Typed
 from oval_room.core.survey.reading_keys import is_light, key_of, taking
-from oval_room.core.survey.readings import HALF_WIDTH
 from oval_room.core.units import MM_IN, parse_length
 from oval_room.core.words import dim_name
 

@@ -10,8 +10,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final, NamedTuple, Protocol
 
-from oval_room.core.survey.readings import HALF_WIDTH
-from oval_room.core.survey.readings import Instrument as Logged
+from oval_room.core.plan.instruments import HALF_WIDTH
+from oval_room.core.plan.instruments import Instrument as Logged
 
 LASER_LENGTH: Final = 112.0
 """The laser's body: measuring from the wrong edge is off by this [mm]."""

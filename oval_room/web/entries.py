@@ -5,9 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import get_args
 
-from oval_room.core.plan.document import Picture, Plan, Plays, Projector
+from oval_room.core.brief.document import Plays
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_name, wall_of
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import show_aspect
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS

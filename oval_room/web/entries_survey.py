@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import get_args
 
-from oval_room.core.plan.document import Plan, SeatKind
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.fittings import Covering, Swing
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS
 from oval_room.core.plan.turn import bearing_of, wall_name
 from oval_room.core.survey.closure_study import wall_measure
+from oval_room.core.survey.document import SeatKind
 from oval_room.core.tape.grammar import Subject
 from oval_room.web.entries import Entry
 

@@ -10,11 +10,11 @@ from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan, new_plan
+from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Typed
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.survey.missing import missing_readings
 from oval_room.core.survey.reading_keys import taking
-from oval_room.core.survey.readings import HALF_WIDTH
 from oval_room.core.survey.studs import Find, fit_rhythm
 from oval_room.standins.instruments import LASER_LENGTH, Laser, LightMeter, StudFinder, Tape
 from oval_room.standins.practice import SHAPES, SLIPS, Practice, new_practice

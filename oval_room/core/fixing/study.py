@@ -11,12 +11,15 @@ from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.levels import Level, beyond
-from oval_room.core.plan.document import Picture, Projector, Scheme, Survey
+from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import ZONED, Service
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.room import NOTHING_BEHIND
+from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
 ZONE: Final = 150.0

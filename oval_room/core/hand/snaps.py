@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from typing import NamedTuple
 
 from oval_room.core.evaluate import Report
-from oval_room.core.plan.document import Plan, Projector
+from oval_room.core.plan.document import Plan
+from oval_room.core.projection.document import Projector
 from oval_room.core.viewing.angles import distance_for_angle
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 

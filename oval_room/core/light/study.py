@@ -24,11 +24,14 @@ from oval_room.core.light.brightness import (
     zoom_factor,
 )
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
-from oval_room.core.plan.document import LightScene, Picture, Projector, Scheme, Survey
+from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
+from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
+from oval_room.core.screens.document import Picture
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE, SURFACES
+from oval_room.core.survey.document import LightScene, Survey
 from oval_room.core.units import Ruler
 
 

@@ -11,11 +11,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final, NamedTuple
 
-from oval_room.core.plan.document import Picture, Survey
 from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.outline import Wall
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Survey
 
 TILT: Final = 23.44
 MONTHS: Final = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")

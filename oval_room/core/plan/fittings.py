@@ -8,8 +8,8 @@ from pydantic import Field
 
 from oval_room.core.plan.measure import Frozen, HeightMm, Measure, Mm, Name, Words, default
 from oval_room.core.plan.room import SurfaceKey, WallKey
-from oval_room.core.survey.studs import How
 
+How = Literal["scanner", "magnet", "knock", "pilot"]
 OpeningKind = Literal["door", "window", "opening"]
 Swing = Literal["none", "in, hinge left", "in, hinge right", "out, hinge left", "out, hinge right", "slides"]
 Covering = Literal["none", "blind", "blackout", "curtain", "shutter", "net"]

@@ -10,8 +10,9 @@ from typing import Annotated, Any, Final, Literal
 from pydantic import Field, TypeAdapter
 
 from oval_room.core.plan.measure import Frozen, HeightMm, LengthMm, Mm, Name, Words
-from oval_room.core.screens.surfaces import PanelFace, SurfaceKind
 
+SurfaceKind = Literal["matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall"]
+PanelFace = Literal["glossy", "matt"]
 Positive = Annotated[float, Field(gt=0, le=1e6)]
 NotNegative = Annotated[float, Field(ge=0, le=1e6)]
 Share = Annotated[float, Field(ge=0, le=5)]

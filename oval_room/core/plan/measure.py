@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Final, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from oval_room.core.survey.readings import HALF_WIDTH, Instrument
+from oval_room.core.plan.instruments import HALF_WIDTH, Instrument
 
 Source = Literal["default", "assumed", "chosen", "read", "maker", "as-built"]
 UNSURE: tuple[Source, ...] = ("default", "assumed")
@@ -18,6 +18,10 @@ Degrees = Annotated[float, Field(ge=-180, le=180, allow_inf_nan=False)]
 Id = Annotated[str, Field(pattern=r"^[a-z]{1,2}[0-9]{1,4}$")]
 Words = Annotated[str, Field(max_length=400)]
 Name = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+MOST: Final = 200
+"""Things of one kind in one job."""
 
 
 class Frozen(BaseModel):
@@ -71,3 +75,8 @@ def chosen(value: float) -> Typed:
 def default(value: float) -> Measure:
     """A value nobody has given yet."""
     return Measure(value=value, source="default")
+
+
+def next_id(prefix: str, taken: dict[str, object] | set[str]) -> str:
+    """The first free id of a kind: s1, s2 …"""
+    return prefix + str(next(n for n in range(1, len(taken) + 2) if f"{prefix}{n}" not in taken))

@@ -11,10 +11,13 @@ from collections.abc import Callable
 from typing import Any, Final
 
 from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, PutThing, Several
-from oval_room.core.plan.document import Picture, Plan, Pose, Scheme, Seat, Survey, Thing
+from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.outline import Wall, turned
+from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.room import Corner, Room
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Seat, Survey, Thing
 
 FLAT: Final = 50.0
 """A picture belongs to a wall it turns less than this away from [deg]."""

@@ -12,12 +12,14 @@ from oval_room.core.commands import PutPicture, several
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Picture, Scheme, Survey, Thing
+from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL, GRIP, WEAVE_TURN, cloth_piece
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.placing import SAME_FACE, things_below
 from oval_room.core.screens.shapes import LEVEL_WITHIN, Display, beside, split
+from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.units import Ruler
-from oval_room.core.viewing.one_picture import SAME_FACE, things_below
 
 ROW: Final = 150.0
 """Pictures whose edges are this near to level are meant to be [mm]."""

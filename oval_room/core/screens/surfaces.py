@@ -3,10 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Final, Literal
-
-SurfaceKind = Literal["matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall"]
-PanelFace = Literal["glossy", "matt"]
+from typing import Final
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.brief.document import Brief
 from oval_room.core.findings import Code, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Brief, Scheme
+from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.screens.lag import FAST_HZ, FINE, FLOOR_HZ, LATE, SLUGGISH, lag_level, refresh_level

@@ -16,10 +16,10 @@ from oval_room.core.apply_survey import measure_at, set_measure
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.outline import set_length
 from oval_room.core.plan.room import Corner
-from oval_room.core.survey.readings import HALF_WIDTH
 from oval_room.core.tape.grammar import Subject
 
 BY_EYE: Final = HALF_WIDTH["eye"]

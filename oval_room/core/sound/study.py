@@ -9,10 +9,11 @@ from dataclasses import dataclass
 from oval_room.core.commands import PutThing, several
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level, beyond
-from oval_room.core.plan.document import Picture, Scheme, Seat, Survey, Thing
+from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.pose import Point
 from oval_room.core.screens.cloth import BEHIND, apart
+from oval_room.core.screens.document import Picture
 from oval_room.core.sound.with_picture import (
     BAR_WIDER,
     BEARINGS,
@@ -27,6 +28,7 @@ from oval_room.core.sound.with_picture import (
     fan_heard,
     up_to,
 )
+from oval_room.core.survey.document import Seat, Survey, Thing
 
 ASIDE = 52.0  # what a cure sets left and right apart to [deg]
 

@@ -6,13 +6,13 @@ from typing import Any, Final, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level, beyond
+from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
 from oval_room.core.projection.shift import FIXED_ROOM, Share, ShiftWindow, check_polygon, fixed_lens_height, shift_need
 from oval_room.core.projection.throw import VENT, Lens, distances, room_behind, throw_level, widths
 from oval_room.core.screens.size import picture_size
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Aspect, Custom, Flag, Length, Number, Pair, Word, items_of, split_list
-from oval_room.core.survey.readings import HALF_WIDTH
 from oval_room.core.units import Unit
 
 

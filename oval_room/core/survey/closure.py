@@ -18,7 +18,8 @@ from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from oval_room.core.levels import beyond
-from oval_room.core.survey.readings import HALF_WIDTH, combine_readings
+from oval_room.core.plan.instruments import HALF_WIDTH
+from oval_room.core.survey.readings import combine_readings
 
 WALLS: Final = ("front", "back", "left", "right")
 

@@ -9,12 +9,13 @@ from oval_room.core.commands import Command, PutDim, Strike
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Survey
+from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Measure, Reading, Typed
 from oval_room.core.survey.closure import Part, Rectangle, close_chain, close_rectangle
 from oval_room.core.survey.datum import DATUM, SHIM_FROM, fall
+from oval_room.core.survey.document import Survey
 from oval_room.core.survey.lying import Checked, Observed, OpeningAt, Suspect, find_liars
-from oval_room.core.survey.readings import HALF_WIDTH, combine_readings
+from oval_room.core.survey.readings import combine_readings
 from oval_room.core.units import Ruler
 
 BOX_WALLS = {"front": "w1", "right": "w2", "back": "w3", "left": "w4"}

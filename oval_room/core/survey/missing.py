@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Literal, NamedTuple
 
-from oval_room.core.plan.document import Plan, Survey
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.room import STUDDED
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.survey.closure_study import wall_measure
+from oval_room.core.survey.document import Survey
 
 Tool = Literal["laser", "meter", "finder"]
 

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final, Literal
+from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level, beyond
+from oval_room.core.plan.instruments import HALF_WIDTH
 
-Instrument = Literal["laser", "tape", "drawing", "eye"]
-HALF_WIDTH: Final[dict[str, float]] = {"laser": 1.5, "tape": 2.0, "drawing": 25.0, "eye": 50.0}
-"""How far a length may be off [mm], by instrument."""
 METER_SHARE: Final = 0.05
 """How far a light meter may be off, as a share of its reading (planning value)."""
 METER_LEAST: Final = 0.5

@@ -9,10 +9,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Final
 
-from oval_room.core.plan.document import Survey
 from oval_room.core.plan.measure import Reading
 from oval_room.core.plan.outline import LEAST_WALL, Corners, rooted, walls_of
 from oval_room.core.survey.closure_study import observed_of, openings_of, wall_measure
+from oval_room.core.survey.document import Survey
 from oval_room.core.survey.lying import find_liars
 
 UNREAD: Final = 300.0

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from oval_room.core.findings import Code, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Survey
+from oval_room.core.survey.document import Survey
 from oval_room.core.survey.studs import Find, Fit, fit_rhythm
 
 

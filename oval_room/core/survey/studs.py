@@ -10,11 +10,10 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Final, Literal, NamedTuple
+from typing import Final, NamedTuple
 
 from oval_room.core.errors import RefusedError
 
-How = Literal["scanner", "magnet", "knock", "pilot"]
 PITCHES: Final = (304.8, 400.0, 406.4, 450.0, 487.7, 600.0, 609.6)
 AGREES: Final = 12.0
 """A find this near to a line agrees with it [mm]."""

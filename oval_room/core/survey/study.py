@@ -8,12 +8,12 @@ from itertools import pairwise
 from oval_room.core.commands import PutOpening, PutSeat
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Seat, Survey, Thing
 from oval_room.core.plan.fittings import Opening
 from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import to_wall
+from oval_room.core.survey.document import Seat, Survey, Thing
+from oval_room.core.survey.eyes import CROWN
 from oval_room.core.units import Ruler
-from oval_room.core.viewing.sightlines import CROWN
 
 FROM_WALL = 300.0  # an eye is nearer to no wall than this
 FLOOR_OFF = 5.0  # a seat's floor and the platform under it may differ by this

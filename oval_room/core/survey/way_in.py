@@ -8,9 +8,11 @@ from typing import Final, NamedTuple
 
 from oval_room.core.findings import Code, Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Picture, Scheme, Survey
+from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import Passage
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Survey
 
 PACKED: Final = (120.0, 120.0, 160.0)
 """What a box adds to a panel: across, up, and its whole depth (planning values) [mm]."""

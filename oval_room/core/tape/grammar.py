@@ -14,10 +14,13 @@ from typing import Final
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.plan.document import Picture, Plan, Projector, Seat
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
+from oval_room.core.survey.document import Seat
 from oval_room.core.units import Ruler
 
 MOST_CHARACTERS: Final = 600

@@ -12,8 +12,10 @@ from oval_room.core.commands import Choose, Command, PutPicture, TakeGear, sever
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.hole_map import HoleMap
-from oval_room.core.plan.document import Picture, next_id
+from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.shapes import curve, split
 from oval_room.core.screens.size import parse_aspect, picture_size, show_aspect
 from oval_room.core.tape.grammar import Heard, Here, Phrase
@@ -21,7 +23,6 @@ from oval_room.core.tape.reading import chosen, one_of
 from oval_room.core.tape.say_room import surface_first
 from oval_room.core.units import MM_IN
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
-from oval_room.core.viewing.one_picture import SAME_FACE
 
 BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]

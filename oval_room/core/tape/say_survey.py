@@ -9,11 +9,11 @@ from typing import Any, Final, get_args
 from oval_room.core.commands import Choose, Command, PutRoom, PutScene, PutSeat, PutThing, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.light.stray import START_LUX
-from oval_room.core.plan.document import SeatKind, next_id
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.measure import Typed, next_id
+from oval_room.core.survey.document import SeatKind
+from oval_room.core.survey.eyes import eye_height
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
-from oval_room.core.viewing.eyes import eye_height
 
 SEAT_SPACING: Final = 650.0
 

@@ -8,8 +8,9 @@ from typing import Final
 from oval_room.core.commands import Command, PutPicture, PutProjector, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
-from oval_room.core.plan.document import Pose, next_id
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.measure import next_id
+from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.throw import distances
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase

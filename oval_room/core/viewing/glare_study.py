@@ -13,15 +13,17 @@ from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Picture, Scheme, Survey, Thing
+from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
 from oval_room.core.pose import Turn as PoseTurn
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.placing import stand_off_for
+from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.viewing.angles import off_axis_angle
 from oval_room.core.viewing.glare import Bright, Glass, Patch, glare_level, least_turn, patch_of, shares
 from oval_room.core.viewing.offaxis import HALF_GAIN, PANEL_LIMIT, off_axis_level, off_axis_limit
-from oval_room.core.viewing.one_picture import stand_off_for
 
 COVERINGS: Final = ("net", "curtain", "blind", "shutter", "blackout")
 LAMP: Final = 3000.0

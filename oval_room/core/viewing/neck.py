@@ -11,14 +11,6 @@ NECK_GOOD: Final = (-15.0, 5.0)
 NECK_HARD: Final = (-30.0, 20.0)
 TOP_GOOD: Final = 25.0
 TOP_HARD: Final = 35.0
-GAZE_PITCH: Final[dict[str, float]] = {
-    "upright": 0.0,
-    "sofa": 10.0,
-    "recliner": 20.0,
-    "bed": 30.0,
-    "stool": 0.0,
-    "rig": 0.0,
-}  # rules 0
 
 
 def angle_up(z: float, eye_z: float, level_distance: float) -> float:

@@ -13,12 +13,15 @@ from typing import Any, Final
 import numpy as np
 
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Choices, Picture, Survey
+from oval_room.core.plan.document import Choices
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.pose import axes, to_own
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Survey
+from oval_room.core.survey.eyes import GAZE_PITCH
 from oval_room.core.viewing.glare import CLEARED, Bright
 from oval_room.core.viewing.glare_study import corners_of, kind_of, shining, shows
-from oval_room.core.viewing.neck import GAZE_PITCH, NECK_GOOD
+from oval_room.core.viewing.neck import NECK_GOOD
 from oval_room.core.viewing.offaxis import off_axis_limit
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.sharpness import COARSE

@@ -15,7 +15,6 @@ from typing import Final
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import SLIM
 
-CROWN: Final = 130.0  # rules 0: crown above the eye; also the clearance of a full view over heads
 STAGGERED: Final = 60.0
 
 

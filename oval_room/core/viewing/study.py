@@ -10,10 +10,12 @@ from oval_room.core.figures import Figure, FigureBook
 from oval_room.core.findings import Code, Finding
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Choices, Scheme, Survey
+from oval_room.core.plan.document import Choices, Scheme
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.screens.placing import stacked
+from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
-from oval_room.core.viewing.one_picture import PictureViews, stacked
+from oval_room.core.viewing.one_picture import PictureViews
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.verdicts import Judged
 

@@ -11,18 +11,12 @@ from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import Wall
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Turn
+from oval_room.core.screens.placing import stand_off_for, things_below, turned_corners
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
 from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.viewing.ladder import Ladder, tallest_between
 from oval_room.core.viewing.neck import NECK_GOOD, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
-from oval_room.core.viewing.one_picture import (
-    TILT_WORTH_SAYING,
-    OnePicture,
-    SeatView,
-    stand_off_for,
-    things_below,
-    turned_corners,
-)
+from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture, SeatView
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
 from oval_room.core.viewing.sharpness import COARSE, COARSE_TEXT, distance_at_60, pixel_pitch, sharpness_level
 

@@ -12,10 +12,11 @@ from typing import Final
 
 from oval_room.core.light.brightness import BESIDE_WALL
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, room_contrast, room_wash, stray_luminance
-from oval_room.core.plan.document import Plan, Survey
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.outline import Wall
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE
 from oval_room.core.screens.use_study import STILL_DESK
+from oval_room.core.survey.document import Survey
 from oval_room.core.viewing.angles import width_for_angle
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 

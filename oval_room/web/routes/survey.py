@@ -13,8 +13,8 @@ from oval_room.core.commands import Command, PutFind, PutOutline, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.figures import show_value
 from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
-from oval_room.core.plan.document import Plan, Writing, next_id
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.document import Plan, Writing
+from oval_room.core.plan.measure import Typed, next_id
 from oval_room.core.plan.room import Corner
 from oval_room.core.solve.doubt import doubts
 from oval_room.core.survey.missing import Wanted

@@ -11,9 +11,9 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import COMMAND, Command, Drop, PutPicture, PutRoom, PutScheme, PutSeat, Several, TakeGear
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.changes import changes, graft, overlap, restore, value_at
-from oval_room.core.plan.document import Plan, new_plan, next_id
+from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.gear import gear_hash
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.measure import Typed, next_id
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import chapel_flat
 from tests.core.making import COMMANDS

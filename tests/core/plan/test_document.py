@@ -8,9 +8,10 @@ from typing import Any
 from pydantic import ValidationError
 
 from oval_room.core.commands import refused_by
-from oval_room.core.plan.document import Plan, Scheme, Seat, Thing, new_plan
+from oval_room.core.plan.document import Plan, Scheme, new_plan
 from oval_room.core.plan.gear import GEAR, Projector, gear_hash
 from oval_room.core.plan.measure import Measure, Typed, default
+from oval_room.core.survey.document import Seat, Thing
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
 

@@ -19,11 +19,11 @@ from oval_room.core.plan.gear import GearItem, Projector, gear_hash
 from oval_room.core.pose import Point
 from oval_room.core.screens.cloth import GRIP, WEAVE_TURN
 from oval_room.core.screens.lag import chain_lag, lag_level, lag_words, refresh_level, slowest
+from oval_room.core.screens.placing import turned_corners
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.sound.with_picture import bearing, between
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.viewing.angles import curved_angle, horizontal_angle
-from oval_room.core.viewing.one_picture import turned_corners
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import refused, room, say

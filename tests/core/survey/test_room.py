@@ -13,10 +13,10 @@ from oval_room.core.light.sun import sun_at, sun_year
 from oval_room.core.plan.document import Plan
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.doubt import doubts
+from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.missing import missing_readings
 from oval_room.core.survey.way_in import Boxed, longest_round_turn, spare
 from oval_room.core.tape.grammar import Subject
-from oval_room.core.viewing.eyes import eye_height
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import BREAST, ELL, refused, room, say

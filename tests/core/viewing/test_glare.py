@@ -19,11 +19,11 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import chosen
 from oval_room.core.pose import Point, Turn
 from oval_room.core.screens.cloth import apart, cloth_piece, drop_down
+from oval_room.core.screens.placing import stand_off_for
 from oval_room.core.screens.shapes import Display, beside, curve
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.viewing.glare import Glass, glare_level, least_turn, overlaps
 from oval_room.core.viewing.offaxis import off_axis_level, relative_gain
-from oval_room.core.viewing.one_picture import stand_off_for
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import room, say

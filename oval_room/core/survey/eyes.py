@@ -14,6 +14,17 @@ SITS: Final[dict[str, tuple[float, float]]] = {
 }  # fmt: skip
 """Seat above the floor, and how much lower than straight people sit in it [mm]."""
 
+GAZE_PITCH: Final[dict[str, float]] = {
+    "upright": 0.0,
+    "sofa": 10.0,
+    "recliner": 20.0,
+    "bed": 30.0,
+    "stool": 0.0,
+    "rig": 0.0,
+}  # rules 0
+"""Where a seat's eyes rest, up from level [deg] (rules 0)."""
+CROWN: Final = 130.0  # rules 0: crown above the eye; also the clearance of a full view over heads
+
 
 def eye_height(kind: str, stature: float = STATURE) -> float:
     """Eye above the floor [mm]: seat + 0.45 × stature − slump, to the nearest 10 mm."""

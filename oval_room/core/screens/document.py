@@ -1,0 +1,62 @@
+"""A picture: something people look at."""
+
+from __future__ import annotations
+
+import math
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from oval_room.core.plan.gear import SurfaceKind
+from oval_room.core.plan.measure import Frozen, HeightMm, LengthMm, Measure, Name
+from oval_room.core.plan.placed import Pose
+from oval_room.core.screens.shapes import bow, chord
+
+
+class Picture(Frozen):
+    """Something people look at; its pose is the centre of the visible picture."""
+
+    name: Name
+    kind: Literal["panel", "screen"]
+    width: Measure
+    aspect: Annotated[float, Field(ge=0.05, le=20)] = 16 / 9
+    frame_side: HeightMm = 0.0
+    frame_top: HeightMm = 0.0
+    frame_bottom: HeightMm = 0.0
+    pose: Pose
+    pixels: tuple[int, int] = (3840, 2160)
+    surface: SurfaceKind = "matte"
+    gear: str | None = None
+    mount: str | None = None
+    curve: LengthMm | None = None
+    """Radius of a curved panel [mm]; its width is then that of the arc (rules 2.2)."""
+    split: tuple[Annotated[int, Field(ge=1, le=8)], Annotated[int, Field(ge=1, le=8)]] = (1, 1)
+    """Columns and rows that the picture is shared into (rules 2.4)."""
+
+    @model_validator(mode="after")
+    def _arc(self) -> Picture:
+        if self.curve is not None and self.width.value > math.pi * self.curve:
+            raise ValueError(f"a picture this wide is more than half a circle of radius {self.curve:g} mm")
+        return self
+
+    @property
+    def across(self) -> float:
+        """How wide it stands in the room [mm]: the chord of a curved one."""
+        return chord(self.curve, self.width.value)
+
+    @property
+    def bow(self) -> float:
+        """How far its side edges come forward of its middle [mm]; 0 when flat."""
+        return bow(self.curve, self.width.value)
+
+    @property
+    def height(self) -> float:
+        return self.width.value / self.aspect
+
+    @property
+    def bottom(self) -> float:
+        return self.pose.z - self.height / 2
+
+    @property
+    def top(self) -> float:
+        return self.pose.z + self.height / 2

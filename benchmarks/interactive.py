@@ -19,11 +19,15 @@ from fastapi.testclient import TestClient  # noqa: E402
 
 from oval_room.cli import fill  # noqa: E402
 from oval_room.core.apply import apply  # noqa: E402
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutRoom, PutSeat, TakeGear, several  # noqa: E402
+from oval_room.core.commands import Command, several
 from oval_room.core.evaluate import Evaluator, evaluate  # noqa: E402
 from oval_room.core.plan.document import Plan, new_plan  # noqa: E402
 from oval_room.core.plan.measure import Measure, Typed, chosen  # noqa: E402
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.solve.doubt import doubts  # noqa: E402
+from oval_room.core.survey.commands import PutSeat  # noqa: E402
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.tape.grammar import Subject  # noqa: E402
 from oval_room.core.viewing.seat_map import seat_map  # noqa: E402
 from oval_room.demo.gear import SHELF  # noqa: E402

@@ -196,7 +196,7 @@ def _by_wall(room: Room, scheme: Scheme) -> dict[int, Scheme]:
 def _turned_back(study: Any, turn: Turn, plan: Plan) -> Any:
     """A study of a turned plan with its cures as commands for the plan itself."""
     findings = tuple(
-        replace(finding, cures=tuple(replace(cure, command=turn.back(cure.command, plan)) for cure in finding.cures))
+        replace(finding, cures=tuple(replace(cure, command=cure.command.turned_back(turn, plan)) for cure in finding.cures))
         for finding in study.findings
     )
     return replace(study, findings=findings)

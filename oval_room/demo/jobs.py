@@ -5,23 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import (
-    Choose,
-    Command,
-    PutBrief,
-    PutPicture,
-    PutProjector,
-    PutRoom,
-    PutScene,
-    PutSeat,
-    PutThing,
-    Settle,
-    Stamp,
-    TakeGear,
-)
+from oval_room.core.brief.commands import PutBrief
+from oval_room.core.commands import Command, Stamp
 from oval_room.core.evaluate import evaluate, stage_figures
+from oval_room.core.job.commands import Choose, Settle
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 

@@ -12,7 +12,7 @@ import io
 from collections.abc import Mapping
 from typing import Final, NamedTuple
 
-from oval_room.core.apply_survey import measure_at
+from oval_room.core.applying import measure_at
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan

@@ -11,7 +11,7 @@ from reportlab.pdfgen.canvas import Canvas
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.turn import wall_name
-from oval_room.core.survey.closure_study import wall_measure
+from oval_room.core.survey.observed import wall_measure
 from oval_room.core.words import dim_name
 from oval_room.drawing.paper import MM
 from oval_room.drawing.pdf import FACE, STRONG, register_faces

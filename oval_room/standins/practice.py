@@ -6,10 +6,12 @@ import random
 from typing import Final, NamedTuple
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, PutOpening, PutOutline, PutRoom
+from oval_room.core.commands import Command
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.room import Corner
+from oval_room.core.survey.commands import PutOpening
+from oval_room.core.survey.room_commands import PutOutline, PutRoom
 from oval_room.standins.true_room import TrueRoom
 
 SHAPES: Final[dict[str, tuple[tuple[float, float], ...]]] = {

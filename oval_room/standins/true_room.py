@@ -12,12 +12,12 @@ import re
 from dataclasses import dataclass
 from typing import Final, NamedTuple
 
-from oval_room.core.apply_survey import measure_at
+from oval_room.core.applying import measure_at
 from oval_room.core.errors import MissingError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.room import Corner
-from oval_room.core.survey.closure_study import wall_measure
 from oval_room.core.survey.missing import Wanted, missing_readings
+from oval_room.core.survey.observed import wall_measure
 from oval_room.standins.instruments import Found, Instrument, Laser, LightMeter, StudFinder, Tape
 
 GUESS_OFF: Final = 0.03

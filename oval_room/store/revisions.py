@@ -12,8 +12,9 @@ import zlib
 from typing import Any
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, Restore, Stamp
+from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.job.commands import Restore
 from oval_room.core.plan.changes import Change, changes, overlap, value_at
 from oval_room.core.plan.document import Plan
 from oval_room.store.editions import Editions

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oval_room.core.apply_survey import measure_at
+from oval_room.core.applying import measure_at
 from oval_room.core.evaluate import Report
 from oval_room.core.figures import show_value
 from oval_room.core.plan.document import Plan

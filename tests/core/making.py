@@ -4,31 +4,15 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from oval_room.core.commands import (
-    Choose,
-    Command,
-    Drop,
-    PutBrief,
-    PutDim,
-    PutFind,
-    PutMade,
-    PutOpening,
-    PutOutline,
-    PutPassage,
-    PutPicture,
-    PutProjector,
-    PutRoom,
-    PutScene,
-    PutSeat,
-    PutService,
-    PutThing,
-    PutWriting,
-    Settle,
-    Strike,
-    TakeGear,
-)
+from oval_room.core.brief.commands import PutBrief
+from oval_room.core.commands import Command
+from oval_room.core.job.commands import Choose, Drop, PutWriting, Settle
 from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.room import Corner, Slope
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
+from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.demo.gear import SHELF
 
 TYPED = st.builds(

@@ -5,10 +5,13 @@ from __future__ import annotations
 import unittest
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat
+from oval_room.core.commands import Command
 from oval_room.core.delta import Delta, compare
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
 

@@ -9,28 +9,22 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import (
-    COMMAND,
-    Choose,
-    Command,
-    PutPicture,
-    PutProjector,
-    PutRoom,
-    PutSeat,
-    PutThing,
-    PutWriting,
-    Settle,
-)
+from oval_room.core.commands import COMMAND, Command
 from oval_room.core.delta import compare
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Evaluator, Report, evaluate, stage_figures
 from oval_room.core.figures import KINDS, put_in, show_figure
 from oval_room.core.findings import Code
+from oval_room.core.job.commands import Choose, PutWriting, Settle
 from oval_room.core.levels import Level
 from oval_room.core.plan.changes import changes, restore
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.cures import cures_that_cure
+from oval_room.core.survey.commands import PutSeat, PutThing
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs

@@ -6,11 +6,11 @@ import math
 import unittest
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import PutProjector
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Report, evaluate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.projection.commands import PutProjector
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points
 from oval_room.core.solve.movers import Mover, movers_of

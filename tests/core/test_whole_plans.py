@@ -9,10 +9,13 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, PutOpening, PutPicture, PutRoom, PutScene, PutSeat, PutThing
+from oval_room.core.commands import Command
 from oval_room.core.evaluate import Report, evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed, chosen
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat, PutThing
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.viewing.size_table import size_table
 from oval_room.demo.gear import SHELF

@@ -6,12 +6,17 @@ import re
 import unittest
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutRoom, PutSeat, PutThing, PutWriting
+from oval_room.core.commands import Command
 from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Code
+from oval_room.core.job.commands import PutWriting
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat, PutThing
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.words import _TEXT, Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat

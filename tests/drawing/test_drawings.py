@@ -11,11 +11,15 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutRoom, PutSeat, PutThing
+from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat, PutThing
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.viewing.seat_map import seat_map, seats_tally
 from oval_room.demo.gear import SHELF

@@ -7,9 +7,10 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from oval_room.core.commands import PutProjector, PutRoom
 from oval_room.core.errors import MissingError
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
 from oval_room.store.migrations import MIGRATIONS

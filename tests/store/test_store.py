@@ -15,10 +15,14 @@ from pathlib import Path
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from oval_room.core.commands import Command, PutJob, PutProjector, PutRoom, PutSeat
+from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.job.commands import PutJob
 from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import Typed
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.survey.commands import PutSeat
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
 from oval_room.store.migrations import MIGRATIONS

@@ -6,7 +6,6 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
-from oval_room.core.commands import PutProjector
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
@@ -16,6 +15,7 @@ from oval_room.core.plan.fittings import ZONED, Service
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.room import NOTHING_BEHIND
+from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
 from oval_room.core.screens.document import Picture

@@ -10,7 +10,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Final, Literal
 
-from oval_room.core.commands import Command, PutOutline, PutPicture, PutProjector, PutRoom, PutSeat, PutThing, several
+from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Report
 from oval_room.core.hand.snaps import Snap, snap
@@ -19,6 +19,10 @@ from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.outline import check_outline, move_corner, walls_of
 from oval_room.core.plan.room import Corner
 from oval_room.core.plan.turn import Turn, turned_for, wall_of
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat, PutThing
+from oval_room.core.survey.room_commands import PutOutline, PutRoom
 
 Axis = Literal["u", "v", "uv"]
 SMALLEST: Final = 200.0  # a picture is never dragged smaller than this
@@ -124,7 +128,7 @@ def pull(
     turn = _turn(plan, view, picture, wall)
     hand = _Hand(turn.plan(plan) if turn else plan, report, view, name, reach, free)
     pulled = puller(hand, to)
-    return replace(pulled, command=turn.back(pulled.command, plan)) if turn else pulled
+    return replace(pulled, command=pulled.command.turned_back(turn, plan)) if turn else pulled
 
 
 class _Hand:

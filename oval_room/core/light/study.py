@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from oval_room.core.commands import PutPicture
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
@@ -29,6 +28,7 @@ from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE, SURFACES
 from oval_room.core.survey.document import LightScene, Survey

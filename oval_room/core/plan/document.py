@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from oval_room.core.brief.document import Brief
 from oval_room.core.levels import Level
 from oval_room.core.plan.instruments import Instrument
+from oval_room.core.plan.keyed import holder_of, keyed_nodes
 from oval_room.core.plan.measure import MOST, Frozen, Id, Name, Reading, Words, default
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
@@ -50,6 +51,17 @@ class Scheme(Frozen):
             if projector.shows not in self.pictures:
                 raise ValueError(f"projector {key} shows picture {projector.shows}, which is not there")
         return self
+
+    def has(self, key: str) -> bool:
+        return holder_of(self, key) is not None
+
+    def without(self, gone: str) -> Scheme:
+        """The scheme with one of its things taken away, and what stands on it: a picture takes its projectors with it."""
+        left = {
+            name: {key: node for key, node in listed.items() if key != gone and getattr(node, "shows", None) != gone}
+            for name, listed in keyed_nodes(self)
+        }
+        return self.model_copy(update=left)
 
 
 class Settled(Frozen):

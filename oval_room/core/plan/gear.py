@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 from collections.abc import Mapping
-from typing import Annotated, Any, Final, Literal
+from typing import Annotated, Any, ClassVar, Final, Literal
 
 from pydantic import Field, TypeAdapter
 
@@ -20,6 +20,9 @@ Pixels = tuple[Annotated[int, Field(gt=0, le=100_000)], Annotated[int, Field(gt=
 
 
 class _Item(Frozen):
+    placed_by: ClassVar[str] = ""
+    """The command that places one with nothing but its edition, where there is one."""
+
     maker: Name
     model: Name
     price: NotNegative | None = None
@@ -60,6 +63,7 @@ class Projector(_Item):
     limits here are always shares of the whole image height and width from the centre. fan_db: at one metre, in the mode used.
     """
 
+    placed_by = "put projector"
     kind: Literal["projector"] = "projector"
     lens: tuple[Positive, Positive]
     rated_lm: Positive

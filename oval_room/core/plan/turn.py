@@ -10,12 +10,13 @@ import math
 from collections.abc import Callable
 from typing import Any, Final
 
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, PutThing, Several
 from oval_room.core.plan.document import Plan, Scheme
-from oval_room.core.plan.measure import Measure, Typed
+from oval_room.core.plan.keyed import keyed_nodes
+from oval_room.core.plan.measure import Frozen, Measure
 from oval_room.core.plan.outline import Wall, turned
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.room import Corner, Room
+from oval_room.core.pose import Point
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat, Survey, Thing
 
@@ -96,12 +97,18 @@ class Turn:
         )
 
     def _thing(self, thing: Thing) -> Thing:
-        return thing.model_copy(update=_box(self.wall.own, thing.x_from, thing.y_from, thing.x_to, thing.y_to))
+        return thing.model_copy(update=self.box(thing.x_from, thing.y_from, thing.x_to, thing.y_to))
 
     def scheme(self, scheme: Scheme) -> Scheme:
-        pictures = {key: one.model_copy(update={"pose": self._pose(one.pose)}) for key, one in scheme.pictures.items()}
-        projectors = {key: one.model_copy(update={"pose": self._pose(one.pose)}) for key, one in scheme.projectors.items()}
-        return scheme.model_copy(update={"pictures": pictures, "projectors": projectors})
+        """A scheme with all that is placed in it turned."""
+        turned = {
+            name: {key: self._placed(node) for key, node in listed.items()} for name, listed in keyed_nodes(scheme) if listed
+        }
+        return scheme.model_copy(update=turned)
+
+    def _placed(self, node: Frozen) -> Frozen:
+        pose = getattr(node, "pose", None)
+        return node.model_copy(update={"pose": self._pose(pose)}) if isinstance(pose, Pose) else node
 
     def _pose(self, pose: Pose) -> Pose:
         u, off = self.wall.own(pose.x, pose.y)
@@ -114,46 +121,20 @@ class Turn:
 
     # ── and back ──
 
-    def back(self, command: Command, plan: Plan) -> Command:
-        """A command found in the turned plan, as one for the plan itself."""
-        if isinstance(command, Several):
-            return command.model_copy(update={"steps": tuple(self.back(step, plan) for step in command.steps)})
-        turn = _BACK.get(type(command))
-        return turn(self, command, plan) if turn else command
+    def place_back(self, now: Point, x: float | None, y: float | None) -> tuple[float, float]:
+        """Where a thing that is now somewhere in the room goes when the turned plan puts it at x, y (None: as it is)."""
+        u, off = self.wall.own(now.x, now.y)
+        return self.wall.room(u if x is None else x, off if y is None else y)
 
-    def _seat_back(self, command: PutSeat, plan: Plan) -> PutSeat:
-        seat = plan.survey.seats.get(command.id)
-        if seat is None or (command.x is None and command.y is None):
-            return command
-        u, off = self.wall.own(seat.x.value, seat.y.value)
-        x, y = self.wall.room(command.x.value if command.x else u, command.y.value if command.y else off)
-        like = command.x or command.y
-        assert like is not None
-        moved: dict[str, Typed] = {}
-        for name, now, old in (("x", x, seat.x.value), ("y", y, seat.y.value)):
-            moved[name] = like.model_copy(update={"value": now}) if abs(now - old) > 1e-6 else None  # type: ignore[assignment]
-        return command.model_copy(update=moved)
+    def yaw_back(self, yaw: float) -> float:
+        return (yaw + self.wall.yaw + 180) % 360 - 180
 
-    def _placed_back(self, command: PutPicture | PutProjector, plan: Plan) -> Command:
-        nodes: dict[str, Any] = {**plan.chosen.pictures, **plan.chosen.projectors}
-        node, values = nodes.get(command.id), {}
-        if node is None:
-            return command
-        if command.x is not None or command.y is not None:
-            u, off = self.wall.own(node.pose.x, node.pose.y)
-            x, y = self.wall.room(u if command.x is None else command.x, off if command.y is None else command.y)
-            values = {"x": x, "y": y}
-        if isinstance(command, PutPicture) and command.yaw is not None:
-            values["yaw"] = (command.yaw + self.wall.yaw + 180) % 360 - 180
-        return command.model_copy(update=values) if values else command
+    def box(self, x0: float, y0: float, x1: float, y1: float) -> dict[str, float]:
+        """A box of the room as the turned plan has it."""
+        return _box(self.wall.own, x0, y0, x1, y1)
 
-    def _thing_back(self, command: PutThing, plan: Plan) -> PutThing:
-        thing = plan.survey.things.get(command.id)
-        if thing is None or all(getattr(command, name) is None for name in ("x_from", "x_to", "y_from", "y_to")):
-            return command
-        now = self._thing(thing)
-        sides = [getattr(now if getattr(command, s) is None else command, s) for s in ("x_from", "y_from", "x_to", "y_to")]
-        return command.model_copy(update=_box(self.wall.room, *sides))
+    def box_back(self, x0: float, y0: float, x1: float, y1: float) -> dict[str, float]:
+        return _box(self.wall.room, x0, y0, x1, y1)
 
 
 def _box(turn: Callable[[float, float], tuple[float, float]], x0: float, y0: float, x1: float, y1: float) -> dict[str, float]:
@@ -161,14 +142,6 @@ def _box(turn: Callable[[float, float], tuple[float, float]], x0: float, y0: flo
     places = [turn(x, y) for x in (x0, x1) for y in (y0, y1)]
     xs, ys = zip(*places, strict=True)
     return {"x_from": min(xs), "x_to": max(xs), "y_from": min(ys), "y_to": max(ys)}
-
-
-_BACK: Final[dict[type, Callable[..., Command]]] = {
-    PutSeat: Turn._seat_back,
-    PutPicture: Turn._placed_back,
-    PutProjector: Turn._placed_back,
-    PutThing: Turn._thing_back,
-}
 
 
 def turned_for(plan: Plan, picture: str | None) -> Turn | None:

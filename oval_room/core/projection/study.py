@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oval_room.core.commands import PutPicture, PutProjector, several
+from oval_room.core.commands import several
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level, beyond
@@ -14,9 +14,11 @@ from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.instruments import HALF_WIDTH, Instrument
 from oval_room.core.plan.measure import chosen
 from oval_room.core.pose import to_own
+from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.shift import ShiftNeed, ShiftWindow, shift_need
 from oval_room.core.projection.throw import VENT, Span, distances, raster_width, throw_level, widths
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler

@@ -8,13 +8,14 @@ from dataclasses import dataclass
 from itertools import combinations, pairwise
 from typing import Final, NamedTuple
 
-from oval_room.core.commands import PutPicture, several
+from oval_room.core.commands import several
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL, GRIP, WEAVE_TURN, cloth_piece
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import SAME_FACE, things_below
 from oval_room.core.screens.shapes import LEVEL_WITHIN, Display, beside, split

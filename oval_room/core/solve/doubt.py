@@ -12,7 +12,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Final
 
-from oval_room.core.apply_survey import measure_at, set_measure
+from oval_room.core.applying import measure_at, set_measure
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf

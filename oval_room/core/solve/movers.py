@@ -5,10 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from oval_room.core.commands import Command, PutPicture, PutProjector, PutSeat, several
+from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.turn import Turn, turned_for
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat
 from oval_room.core.tape.grammar import Subject
 
 AT_WALL = 300.0
@@ -37,7 +40,7 @@ def movers_of(plan: Plan, subject: Subject) -> list[Mover]:
 
 
 def _back(turn: Turn, plan: Plan, set_to: Callable[[float], Command]) -> Callable[[float], Command]:
-    return lambda mm: turn.back(set_to(mm), plan)
+    return lambda mm: set_to(mm).turned_back(turn, plan)
 
 
 def _movers(plan: Plan, subject: Subject) -> list[Mover]:

@@ -10,13 +10,14 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command, PutPicture, several
+from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Evaluator, Report
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.breaking import too_many
 from oval_room.core.solve.cures import Tried, try_cure
 from oval_room.core.solve.movers import Mover, movers_of

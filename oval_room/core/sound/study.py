@@ -6,7 +6,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from oval_room.core.commands import PutThing, several
+from oval_room.core.commands import several
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
@@ -28,6 +28,7 @@ from oval_room.core.sound.with_picture import (
     fan_heard,
     up_to,
 )
+from oval_room.core.survey.commands import PutThing
 from oval_room.core.survey.document import Seat, Survey, Thing
 
 ASIDE = 52.0  # what a cure sets left and right apart to [deg]

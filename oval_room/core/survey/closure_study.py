@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from oval_room.core.commands import Command, PutDim, Strike
+from oval_room.core.commands import Command
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
@@ -14,12 +14,13 @@ from oval_room.core.plan.measure import Measure, Reading, Typed
 from oval_room.core.survey.closure import Part, Rectangle, close_chain, close_rectangle
 from oval_room.core.survey.datum import DATUM, SHIM_FROM, fall
 from oval_room.core.survey.document import Survey
-from oval_room.core.survey.lying import Checked, Observed, OpeningAt, Suspect, find_liars
+from oval_room.core.survey.lying import Checked, Suspect, find_liars
+from oval_room.core.survey.observed import READ, observed_of, openings_of, wall_measure
 from oval_room.core.survey.readings import combine_readings
+from oval_room.core.survey.room_commands import PutDim, Strike
 from oval_room.core.units import Ruler
 
 BOX_WALLS = {"front": "w1", "right": "w2", "back": "w3", "left": "w4"}
-READ = ("read", "as-built")
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,22 +29,6 @@ class ClosureResult:
     findings: tuple[Finding, ...]
     checked: Checked | None
     rectangle: Rectangle | None
-
-
-def wall_measure(survey: Survey, key: str) -> Measure | None:
-    """The measure of a wall's length, diagonal or level by its key; None when there is none."""
-    if key == "w1":
-        return survey.room.width
-    if key == "w4" and survey.room.is_box:
-        return survey.room.depth
-    return survey.dims.get(key)
-
-
-def path_of(survey: Survey, key: str) -> str:
-    """Where the document keeps a dimension's measure."""
-    if key == "w1":
-        return "survey.room.width"
-    return "survey.room.depth" if key == "w4" and survey.room.is_box else f"survey.dims.{key}"
 
 
 def study_closure(survey: Survey, log: Mapping[str, Reading], ruler: Ruler) -> ClosureResult:
@@ -85,40 +70,11 @@ def _repeats(survey: Survey, log: Mapping[str, Reading]) -> list[Finding]:
     return out
 
 
-def observed_of(survey: Survey, log: Mapping[str, Reading]) -> list[Observed]:
-    """Every live reading of the outline: walls, diagonals, openings along walls with their rest."""
-    keys = [wall.key for wall in survey.room.walls] + [key for key in survey.dims if key[0] == "c"]
-    out: list[Observed] = []
-
-    def add(of: str, measure: Measure | None) -> None:
-        for key in measure.readings if measure is not None and measure.source in READ else ():
-            if key in log:
-                reading = log[key]
-                out.append(Observed(key, of, reading.value, HALF_WIDTH[reading.instrument], reading.instrument))
-
-    for key in keys:
-        add(key, wall_measure(survey, key))
-    for name, opening in survey.openings.items():
-        if opening.after is not None and survey.room.wall_named(opening.wall) is not None:
-            for field in ("along", "width", "after"):
-                add(f"{name}.{field}", getattr(opening, field))
-    return out
-
-
 def _liars(survey: Survey, log: Mapping[str, Reading]) -> Checked | None:
     observed = observed_of(survey, log)
     if len(observed) < 3:
         return None
     return find_liars(survey.room.corners, observed, openings_of(survey))
-
-
-def openings_of(survey: Survey) -> list[OpeningAt]:
-    """The openings whose rest of the wall was read too, which is what checks them."""
-    return [
-        OpeningAt(key, int(one.wall[1:]), one.along.value, one.width.value)
-        for key, one in survey.openings.items()
-        if one.after is not None and survey.room.wall_named(one.wall) is not None
-    ]
 
 
 def _suspects(survey: Survey, log: Mapping[str, Reading], checked: Checked, ruler: Ruler) -> list[Finding]:

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
+from oval_room.core.plan.keyed import holder_of
 from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, Measure, Mm, Name, default
 from oval_room.core.plan.room import Made, Room, SurfaceKey
 from oval_room.core.pose import Point
@@ -130,3 +131,11 @@ class Survey(Frozen):
         if self.main_seat is not None or not self.seats:
             return self.main_seat
         return min(self.seats, key=lambda key: self.seats[key].row)
+
+    def without(self, gone: str) -> Survey:
+        """The survey with one of its things taken away."""
+        name = holder_of(self, gone)
+        if name is None:
+            return self
+        left = {key: node for key, node in getattr(self, name).items() if key != gone}
+        return self.model_copy(update={name: left} | ({"main_seat": None} if self.main_seat == gone else {}))

@@ -9,8 +9,8 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.room import STUDDED
 from oval_room.core.plan.turn import wall_of
-from oval_room.core.survey.closure_study import wall_measure
 from oval_room.core.survey.document import Survey
+from oval_room.core.survey.observed import wall_measure
 
 Tool = Literal["laser", "meter", "finder"]
 

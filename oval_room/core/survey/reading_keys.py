@@ -5,10 +5,12 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from oval_room.core.commands import Command, PutDim, PutOpening, PutRoom, PutScene, PutSeat
+from oval_room.core.commands import Command
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat
+from oval_room.core.survey.room_commands import PutDim, PutRoom
 
 FIELDS: Final[dict[str, tuple[str, ...]]] = {
     "s": ("x", "y", "floor", "eye"), "o": ("along", "width", "sill", "head", "after"), "k": ("ceiling", "side", "front"),

@@ -11,9 +11,9 @@ from typing import Final
 
 from oval_room.core.plan.measure import Reading
 from oval_room.core.plan.outline import LEAST_WALL, Corners, rooted, walls_of
-from oval_room.core.survey.closure_study import observed_of, openings_of, wall_measure
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.lying import find_liars
+from oval_room.core.survey.observed import observed_of, openings_of, wall_measure
 
 UNREAD: Final = 300.0
 """Doubt of a wall that nobody has read, or whose reading lies [mm]."""

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import pairwise
 
-from oval_room.core.commands import PutOpening, PutSeat
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.fittings import Opening
 from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import to_wall
+from oval_room.core.survey.commands import PutOpening, PutSeat
 from oval_room.core.survey.document import Seat, Survey, Thing
 from oval_room.core.survey.eyes import CROWN
 from oval_room.core.units import Ruler

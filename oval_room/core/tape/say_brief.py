@@ -6,9 +6,10 @@ import re
 from collections.abc import Callable
 from typing import Any, Final, get_args
 
+from oval_room.core.brief.commands import PutBrief
 from oval_room.core.brief.document import Plays
-from oval_room.core.commands import Choose, PutBrief, PutJob, PutScheme, PutWriting
 from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Choose, PutJob, PutScheme, PutWriting
 from oval_room.core.plan.measure import next_id
 from oval_room.core.tape.grammar import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of

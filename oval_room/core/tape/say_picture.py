@@ -8,12 +8,14 @@ from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Choose, Command, PutPicture, TakeGear, several
+from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.job.commands import Choose
 from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
+from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.shapes import curve, split
@@ -244,7 +246,7 @@ def on_own_wall(here: Here, key: str, *, along: float | None = None, off: float 
     """A picture moved along its own wall, or off it; the display wall's frame is the room's."""
     turn = turned_for(here.plan, key)
     put = PutPicture(id=key, x=along, y=off)
-    return turn.back(put, here.plan) if turn else put  # type: ignore[return-value]
+    return put.turned_back(turn, here.plan) if turn else put
 
 
 def _ends(here: Here, key: str) -> str:

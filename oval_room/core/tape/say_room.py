@@ -7,13 +7,14 @@ import re
 from collections.abc import Callable
 from typing import Any, Final
 
-from oval_room.core.commands import Command, PutDim, PutMade, PutOutline, PutRoom, Several, Strike
+from oval_room.core.commands import Command, Several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.outline import Place
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Slope
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.survey.lying import usual_slip
+from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.core.tape.grammar import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.words import dim_name

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.commands import Decide
 from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Decide
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
 from oval_room.core.tape.grammar import Heard, Here, Phrase, Subject
 

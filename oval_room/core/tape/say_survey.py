@@ -6,12 +6,15 @@ import re
 from collections.abc import Callable
 from typing import Any, Final, get_args
 
-from oval_room.core.commands import Choose, Command, PutRoom, PutScene, PutSeat, PutThing, several
+from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Choose
 from oval_room.core.light.stray import START_LUX
 from oval_room.core.plan.measure import Typed, next_id
+from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 
@@ -226,7 +229,7 @@ def _light(here: Here, rest: str) -> Heard:
 
 
 def _drop(here: Here, rest: str) -> Heard:
-    from oval_room.core.commands import Drop
+    from oval_room.core.job.commands import Drop
     from oval_room.core.words import names_of
 
     names = dict(names_of(here.plan))

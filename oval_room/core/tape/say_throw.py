@@ -5,14 +5,16 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from oval_room.core.commands import Command, PutPicture, PutProjector, several
+from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import turned_for
+from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.throw import distances
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 
@@ -36,7 +38,7 @@ def _projector(here: Here, rest: str) -> Heard:
 def _own(here: Here, shows: str, put: Command) -> Command:
     """A command in the frame of the picture's own wall, as one for the room."""
     turn = turned_for(here.plan, shows)
-    return turn.back(put, here.plan) if turn else put
+    return put.turned_back(turn, here.plan) if turn else put
 
 
 def _place(here: Here, shows: str, pose: Pose) -> tuple[float, float]:

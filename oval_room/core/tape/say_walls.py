@@ -6,10 +6,10 @@ import re
 from collections.abc import Callable, Mapping
 from typing import Any, Final, get_args
 
-from oval_room.core.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.fittings import Covering, How, PassageKind, Swing
 from oval_room.core.plan.measure import next_id
+from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
 from oval_room.core.survey.document import SpeakerPart, ThingKind
 from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of

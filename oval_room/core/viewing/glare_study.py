@@ -8,7 +8,6 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Final, NamedTuple
 
-from oval_room.core.commands import PutOpening, PutPicture
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.keeping import Keep, anew
@@ -18,8 +17,10 @@ from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
 from oval_room.core.pose import Turn as PoseTurn
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import stand_off_for
+from oval_room.core.survey.commands import PutOpening
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.viewing.angles import off_axis_angle
 from oval_room.core.viewing.glare import Bright, Glass, Patch, glare_level, least_turn, patch_of, shares

@@ -7,13 +7,14 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import PutPicture, several
+from oval_room.core.commands import several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Evaluator, Report
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.size import picture_size
 from oval_room.core.survey.way_in import CLOSE, panel_box, spare
 from oval_room.core.viewing.schools import school_level

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 import math
 
-from oval_room.core.commands import Command, PutPicture, PutSeat, several
+from oval_room.core.commands import Command, several
 from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import Wall
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Turn
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.placing import stand_off_for, things_below, turned_corners
+from oval_room.core.survey.commands import PutSeat
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
 from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.viewing.ladder import Ladder, tallest_between

@@ -8,10 +8,10 @@ from urllib.parse import urlencode
 from fastapi import APIRouter, Form, Query, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 
-from oval_room.core.commands import Decide
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Report, evaluate
 from oval_room.core.figures import KINDS, show_figure, show_value
+from oval_room.core.job.commands import Decide
 from oval_room.core.levels import Level
 from oval_room.core.light.grey_scale import grey_steps, shown_grey
 from oval_room.core.plan.document import Plan

@@ -10,11 +10,12 @@ from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Resp
 from pydantic import Field
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Accept, Command, Settle
+from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import stage_figures
 from oval_room.core.figures import put_in, show_figure, show_value
 from oval_room.core.hand.grips import pull
+from oval_room.core.job.commands import Accept, Settle
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import STAGES, Stage
 from oval_room.core.solve.backwards import ask_backwards
@@ -68,7 +69,7 @@ class Settling(Body):
 
 
 class Committing(Body):
-    command: Command
+    command: AnyCommand
 
 
 class Stepping(Body):

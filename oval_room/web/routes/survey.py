@@ -9,7 +9,7 @@ from fastapi import APIRouter, Form, Request, UploadFile
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 from pydantic import Field
 
-from oval_room.core.commands import Command, PutFind, PutOutline, several
+from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.figures import show_value
 from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
@@ -17,8 +17,10 @@ from oval_room.core.plan.document import Plan, Writing
 from oval_room.core.plan.measure import Typed, next_id
 from oval_room.core.plan.room import Corner
 from oval_room.core.solve.doubt import doubts
+from oval_room.core.survey.commands import PutFind
 from oval_room.core.survey.missing import Wanted
 from oval_room.core.survey.reading_keys import key_of, taking
+from oval_room.core.survey.room_commands import PutOutline
 from oval_room.core.words import dim_name
 from oval_room.formats.outline_dxf import BY_NAME, read_outline, write_outline
 from oval_room.formats.photos import clean_photo

@@ -8,12 +8,17 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import COMMAND, Command, Drop, PutPicture, PutRoom, PutScheme, PutSeat, Several, TakeGear
+from oval_room.core.parts import COMMAND
+from oval_room.core.commands import Command, Several
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.job.commands import Drop, PutScheme
 from oval_room.core.plan.changes import changes, graft, overlap, restore, value_at
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import Typed, next_id
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.survey.commands import PutSeat
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import chapel_flat
 from tests.core.making import COMMANDS

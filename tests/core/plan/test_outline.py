@@ -9,11 +9,13 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import PutPicture, PutRoom, PutSeat
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.outline import area, check_outline, inside, move_corner, reach, set_length, to_wall, walls_of
 from oval_room.core.plan.turn import Turn, wall_of
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import room, say
 
@@ -125,7 +127,7 @@ class Turned(unittest.TestCase):
         seen = turn.plan(plan)
         self.assertEqual(seen.survey.openings["o1"].wall, "w1")
         seat = seen.survey.seats["s1"]
-        command = turn.back(PutSeat(id="s1", x=_typed(seat.x.value), y=_typed(seat.y.value + 100)), plan)
+        command = PutSeat(id="s1", x=_typed(seat.x.value), y=_typed(seat.y.value + 100)).turned_back(turn, plan)
         after = apply(plan, command, SHELF).survey.seats["s1"]
         self.assertAlmostEqual(
             math.dist((after.x.value, after.y.value), (plan.survey.seats["s1"].x.value, plan.survey.seats["s1"].y.value)), 100

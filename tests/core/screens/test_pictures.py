@@ -10,7 +10,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import PutPicture
 from oval_room.core.evaluate import Report, evaluate
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
@@ -18,6 +17,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, Projector, gear_hash
 from oval_room.core.pose import Point
 from oval_room.core.screens.cloth import GRIP, WEAVE_TURN
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.lag import chain_lag, lag_level, lag_words, refresh_level, slowest
 from oval_room.core.screens.placing import turned_corners
 from oval_room.core.solve.cures import cures_that_cure

@@ -5,7 +5,6 @@ from __future__ import annotations
 import unittest
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import PutRoom, PutSeat, PutThing
 from oval_room.core.findings import Code
 from oval_room.core.plan.document import new_plan
 from oval_room.core.plan.measure import Typed
@@ -14,6 +13,8 @@ from oval_room.core.solve.movers import movers_of
 from oval_room.core.sums.given import split_list
 from oval_room.core.sums.registry import SUMS
 from oval_room.core.sums.show import show_result
+from oval_room.core.survey.commands import PutSeat, PutThing
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.survey.study import study_survey
 from oval_room.core.tape.grammar import Subject
 from oval_room.demo.gear import SHELF

@@ -6,15 +6,19 @@ import itertools
 import unittest
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Drop, PutOpening, PutPicture, PutRoom, PutScene, PutSeat, several
+from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.job.commands import Drop
 from oval_room.core.levels import Level
 from oval_room.core.light.grey_scale import grey_steps, shown_grey
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed, chosen
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
+from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat
+from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.tape.grammar import Subject
 from oval_room.core.viewing.neck import NECK_GOOD
 from oval_room.core.viewing.schools import SIZE_SCHOOLS

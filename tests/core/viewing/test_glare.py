@@ -10,7 +10,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import PutOpening, PutPicture
 from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
 from oval_room.core.light.blinds import blinds
@@ -19,9 +18,11 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import chosen
 from oval_room.core.pose import Point, Turn
 from oval_room.core.screens.cloth import apart, cloth_piece, drop_down
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.placing import stand_off_for
 from oval_room.core.screens.shapes import Display, beside, curve
 from oval_room.core.solve.cures import cures_that_cure
+from oval_room.core.survey.commands import PutOpening
 from oval_room.core.viewing.glare import Glass, glare_level, least_turn, overlaps
 from oval_room.core.viewing.offaxis import off_axis_level, relative_gain
 from oval_room.core.words import Words

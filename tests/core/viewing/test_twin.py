@@ -13,10 +13,11 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import PutPicture, PutSeat
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import chosen
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import BREAST, ELL, room, say
 

@@ -6,11 +6,14 @@ from collections.abc import Mapping
 from typing import Any, TypeVar
 
 from oval_room.core.commands import Stamp
+from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed, next_id
 from oval_room.core.survey.readings import METER_LEAST, METER_SHARE, combine_readings
 
 Node = TypeVar("Node", bound=Frozen)
+Item = TypeVar("Item", bound=Frozen)
 
 
 def carried(command: Frozen, *without: str) -> dict[str, Any]:
@@ -76,3 +79,61 @@ def with_survey(plan: Plan, **parts: Any) -> Plan:
 
 def decided(value: float) -> Measure:
     return Measure(value=value, source="chosen")
+
+
+def scheme_id(plan: Plan, command: Any) -> str:
+    key = command.scheme or plan.scheme
+    if key not in plan.schemes:
+        raise MissingError(f"there is no scheme {key}", value=key)
+    return str(key)
+
+
+def in_scheme(plan: Plan, key: str, **parts: Any) -> Plan:
+    schemes = {**plan.schemes, key: with_values(plan.schemes[key], parts)}
+    return plan.model_copy(update={"schemes": schemes})
+
+
+def gear_of(gear: GearShelf, key: str, kind: type[Item], field: str) -> Item:
+    item = gear.get(key)
+    if item is None:
+        raise MissingError(f"there is no gear {key[:40]} here", value=key)
+    if not isinstance(item, kind):
+        raise RefusedError(f"{item.name} is a {item.kind}, not what goes here", field=field, value=key)
+    return item
+
+
+def measure_at(plan: Plan, path: str) -> Measure | None:
+    """The measure at a path of the document; None where there is none."""
+    node: Any = plan
+    for key in path.split("."):
+        node = node.get(key) if isinstance(node, Mapping) else getattr(node, key, None)
+        if node is None:
+            return None
+    return node if isinstance(node, Measure) else None
+
+
+def set_measure(plan: Plan, path: str, measure: Measure) -> Plan:
+    """The plan with the measure at a path replaced, nothing else touched or checked."""
+
+    def put(node: Any, keys: list[str]) -> Any:
+        if not keys:
+            return measure
+        head, rest = keys[0], keys[1:]
+        if isinstance(node, Mapping):
+            return {**node, head: put(node[head], rest)}
+        return node.model_copy(update={head: put(getattr(node, head), rest)})
+
+    changed: Plan = put(plan, path.split("."))
+    return changed
+
+
+def surface_of(plan: Plan, key: str) -> str:
+    """A surface's key when the room has it.
+
+    Raises:
+        RefusedError: it has not.
+    """
+    walls = [wall.key for wall in plan.survey.room.walls]
+    if key != "ceiling" and key not in walls:
+        raise RefusedError(f"this room has walls {walls[0]} to {walls[-1]} (got {key[:20]})", field="wall", value=key)
+    return key

@@ -1,0 +1,77 @@
+"""Changes of projectors."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from oval_room.core.applying import carried, gear_of, in_scheme, scheme_id, with_values
+from oval_room.core.commands import Command, Stamp
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf, Mount
+from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.measure import Id
+from oval_room.core.plan.placed import Pose
+from oval_room.core.plan.turn import Turn
+from oval_room.core.projection.document import Projector
+from oval_room.core.screens.document import Picture
+
+
+class PutProjector(Command):
+    """Place or change a projector; x, y, z are the front of its lens."""
+
+    do: Literal["put projector"] = "put projector"
+    id: Id
+    scheme: Id | None = None
+    name: str | None = None
+    shows: Id | None = None
+    gear: str | None = None
+    mount: str | None = None
+    hung: bool | None = None
+    x: float | None = None
+    y: float | None = None
+    z: float | None = None
+    mode: float | None = None
+    age: str | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        values = carried(self, "x", "y", "z")
+        old = scheme.projectors.get(self.id)
+        if values.get("gear"):
+            gear_of(gear, values["gear"], ProjectorGear, "gear")
+        if values.get("mount"):
+            gear_of(gear, values["mount"], Mount, "mount")
+        pose = {axis: getattr(self, axis) for axis in "xyz" if getattr(self, axis) is not None}
+        if old is None:
+            if "gear" not in values:
+                raise RefusedError("choose a projector from the shelf first", field="gear")
+            shows = values.get("shows") or next(iter(scheme.pictures), None)
+            if shows not in scheme.pictures:
+                raise RefusedError("place the picture it shows first", field="shows")
+            lens = _first_lens(plan, scheme.pictures[shows], gear_of(gear, values["gear"], ProjectorGear, "gear"))
+            named = {"name": gear[values["gear"]].name, "shows": shows, "pose": with_values(lens, pose)}
+            projector = Projector(**named | values)
+        else:
+            projector = with_values(old, values | ({"pose": with_values(old.pose, pose)} if pose else {}))
+        return in_scheme(plan, key, projectors={**scheme.projectors, self.id: projector})
+
+    def turned_back(self, turn: Turn, plan: Plan) -> PutProjector:
+        node, values = plan.chosen.projectors.get(self.id), {}
+        if node is None:
+            return self
+        if self.x is not None or self.y is not None:
+            x, y = turn.place_back(node.pose.point, self.x, self.y)
+            values = {"x": x, "y": y}
+        return self.model_copy(update=values) if values else self
+
+
+def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear) -> Pose:
+    """Where a projector starts: on the picture's centre line, a third up its throw range, level with the shift it has."""
+    width = max(picture.width.value, picture.height * item.own_aspect)
+    throw = width * (item.lens[0] + (item.lens[1] - item.lens[0]) / 3)
+    top = plan.survey.room.height.value - item.plate_to_axis - 150
+    raster = width / item.own_aspect
+    reach = picture.pose.z + raster * (item.shift_offset + 0.9 * item.shift_up)
+    return Pose(x=picture.pose.x, y=picture.pose.y + throw, z=max(min(top, reach), 0.0))

@@ -1,0 +1,128 @@
+"""Changes of pictures."""
+
+from __future__ import annotations
+
+import math
+from typing import Any, Literal
+
+from oval_room.core.applying import carried, decided, gear_of, in_scheme, measured, scheme_id, with_values
+from oval_room.core.commands import Command, Stamp
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
+from oval_room.core.plan.measure import Id, Typed
+from oval_room.core.plan.placed import Pose
+from oval_room.core.plan.turn import Turn
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
+
+
+class PutPicture(Command):
+    """Place or change a picture. x, y, z are its centre; `bottom` sets z from the lower edge after any new size."""
+
+    do: Literal["put picture"] = "put picture"
+    id: Id
+    scheme: Id | None = None
+    name: str | None = None
+    kind: str | None = None
+    width: Typed | None = None
+    aspect: float | None = None
+    frame_side: float | None = None
+    frame_top: float | None = None
+    frame_bottom: float | None = None
+    x: float | None = None
+    y: float | None = None
+    z: float | None = None
+    bottom: float | None = None
+    yaw: float | None = None
+    pitch: float | None = None
+    pixels: tuple[int, int] | None = None
+    surface: str | None = None
+    mount: str | None = None
+    curve: float | None = None
+    """Radius of a curved panel [mm]; 0 makes it flat."""
+    split: tuple[int, int] | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        pictures = plan.schemes[key].pictures
+        plan, values = measured(
+            plan, f"schemes.{key}.pictures.{self.id}", carried(self, "x", "y", "z", "bottom", "yaw", "pitch"), stamp
+        )
+        if "curve" in values:
+            values["curve"] = values["curve"] or None
+        old = pictures.get(self.id)
+        if old is None:
+            room = plan.survey.room
+            start = Pose(x=room.width.value / 2, y=50.0, z=1200.0)
+            named = {"name": "picture", "kind": "panel", "width": decided(1439.0), "pose": start}
+            picture = Picture(**named | values)
+        else:
+            picture = with_values(old, values)
+            if values.keys() & {"width", "aspect", "curve"} and old.gear and not (values.keys() & {"frame_side"}):
+                picture = with_values(picture, {"gear": None})
+        if values.keys() & {"width", "aspect"}:
+            _sized(picture)
+        pose = {axis: getattr(self, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(self, axis) is not None}
+        if self.bottom is not None:
+            pose["z"] = self.bottom + picture.height / 2
+        elif old is not None and "z" not in pose and picture.height != old.height:
+            pose["z"] = old.bottom + picture.height / 2  # a new size keeps the bottom edge
+        if pose:
+            picture = with_values(picture, {"pose": with_values(picture.pose, pose)})
+        if picture.mount:
+            gear_of(gear, picture.mount, Mount, "mount")
+        return in_scheme(plan, key, pictures={**pictures, self.id: picture})
+
+    def turned_back(self, turn: Turn, plan: Plan) -> PutPicture:
+        node, values = plan.chosen.pictures.get(self.id), {}
+        if node is None:
+            return self
+        if self.x is not None or self.y is not None:
+            x, y = turn.place_back(node.pose.point, self.x, self.y)
+            values = {"x": x, "y": y}
+        if self.yaw is not None:
+            values["yaw"] = turn.yaw_back(self.yaw)
+        return self.model_copy(update=values) if values else self
+
+
+class TakeGear(Command):
+    """Give a picture or projector a gear edition: sizes and frames come from it."""
+
+    do: Literal["take gear"] = "take gear"
+    id: Id
+    gear: str
+    scheme: Id | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        item = gear.get(self.gear)
+        if item is None:
+            raise MissingError(f"there is no gear {self.gear[:40]} here", value=self.gear)
+        if not isinstance(item, (Panel, Screen)):
+            put = Command.known.get(item.placed_by)
+            if put is None:
+                raise RefusedError(f"a {item.kind} goes under a picture or projector; choose it there", field="gear")
+            return put.model_validate({"id": self.id, "scheme": key, "gear": self.gear}).applied(plan, gear, stamp)
+        values: dict[str, Any] = {
+            "kind": item.kind, "name": item.name, "width": Typed(value=item.width, source="maker"),
+            "aspect": item.width / item.height, "frame_side": item.frame_side, "frame_top": item.frame_top,
+            "frame_bottom": item.frame_bottom,
+        }  # fmt: skip
+        if isinstance(item, Panel):
+            values["pixels"] = item.pixels
+        elif isinstance(item, Screen):
+            values["surface"] = item.surface
+        plan = PutPicture(id=self.id, scheme=key, **values).applied(plan, gear, stamp)
+        pictures = plan.schemes[key].pictures
+        fitted = with_values(pictures[self.id], {"gear": self.gear, "curve": getattr(item, "curve", None)})
+        return in_scheme(plan, key, pictures={**pictures, self.id: fitted})
+
+
+def _sized(picture: Picture) -> None:
+    """Refuse a size nobody looks at (rules 2.1)."""
+    diagonal = math.hypot(picture.width.value, picture.height)
+    if not LEAST_DIAGONAL <= diagonal <= MOST_DIAGONAL:
+        raise RefusedError(
+            f"give a size from 8 to 787 inches corner to corner (this would be {diagonal / 25.4:.2f})", field="width"
+        )

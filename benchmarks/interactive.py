@@ -14,6 +14,8 @@ import warnings
 from collections.abc import Callable
 from pathlib import Path
 
+from oval_room.core.parts import STAGES
+
 warnings.simplefilter("ignore")
 from fastapi.testclient import TestClient  # noqa: E402
 
@@ -26,16 +28,16 @@ from oval_room.core.plan.measure import Measure, Typed, chosen  # noqa: E402
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.solve.doubt import doubts  # noqa: E402
+from oval_room.core.subject import Subject  # noqa: E402
 from oval_room.core.survey.commands import PutSeat  # noqa: E402
 from oval_room.core.survey.room_commands import PutRoom
-from oval_room.core.tape.grammar import Subject  # noqa: E402
 from oval_room.core.viewing.seat_map import seat_map  # noqa: E402
 from oval_room.demo.gear import SHELF  # noqa: E402
 from oval_room.demo.jobs import chapel_flat  # noqa: E402
 from oval_room.demo.surveyed import boat_shed_den  # noqa: E402
 from oval_room.drawing.parts import Look  # noqa: E402
 from oval_room.drawing.scene import LAYERS  # noqa: E402
-from oval_room.drawing.sheet import STAGE_VIEWS, draw  # noqa: E402
+from oval_room.drawing.sheet import draw  # noqa: E402
 from oval_room.store.store import Store  # noqa: E402
 from oval_room.web.app import create_app  # noqa: E402
 
@@ -112,7 +114,7 @@ def main() -> None:
     look = Look(plan, report, SHELF, "p1", "s2", "k1")
     tell(
         "drawings of Throw, all four",
-        timed(lambda i: [draw(look, name, 690, 394, LAYERS) for name in STAGE_VIEWS["throw"]]),
+        timed(lambda i: [draw(look, name, 690, 394, LAYERS) for name in STAGES["throw"].views]),
         note="aim: p95 ≤ 20",
     )
     _survey_and_map()

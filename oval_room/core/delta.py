@@ -5,22 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
-from oval_room.core.evaluate import Report, moved
+from oval_room.core.evaluate import moved
 from oval_room.core.figures import show_value
 from oval_room.core.levels import Level
+from oval_room.core.report import Report
 from oval_room.core.units import Ruler
 
 MOST_FIGURES: Final = 3
-_ORDER: Final = (
-    "throw", "angle", "bottom", "width", "lens_z", "upper_row", "shift_use", "neck", "sightline", "contrast", "white",
-    "plate_x", "plate_y", "pole", "behind", "distance", "sharpness", "top_angle",
-)  # fmt: skip
-_SHORT: Final = {
-    "throw": "throw", "angle": "angle", "bottom": "bottom edge", "width": "width", "lens_z": "lens height",
-    "upper_row": "hole row", "shift_use": "shift", "neck": "neck", "sightline": "C", "contrast": "contrast", "white": "white",
-    "plate_x": "plate along", "plate_y": "plate out", "pole": "pole", "behind": "room behind", "distance": "distance",
-    "sharpness": "pixels a degree", "top_angle": "top edge",
-}  # fmt: skip
 _COUNT: Final = ("no", "one", "two", "three", "four", "five", "six")
 
 
@@ -35,19 +26,13 @@ class Delta:
 
 def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...] = ()) -> Delta:
     """The delta line between two reports; figures of the subject's ids come first, one of each kind."""
-    from oval_room.core.figures import KINDS
-
-    rank = {KINDS[name].pattern: i for i, name in enumerate(_ORDER)}
-    short = {KINDS[name].pattern: _SHORT[name] for name in _ORDER}
     changed = []
     for key, figure in after.figures.items():
-        old = before.figures.get(key)
-        place = rank.get(figure.kind.pattern)
-        if place is None or old is None or old.value is None or figure.value is None:
+        old, kind = before.figures.get(key), figure.kind
+        if not kind.rank or old is None or old.value is None or figure.value is None:
             continue
-        if moved(figure.kind.unit, old.value, figure.value, ruler):
-            ids = [part for part in key.split(".") if part[:1] in "pskj" and part[1:].isdigit()]
-            changed.append((not all(part in subject for part in ids), place, figure, old.value))
+        if moved(kind.unit, old.value, figure.value, ruler):
+            changed.append((not figure.is_about(subject), kind.rank, figure, old.value))
     changed.sort(key=lambda item: item[:2])
     parts: list[str] = []
     seen: set[str] = set()
@@ -57,7 +42,7 @@ def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...
         seen.add(figure.kind.pattern)
         side = figure.kind.side
         one, other = (show_value(was, figure.kind.unit, ruler, side), show_value(figure.value, figure.kind.unit, ruler, side))
-        parts.append(f"{short[figure.kind.pattern]} {one} → {other}")
+        parts.append(f"{figure.kind.short} {one} → {other}")
     levels_before = {finding.key: finding.level for finding in before.findings}
     levels_after = {finding.key: finding.level for finding in after.findings}
     new = tuple(

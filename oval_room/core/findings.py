@@ -6,105 +6,66 @@ commands that a person can take.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from typing import Any
+from typing import TYPE_CHECKING, Any, Self
 
 from oval_room.core.commands import Command
 from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.turn import Turn
+
+if TYPE_CHECKING:
+    from oval_room.core.words import Words
 
 
 class Code(StrEnum):
-    """What a finding says. The first word is its stage's band."""
+    """What a finding says: its name in words, whose first word is its stage's, and how its sentence is made. A trade lists its own."""
 
-    NO_SEATS = "survey: no seats"
-    SEAT_OUTSIDE = "survey: seat outside the room"
-    HEAD_AT_CEILING = "survey: head at the ceiling"
-    THING_OUTSIDE = "survey: thing outside the room"
-    ROOM_ASSUMED = "survey: room assumed"
-    SEAT_IN_WALL = "survey: seat in a wall"
-    FLOOR_DIFFERS = "survey: floor under a seat"
-    OPENING_OUTSIDE = "survey: opening past its wall"
-    OPENINGS_OVERLAP = "survey: openings over each other"
-    LIGHT_ASSUMED = "survey: light assumed"
-    READINGS_APART = "survey: repeats disagree"
-    READING_LIES = "survey: a reading that lies"
-    CLOSURE = "survey: the room closes"
-    CHAIN = "survey: parts and whole"
-    FALL = "survey: floor and ceiling"
-    LEAN = "survey: wall out of plumb"
-    STUDS = "survey: stud rhythm"
-    STUD_STRANGERS = "survey: finds that don't fit"
-    STUD_RIVALS = "survey: rival pitches"
-    WAY_IN = "survey: way in"
+    say: Callable[[Finding, Words], str]
 
-    NO_PICTURE = "picture: nothing to look at"
-    TOO_WIDE = "picture: wider than the wall"
-    SEAT_BEHIND = "picture: seat behind it"
-    ANGLE = "picture: angle and school"
-    COARSE = "picture: pixels seen"
-    TEXT = "picture: text on it"
-    NECK = "picture: neck"
-    TOP_EDGE = "picture: top edge"
-    LADDER_CONFLICT = "picture: no height works"
-    OFF_LADDER = "picture: height outside the ladder"
-    ON_LADDER = "picture: height inside the ladder"
-    ROW_IN_FRONT = "picture: over the row in front"
-    TILT = "picture: tilt"
-    OFF_AXIS = "picture: from the side"
-    GLARE = "picture: glare"
-    SURFACE = "picture: surface and projector"
-    PICTURES_OVERLAP = "picture: pictures over each other"
-    NOT_LEVEL = "picture: a row that is not level"
-    DROP_CLEAR = "picture: drop-down through its travel"
-    SPEAKERS = "picture: left and right apart"
-    SPEAKER_COVERED = "picture: loudspeaker behind the cloth"
-    SPEAKER_PLACE = "picture: where a loudspeaker stands"
-    BAR_WIDE = "picture: soundbar wider than the panel"
-    BAR_COVERS = "picture: soundbar before the panel's foot"
-    IN_WALL = "picture: turned into the wall"
-    GAPS = "picture: gaps in a row"
-    BESIDE = "picture: displays beside each other"
-    LAG = "picture: lag for games"
-    REFRESH = "picture: refresh for games"
-    BURN_IN = "picture: still images on an OLED"
-    DULL = "picture: dimmer than the wall beside it"
-    LAMPS_WHITE = "picture: white with the lamps on"
-    FURNITURE_FIRST = "picture: furniture before the screen"
-    HEAT = "picture: heat over a fire"
-    DIM = "picture: white under its target"
-    CONTRAST = "picture: contrast in a scene"
-
-    NO_PROJECTOR = "throw: screen without projector"
-    THROW = "throw: distance and width"
-    BODY = "throw: room behind"
-    SHIFT = "throw: lens shift"
-    LENS_IN_ROOM = "throw: lens outside the room"
-    LENS_BEHIND = "throw: lens behind the screen"
-    FAN = "throw: fan near a head"
-
-    POLE = "fixing: pole"
-    HOLES = "fixing: hole rows"
-    NO_HOLES = "fixing: holes not known yet"
-    PLATE = "fixing: plate follows the lens"
-    WALL_KIND = "fixing: what the wall is"
-    NEAR_SERVICE = "fixing: holes near a service"
+    def __new__(cls, text: str, say: Callable[[Finding, Words], str]) -> Self:
+        code = str.__new__(cls, text)
+        code._value_, code.say = text, say
+        return code
 
     @property
     def stage(self) -> str:
-        return self.value.split(":")[0]
+        return str(self.value).split(":")[0]
+
+    @property
+    def what(self) -> str:
+        """What it is about, in a few words."""
+        return str(self.value).split(": ")[1]
+
+
+class CureKind(StrEnum):
+    """A way to clear findings: its name, and how the short order is made that says it. A trade lists its own."""
+
+    say: Callable[[Cure, Words], str]
+
+    def __new__(cls, text: str, say: Callable[[Cure, Words], str]) -> Self:
+        kind = str.__new__(cls, text)
+        kind._value_, kind.say = text, say
+        return kind
 
 
 @dataclass(frozen=True, slots=True)
 class Cure:
-    """A change that is meant to clear a finding: which kind it is (`words` makes its text), its value, its command."""
+    """A change that is meant to clear a finding: its kind, its value, its command; of what, where there may be several alike."""
 
-    kind: str
+    kind: CureKind
     value: float
     command: Command
     unit: str = "mm"
     name: str = ""
+    of: str = ""
+
+    @property
+    def form(self) -> str:
+        """Kind and what it is of: two cures of one form do the same, one whose form goes on is a fuller one."""
+        return f"{self.kind.value} {self.of}".rstrip()
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,6 +87,10 @@ class Finding:
         """What makes it the same finding after a change: its code and the picture or projector it is about."""
         parts = [self.about[kind] for kind in ("projector", "picture", "scene", "thing", "opening") if kind in self.about]
         return "/".join([self.code.name.lower(), *parts, str(self.more.get("part", ""))]).rstrip("/")
+
+    def turned_back(self, turn: Turn, plan: Plan) -> Finding:
+        """The finding of a turned plan, its cures as commands for the plan itself."""
+        return replace(self, cures=tuple(replace(one, command=one.command.turned_back(turn, plan)) for one in self.cures))
 
     @property
     def off_by(self) -> float | None:

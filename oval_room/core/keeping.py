@@ -3,24 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any, Protocol, TypeVar
-
-from oval_room.core.screens.document import Picture
-from oval_room.core.units import Ruler
+from typing import Protocol, TypeVar, cast
 
 _T = TypeVar("_T")
 MOST = 3
-BY_VALUE = (Ruler, str, Picture)
-"""Kinds that are often made anew with the same content, so they are compared by it."""
 
 
 class Keep(Protocol):
     """Gives the result kept under a name when it was made from these very objects, else makes and keeps a new one."""
 
-    def __call__(self, name: str, reads: tuple[Any, ...], make: Callable[[], _T]) -> _T: ...
+    def __call__(self, name: str, reads: tuple[object, ...], make: Callable[[], _T]) -> _T: ...
 
 
-def anew(name: str, reads: tuple[Any, ...], make: Callable[[], _T]) -> _T:
+def anew(name: str, reads: tuple[object, ...], make: Callable[[], _T]) -> _T:
     """Keeps nothing."""
     return make()
 
@@ -29,18 +24,21 @@ class Kept:
     """The last few results of each name, with the objects they were made from: the plan as it is, and what was tried on it."""
 
     def __init__(self) -> None:
-        self._kept: dict[str, list[tuple[tuple[Any, ...], Any]]] = {}
+        self._kept: dict[str, list[tuple[tuple[object, ...], object]]] = {}
 
-    def __call__(self, name: str, reads: tuple[Any, ...], make: Callable[[], _T]) -> _T:
+    def __call__(self, name: str, reads: tuple[object, ...], make: Callable[[], _T]) -> _T:
         kept = self._kept.setdefault(name, [])
         for n, (was, result) in enumerate(kept):
-            if len(was) == len(reads) and all(
-                a is b or (isinstance(b, BY_VALUE) and a == b) for a, b in zip(was, reads, strict=True)
-            ):
+            if len(was) == len(reads) and all(a is b or (_by_value(b) and a == b) for a, b in zip(was, reads, strict=True)):
                 if n:
                     kept.insert(0, kept.pop(n))
-                return result  # type: ignore[no-any-return]
+                return cast(_T, result)
         result = make()
         kept.insert(0, (reads, result))
         del kept[MOST:]
         return result
+
+
+def _by_value(read: object) -> bool:
+    """Whether it is of a kind that is often made anew with the same content, so that it is compared by it."""
+    return isinstance(read, (str, float)) or getattr(read, "by_value", False)

@@ -8,17 +8,39 @@ from typing import TYPE_CHECKING, Annotated, Final
 
 from pydantic import Field, TypeAdapter
 
-from oval_room.core.brief import commands as brief
-from oval_room.core.commands import Command, Several
-from oval_room.core.job import commands as job
-from oval_room.core.projection import commands as projection
-from oval_room.core.screens import commands as screens
-from oval_room.core.survey import commands as survey
-from oval_room.core.survey import room_commands as survey_room
+from oval_room.core.brief.part import PART as BRIEF
+from oval_room.core.commands import Command
+from oval_room.core.figures import FigureKind
+from oval_room.core.findings import Code
+from oval_room.core.fixing.part import PART as FIXING
+from oval_room.core.job.part import PART as JOB
+from oval_room.core.light.part import PART as LIGHT
+from oval_room.core.part import Part, StageSpec
+from oval_room.core.projection.part import PART as PROJECTION
+from oval_room.core.report import Result
+from oval_room.core.screens.part import PART as SCREENS
+from oval_room.core.sound.part import PART as SOUND
+from oval_room.core.studies import Study
+from oval_room.core.survey.part import PART as SURVEY
+from oval_room.core.viewing.part import PART as VIEWING
 
-COMMANDS: Final[tuple[type[Command], ...]] = tuple(Command.known.values())
+PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, VIEWING, SCREENS, SOUND, PROJECTION, LIGHT, FIXING)
+
+STAGES: Final[dict[str, StageSpec]] = {part.stage.name: part.stage for part in PARTS if part.stage is not None}
+"""The stages in the order of the work."""
+KINDS: Final[dict[str, FigureKind]] = {name: kind for part in PARTS for name, kind in part.kinds.items()}
+CODES: Final[dict[str, Code]] = {code.name: code for part in PARTS for codes in part.codes for code in codes}
+STUDIES: Final[tuple[Study[Result], ...]] = tuple(study for part in PARTS for study in part.studies)
+COMMANDS: Final[tuple[type[Command], ...]] = tuple(command for part in PARTS for command in part.commands)
+
 if TYPE_CHECKING:
     AnyCommand = Command
 else:
     AnyCommand = Annotated[reduce(or_, COMMANDS), Field(discriminator="do")]
-COMMAND: TypeAdapter[Command] = TypeAdapter(AnyCommand)
+COMMAND: Final[TypeAdapter[Command]] = TypeAdapter(AnyCommand)
+"""Reads any command there is."""
+
+
+def kind_of(key: str) -> FigureKind | None:
+    """The kind a figure's key belongs to, also when the figure itself is gone."""
+    return next((kind for kind in KINDS.values() if kind.owns(key)), None)

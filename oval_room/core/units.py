@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 import re
 from dataclasses import dataclass
-from typing import Final, Literal
+from typing import ClassVar, Final, Literal
 
 from oval_room.core.errors import RefusedError
 
@@ -224,6 +224,7 @@ def show_length(mm: float, style: Style = "mm", steps_per_inch: int = 16, *, sid
 class Ruler:
     """How one job writes lengths: unit of a bare number, style shown, ruler's fraction of an inch."""
 
+    by_value: ClassVar[bool] = True
     unit: Unit = "mm"
     style: Style = "mm"
     steps_per_inch: int = 16

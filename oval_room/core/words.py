@@ -6,19 +6,13 @@ A finding reads like an experienced colleague: what, because of what, by how muc
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Mapping
-from typing import Final
+from collections.abc import Mapping
 
 from oval_room.core.figures import show_value
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.turn import wall_name
-from oval_room.core.told.cures import CURES
-from oval_room.core.told.letters import capital
-from oval_room.core.told.picture import PICTURE
-from oval_room.core.told.survey import SURVEY
-from oval_room.core.told.throw import THROW
 from oval_room.core.units import Ruler, Side
 
 
@@ -40,6 +34,15 @@ def names_of(plan: Plan) -> dict[str, str]:
     for group in groups:
         nodes.update({key: node.name for key, node in group.items()})
     return nodes
+
+
+def capital(text: str) -> str:
+    """As a sentence starts with it."""
+    return text[:1].upper() + text[1:]
+
+
+def degrees(value: float | None) -> str:
+    return show_value(value, "deg", Ruler())
 
 
 class Words:
@@ -66,7 +69,7 @@ class Words:
 
     def finding(self, finding: Finding) -> str:
         """The sentence of a finding."""
-        return _TEXT[finding.code](finding, self)
+        return finding.code.say(finding, self)
 
     def surface(self, key: str) -> str:
         """What people call a wall or the ceiling, as it stands in a sentence: the display wall, wall 4, the ceiling."""
@@ -78,18 +81,16 @@ class Words:
         """What a reading is of: `wall 3`, `diagonal c1 to c3`, `garden window, width`."""
         return dim_name(self.plan, key)
 
-    def flip(self, finding: str | None, becomes: Level | None) -> str:
+    def flip(self, what: str, becomes: Level | None) -> str:
         """What flips at a breaking point: `then throw stops`."""
-        if finding is None:
+        if becomes is None:
             return "nothing flips"
-        code = next((code for code in Code if code.name.lower() == finding.split("/")[0]), None)
-        what = code.value.split(": ")[1] if code else "it can't go there"
-        verb = {Level.STOP: "stops", Level.MIND: "wants minding", Level.GOOD: "clears"}.get(becomes or Level.STOP, "changes")
-        return f"then {what} {verb}" if code else f"then {what}"
+        verb = {Level.STOP: "stops", Level.MIND: "wants minding", Level.GOOD: "clears"}.get(becomes, "changes")
+        return f"then {what} {verb}" if what else "then it can't go there"
 
     def cure(self, cure: Cure) -> str:
         """What a cure does, as a short order."""
-        return CURES[cure.kind.split(" o")[0] if cure.kind.startswith("cover o") else cure.kind](cure, self)
+        return cure.kind.say(cure, self)
 
 
 def dim_name(plan: Plan, key: str) -> str:
@@ -118,6 +119,3 @@ def dim_name(plan: Plan, key: str) -> str:
     names = names_of(plan)
     node = next((part for part in parts if part in names), "")
     return f"{names.get(node, node or key)}, {fields.get(parts[-1], parts[-1])}" if len(parts) > 1 else key
-
-
-_TEXT: Final[dict[Code, Callable[[Finding, Words], str]]] = SURVEY | PICTURE | THROW

@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.gear import Mount, Panel, Screen
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.pose import Own, to_room
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.datum import DATUM, from_datum
+from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.viewing.glare import CLEARED
+from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of, raster
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
@@ -32,7 +35,7 @@ def elevation(look: Look) -> Scene:
     pictures = on_wall(look.plan)
     for key, picture in pictures.items():
         _picture(draft, look, key, picture)
-        holes = look.report.fixing.holes.get(key)
+        holes = look.report.of(FixingResult).holes.get(key)
         if holes:
             _holes(draft, look, key, picture, holes, near=False)
     _projectors(draft, look, pictures)
@@ -106,11 +109,15 @@ def _opening_dims(draft: Draft, look: Look) -> None:
 
 def plate_detail(look: Look) -> Scene | None:
     """The wall zoomed to the subject's plate: holes from the floor and from the left wall. None without a hole map."""
-    key = look.picture if look.picture in look.report.fixing.holes else next(iter(look.report.fixing.holes), None)
+    key = (
+        look.picture
+        if look.picture in look.report.of(FixingResult).holes
+        else next(iter(look.report.of(FixingResult).holes), None)
+    )
     if key is None:
         return None
     look = look.turned(look.report.walls.get(key, 1))
-    picture, holes = look.plan.chosen.pictures[key], look.report.fixing.holes[key]
+    picture, holes = look.plan.chosen.pictures[key], look.report.of(FixingResult).holes[key]
     draft = Draft()
     room = look.plan.survey.room
     _picture(draft, look, key, picture)
@@ -123,7 +130,7 @@ def plate_detail(look: Look) -> Scene | None:
     )
     window = (left - 60, holes.bottom - 60, right + 60, holes.top + 60)
     draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
-    studs = look.report.studs.surfaces.get(f"w{look.report.walls.get(key, 1)}")
+    studs = look.report.of(StudResult).surfaces.get(f"w{look.report.walls.get(key, 1)}")
     for line, trust in studs.trust.items() if studs else ():
         if window[0] < line < window[2] and trust > 0:
             style = "stud-sure" if trust >= 0.6 else "stud-likely" if trust >= 0.4 else "stud-guess"
@@ -215,7 +222,7 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
 def _mirrored(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
     """What the subject seat sees mirrored in the subject picture, as outlined patches."""
     picture = pictures.get(look.picture or "")
-    seen = look.report.glare.pictures.get(look.picture or "", {}).get(look.seat or "")
+    seen = look.report.of(GlareResult).pictures.get(look.picture or "", {}).get(look.seat or "")
     if picture is None or seen is None:
         return
     for key, patch in seen.patches.items():

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import math
 
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.pose import Point
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.seat_map import runs, seat_map
+from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, face_above
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
@@ -122,7 +124,7 @@ def _sight(draft: Draft, look: Look) -> None:
     picture, seat = look.plan.chosen.pictures.get(look.picture or ""), look.plan.survey.seats.get(look.seat or "")
     if picture is None or seat is None or look.picture is None or look.seat is None:
         return
-    view = look.report.viewing.pictures[look.picture].seats[look.seat]
+    view = look.report.of(ViewResult).pictures[look.picture].seats[look.seat]
     if view.angle is None:
         return
     eye = seat.eye_point
@@ -156,7 +158,7 @@ def _dims(draft: Draft, look: Look) -> None:
             Dim(0, seat.x.value, "v", look.show(seat.x.value), "right", 0, _known(seat.x.source), 6, "seat.x", "across")
         )  # fmt: skip
     for key, projector in look.plan.chosen.projectors.items():
-        plate = look.report.fixing.plates.get(key)
+        plate = look.report.of(FixingResult).plates.get(key)
         if plate and look.picture in (None, projector.shows) and look.report.walls.get(projector.shows, 1) == 1:
             draft.add(
                 Dim(0, plate.y, "u", f"plate {look.show(plate.y)}", "above", 0, "brass", 3, "projector.plate_y", "plate out")

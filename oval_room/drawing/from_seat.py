@@ -12,6 +12,7 @@ from typing import Final
 
 from oval_room.core.pose import Point
 from oval_room.core.survey.eyes import CROWN
+from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.parts import Look, corners
 from oval_room.drawing.scene import Draft, Label, P, Scene
 from oval_room.drawing.shell import ceiling_line
@@ -52,7 +53,7 @@ def from_seat(look: Look) -> Scene | None:
     picture, seat = look.plan.chosen.pictures.get(look.picture or ""), look.plan.survey.seats.get(look.seat or "")
     if picture is None or seat is None or look.picture is None or look.seat is None:
         return None
-    view = look.report.viewing.pictures[look.picture].seats[look.seat]
+    view = look.report.of(ViewResult).pictures[look.picture].seats[look.seat]
     if view.angle is None:
         return None
     eye = _Eye(seat.eye_point, picture.pose.point)

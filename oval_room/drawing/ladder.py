@@ -6,6 +6,7 @@ from __future__ import annotations
 import math
 
 from oval_room.core.viewing.ladder import Bound, Rungs
+from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
@@ -19,7 +20,7 @@ def ladder(look: Look) -> Scene | None:
     picture = look.plan.chosen.pictures.get(look.picture or "")
     if picture is None or look.picture is None:
         return None
-    views = look.report.viewing.pictures[look.picture]
+    views = look.report.of(ViewResult).pictures[look.picture]
     low, high = _strongest(views.rungs)
     heights = [bound.lo for bound in low if bound.lo is not None] + [bound.hi for bound in high if bound.hi is not None]
     bottom = picture.bottom
@@ -78,7 +79,7 @@ def _stacked(look: Look, key: str) -> list[str]:
 
 def _narrow(draft: Draft, look: Look, key: str, at: float, v0: float, v1: float) -> None:
     """Another picture's ladder: its rails, where all agree, its two nearest reasons and where its bottom edge is."""
-    picture, rungs = look.plan.chosen.pictures[key], look.report.viewing.pictures[key].rungs
+    picture, rungs = look.plan.chosen.pictures[key], look.report.of(ViewResult).pictures[key].rungs
     _range(draft, rungs, v0, v1, at, NARROW)
     for u in (at - NARROW, at + NARROW):
         draft.line((u, v0), (u, v1), "rail", "picture")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from oval_room.core.projection.shift import ShiftWindow
+from oval_room.core.projection.study import ThrowResult
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
@@ -28,7 +29,7 @@ def window_outline(window: ShiftWindow, hung: bool) -> list[tuple[float, float]]
 
 def lens_window(look: Look, projector: str | None) -> Scene | None:
     """The lens window of a projector; None without one."""
-    throw = look.report.throw.projectors.get(projector or "")
+    throw = look.report.of(ThrowResult).projectors.get(projector or "")
     if throw is None or projector is None:
         return None
     outline = window_outline(throw.window, look.plan.chosen.projectors[projector].hung)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import NamedTuple
 
-from oval_room.core.evaluate import Report
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, GearShelf, Screen
 from oval_room.core.plan.gear import Projector as ProjectorGear
@@ -13,6 +13,8 @@ from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.pose import Turn as PoseTurn
 from oval_room.core.projection.document import Projector
+from oval_room.core.projection.study import ThrowResult
+from oval_room.core.report import Report
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.survey.eyes import CROWN
@@ -105,7 +107,7 @@ def edge_on(picture: Picture) -> tuple[Point, Point]:
 
 def raster(look: Look, key: str, picture: Picture) -> tuple[float, float]:
     """Width and height of the raster lit on a picture [mm]."""
-    throw = look.report.throw.projectors.get(key)
+    throw = look.report.of(ThrowResult).projectors.get(key)
     return throw.raster if throw else (picture.width.value, picture.height)
 
 
@@ -223,7 +225,7 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
     pose = projector.pose
     behind, wide = (body.body_behind_lens, body.body_width) if body else (350.0, 400.0)
     plate = plate_in_room(look, key, projector)
-    own = look.report.fixing.plates.get(key)
+    own = look.report.of(FixingResult).plates.get(key)
     shift = 0.0
     if plate is not None and own is not None and not style:
         room = look.plan.survey.room
@@ -248,7 +250,7 @@ def projector_turn(look: Look, projector: Projector) -> PoseTurn:
 
 def plate_in_room(look: Look, key: str, projector: Projector) -> tuple[float, float] | None:
     """A projector's plate in room axes [mm]; the report has it in the frame of its picture's wall."""
-    plate = look.report.fixing.plates.get(key)
+    plate = look.report.of(FixingResult).plates.get(key)
     walls = look.plan.survey.room.walls
     n = look.report.walls.get(projector.shows, 1)
     if plate is None or n > len(walls):

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from oval_room.core.projection.document import Projector
+from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.parts import (
     WALL,
     Look,
@@ -111,7 +113,7 @@ def _sights(draft: Draft, look: Look) -> None:
     picture = look.plan.chosen.pictures.get(look.picture or "")
     if picture is None or look.picture is None:
         return
-    views = look.report.viewing.pictures[look.picture]
+    views = look.report.of(ViewResult).pictures[look.picture]
     seen: set[tuple[float, float]] = set()
     for key, seat in look.plan.survey.seats.items():
         eye, view = seat.eye_point, views.seats[key]
@@ -177,7 +179,7 @@ def _dims(draft: Draft, look: Look, near: float, far: float) -> None:
             Dim(0, picture.top, "v", look.show(picture.top), "left", 0.0, "plain", 4, "picture.top", "top", swap="stretch to")
         )  # fmt: skip
     for key, projector in plan.chosen.projectors.items():
-        throw = look.report.throw.projectors.get(key)
+        throw = look.report.of(ThrowResult).projectors.get(key)
         if throw is None or look.picture not in (None, projector.shows):
             continue
         start = plan.chosen.pictures[projector.shows].pose.y

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Collection
 from typing import Final, NamedTuple
 
+from oval_room.core.parts import STAGES
 from oval_room.drawing.cloth_cut import cloth_cut, is_cut
 from oval_room.drawing.elevation import elevation, plate_detail
 from oval_room.drawing.floor_plan import floor_plan
@@ -19,13 +20,6 @@ from oval_room.drawing.section import section
 from oval_room.drawing.svg import write_svg
 from oval_room.drawing.throw_strip import throw_strip
 
-STAGE_VIEWS: Final[dict[str, tuple[str, ...]]] = {
-    "brief": ("plan", "section", "elevation"),
-    "survey": ("plan", "elevation", "section"),
-    "picture": ("section", "elevation", "plan", "ladder"),
-    "throw": ("section", "plan", "window", "strip"),
-    "fixing": ("plate", "plan", "section"),
-}
 VIEW_NAMES: Final[dict[str, str]] = {
     "plan": "plan", "section": "section", "elevation": "display wall", "ladder": "height ladder", "cloth": "cloth to cut", "map": "seat map", "plate": "plate and holes",
     "window": "lens window", "strip": "throw strip", "seat": "from this seat",
@@ -41,8 +35,6 @@ _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
 OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map")
-EXTRA: Final[dict[str, tuple[str, ...]]] = {"picture": ("map", "cloth")}
-"""Views that a stage can lead with or print beside its own."""
 ANYWHERE: Final = ("section", "plan", "elevation", "seat", "cloth", "map")
 """Views that may lead at any stage."""
 SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
@@ -59,7 +51,7 @@ class Part(NamedTuple):
 
 def views_of(look: Look, stage: str) -> tuple[str, ...]:
     """The views that a stage can show for this plan, the lead first."""
-    wanted = STAGE_VIEWS[stage]
+    wanted = STAGES[stage].views
     shown = [name for name in wanted if _make(look, name) is not None]
     if stage == "fixing" and "plate" not in shown:
         shown.insert(0, "elevation")

@@ -13,7 +13,7 @@ from oval_room.core.plan.fittings import ZONED, Opening, Service
 from oval_room.core.plan.outline import Corners, Wall
 from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import wall_name
-from oval_room.core.survey.stud_study import Studs
+from oval_room.core.survey.stud_study import StudResult, Studs
 from oval_room.core.survey.studs import AGREES
 from oval_room.drawing.parts import WALL, Look
 from oval_room.drawing.scene import Dim, Draft, Label, P
@@ -56,7 +56,7 @@ def plan_shell(draft: Draft, look: Look) -> None:
         wall_of_it = room.wall_named(service.wall)
         at = wall_of_it.room(service.along, 20.0) if wall_of_it else (service.along, service.z)
         draft.mark((at[1], at[0]), "cross", "service", "services", key)
-    for surface, studs in look.report.studs.surfaces.items():
+    for surface, studs in look.report.of(StudResult).surfaces.items():
         _plan_studs(draft, look, surface, studs)
     for slope in room.slopes:
         _plan_slope(draft, room, slope.wall, slope.low.value, slope.pitch)
@@ -299,7 +299,7 @@ def _wall_service(draft: Draft, look: Look, key: str, service: Service, width: f
 
 def wall_studs(draft: Draft, look: Look, surface: str, top: float) -> None:
     """Studs of the wall in view, by how sure they are; finds on the log's line, strangers struck through."""
-    studs = look.report.studs.surfaces.get(surface)
+    studs = look.report.of(StudResult).surfaces.get(surface)
     finds = {key: find for key, find in look.plan.survey.finds.items() if find.wall == "w1"}
     base = top * 0.12
     if studs is not None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from oval_room.core.projection.study import ThrowResult
 from oval_room.core.projection.throw import NEAR_AN_END, NEAR_AN_END_OF_RANGE
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
@@ -9,7 +10,7 @@ from oval_room.drawing.scene import Draft, Label, P, Scene
 
 def throw_strip(look: Look, projector: str | None) -> Scene | None:
     """The throw strip of a projector; None without one."""
-    throw = look.report.throw.projectors.get(projector or "")
+    throw = look.report.of(ThrowResult).projectors.get(projector or "")
     if throw is None or projector is None:
         return None
     placed = look.plan.chosen.projectors[projector]

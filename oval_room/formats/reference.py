@@ -6,9 +6,7 @@ import json
 from collections.abc import Callable
 from typing import Final
 
-from oval_room.core.figures import KINDS
-from oval_room.core.findings import Code
-from oval_room.core.plan.document import STAGES
+from oval_room.core.parts import CODES, KINDS, STAGES
 from oval_room.core.sums.registry import GROUPS
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.formats.job_file import schema
@@ -55,7 +53,7 @@ def figures_md() -> str:
         for kind in KINDS.values()
     ]
     out += ["", "## Findings", "", "| code | stage | says something of |", "| --- | --- | --- |"]
-    out += [f"| `{code.name.lower()}` | {code.stage} | {code.value.split(': ')[1]} |" for code in Code]
+    out += [f"| `{code.name.lower()}` | {code.stage} | {code.what} |" for code in CODES.values()]
     return "\n".join(out) + "\n"
 
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from oval_room.core.evaluate import Report
 from oval_room.core.figures import put_in, show_figure
 from oval_room.core.plan.document import Plan
+from oval_room.core.report import Report
 from oval_room.core.words import Words
 
 

@@ -8,15 +8,18 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.delta import Delta, compare
-from oval_room.core.evaluate import Evaluator, Report
-from oval_room.core.figures import KINDS, Figure, kind_of, show_figure, show_value
+from oval_room.core.evaluate import Evaluator
+from oval_room.core.figures import Figure, show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import STAGES, Plan
+from oval_room.core.light.study import LightResult
+from oval_room.core.parts import KINDS, STAGES, kind_of
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_of
+from oval_room.core.report import Report
 from oval_room.core.solve.cures import Tried, cures_that_cure
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.subject import Subject
 from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, Window, draw, scene_of, views_of
@@ -24,14 +27,6 @@ from oval_room.store.records import Head, Summary
 from oval_room.store.store import Store
 
 KEPT: Final = 32
-STAGE_NAMES: Final = {"brief": "Brief", "survey": "Survey", "picture": "Picture", "throw": "Throw", "fixing": "Fixing"}
-HEADLINES: Final[dict[str, tuple[str, ...]]] = {
-    "brief": ("angle", "contrast"),
-    "survey": ("distance", "angle"),
-    "picture": ("bottom", "angle", "neck", "contrast"),
-    "throw": ("throw", "shift_use", "lens_z", "white"),
-    "fixing": ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,7 +147,7 @@ class Bench:
         report = self.report(head)
         words = Words(head.plan)
         worst = worst_open(report)
-        upset = ", ".join(STAGE_NAMES[stage] for stage in report.upset)
+        upset = ", ".join(STAGES[stage].title for stage in report.upset)
         summary = Summary(worst.level.value if worst else "", words.finding(worst) if worst else "", upset)
         self.store.put_summary(head.job, head.revision, summary)
         return report
@@ -199,37 +194,33 @@ def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
         return f"ladder allows {words.length(lo, 'least')} to {words.length(hi, 'greatest')}"
     if name == "white" and f"picture.{subject.picture}.foot_lamberts" in figures:
         return show_figure(figures[f"picture.{subject.picture}.foot_lamberts"], words.ruler)
-    if name == "contrast" and subject.picture in report.light.pictures and subject.scene:
-        return f"in {words.names.get(subject.scene, '')}: {report.light.pictures[subject.picture].scenes[subject.scene][2]}"
+    if name == "contrast" and subject.picture in report.of(LightResult).pictures and subject.scene:
+        return f"in {words.names.get(subject.scene, '')}: {report.of(LightResult).pictures[subject.picture].scenes[subject.scene][2]}"
     return ""
 
 
 def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[Headline]:
     """The few figures that matter at a stage, for the subject; the worst seat's beside."""
     out, words = [], Words(plan)
-    for name in HEADLINES[stage]:
+    for name in STAGES[stage].headlines:
         kind = KINDS[name]
         ids = {"picture": subject.picture, "seat": subject.seat, "scene": subject.scene, "projector": subject.projector, "n": 1}
-        figure = report.figures.get(kind.pattern.format(**ids))
+        figure = report.figures.get(kind.key(**ids))
         if figure is None:
             continue
-        worst = None
-        if "{seat}" in kind.pattern:
-            stem = kind.pattern.split("{seat}")[0].format(**ids)
-            same = [f for key, f in report.figures.items() if key.startswith(stem) and f.value is not None]
-            worst = _worst(name, same)
+        worst = kind.worst_of(_same(report, figure)) if kind.by_seat else None
         note = _note(report, name, subject, words)
         out.append(Headline(figure, worst if worst is not None and worst.key != figure.key else None, note))
     return out[:4]
 
 
-def _worst(name: str, figures: list[Figure]) -> Figure | None:
-    if not figures:
-        return None
-    by = {"angle": min, "distance": max, "sharpness": min, "sightline": min}.get(name)
-    if by is not None:
-        return by(figures, key=lambda figure: figure.value or 0.0)
-    return max(figures, key=lambda figure: abs(figure.value or 0.0))
+def _same(report: Report, figure: Figure) -> list[Figure]:
+    """The figures of one kind of the same picture, from every seat."""
+    return [
+        one
+        for one in report.figures.values()
+        if one.kind is figure.kind and one.value is not None and one.about.get("picture") == figure.about.get("picture")
+    ]
 
 
 def worst_open(report: Report) -> Finding | None:
@@ -256,7 +247,7 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
             label, unit = (kind.label, kind.unit) if kind else (first.figure, "mm")
             was, is_now = show_value(first.was, unit, words.ruler), show_value(first.now, unit, words.ruler)
             why = f"{label} {was} → {is_now}"
-        out.append(Mark(stage, STAGE_NAMES[stage], state, stops, minds, why))
+        out.append(Mark(stage, STAGES[stage].title, state, stops, minds, why))
     return out
 
 

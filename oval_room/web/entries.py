@@ -12,7 +12,7 @@ from oval_room.core.plan.turn import wall_name, wall_of
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import show_aspect
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.subject import Subject
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
 
 

@@ -9,9 +9,9 @@ from oval_room.core.plan.fittings import Covering, Swing
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS
 from oval_room.core.plan.turn import bearing_of, wall_name
+from oval_room.core.subject import Subject
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.observed import wall_measure
-from oval_room.core.tape.grammar import Subject
 from oval_room.web.entries import Entry
 
 

@@ -8,16 +8,17 @@ from urllib.parse import urlencode
 
 from fastapi import Request
 
-from oval_room.core.evaluate import Report
 from oval_room.core.figures import show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of
 from oval_room.core.levels import Level
+from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
+from oval_room.core.report import Report
 from oval_room.core.words import Words
-from oval_room.drawing.sheet import EXTRA, LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
+from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
 from oval_room.web.entries import entries_of
@@ -159,9 +160,8 @@ class SheetParts:
         """Assumed, and it matters: what nobody has given, its value now, how many figures of the subject rest on it."""
         mine, ruler = set(self.seen.subject.ids()), self.plan.writing.ruler
         counts: dict[tuple[str, str], int] = {}
-        for key, figure in self.report.figures.items():
-            ids = [part for part in key.split(".") if part[:1] in "pskj" and part[1:].isdigit()]
-            if not all(part in mine for part in ids):
+        for figure in self.report.figures.values():
+            if not figure.is_about(mine):
                 continue
             for item in figure.inputs:
                 if item.source in UNSURE:
@@ -172,7 +172,7 @@ class SheetParts:
     def _extra(self) -> list[tuple[str, str]]:
         """Views that this stage can lead with beside its own, where they have something to show."""
         look = self.bench.look(self.plan, self.report, self.seen)
-        return [(name, VIEW_NAMES[name]) for name in EXTRA.get(self.seen.stage, ()) if has_view(look, name)]
+        return [(name, VIEW_NAMES[name]) for name in STAGES[self.seen.stage].extra if has_view(look, name)]
 
     def _layers(self) -> dict[str, str]:
         """The layers that have something on them here."""
@@ -192,9 +192,8 @@ class SheetParts:
         s, stage = self.seen.subject, self.seen.stage
         mine = set(s.ids())
         out = []
-        for key, figure in self.report.figures.items():
-            ids = [part for part in key.split(".") if part[:1] in "pskj" and part[1:].isdigit()]
-            if figure.kind.stage == stage and all(part in mine for part in ids):
+        for figure in self.report.figures.values():
+            if figure.kind.stage == stage and figure.is_about(mine):
                 out.append(figure)
         return out
 

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from oval_room.core.applying import measure_at
-from oval_room.core.evaluate import Report
 from oval_room.core.figures import show_value
 from oval_room.core.plan.document import Plan
+from oval_room.core.report import Report
+from oval_room.core.survey.closure_study import ClosureResult
 from oval_room.core.survey.missing import Wanted, missing_readings
 from oval_room.core.survey.reading_keys import is_light, key_of
 from oval_room.core.survey.readings import combine_readings
@@ -89,7 +90,7 @@ class SurveyShown:
 
 def open_readings(plan: Plan, report: Report) -> list[Wanted]:
     """What is still to be measured, with the diagonal that would settle a doubt."""
-    checked = report.closure.checked
+    checked = report.of(ClosureResult).checked
     return missing_readings(plan, checked.decides if checked else None)
 
 

@@ -6,7 +6,8 @@ from hypothesis import strategies as st
 
 from oval_room.core.brief.commands import PutBrief
 from oval_room.core.commands import Command
-from oval_room.core.job.commands import Choose, Drop, PutWriting, Settle
+from oval_room.core.job.commands import Accept, Choose, Drop, PutScheme, PutWriting, Settle
+from oval_room.core.levels import Level
 from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.room import Corner, Slope
 from oval_room.core.projection.commands import PutProjector
@@ -20,6 +21,7 @@ TYPED = st.builds(
     value=st.integers(400, 5000).map(float),
     source=st.sampled_from(["read", "chosen"]),
     instrument=st.sampled_from(["laser", "tape"]),
+    again=st.booleans(),
 )
 LENGTH = st.integers(-200, 6000).map(float)
 SEATS = st.sampled_from(["s1", "s2", "s4", "s9"])
@@ -81,5 +83,7 @@ COMMANDS: st.SearchStrategy[Command] = st.one_of(
     st.builds(Choose, size_school=st.sampled_from(["lounge", "front row"]), height_school=st.sampled_from(["third", "low"]), main_seat=st.none() | SEATS),
     st.builds(PutBrief, who=st.text(max_size=20), film=st.floats(0, 24), games=st.floats(0, 9), plays=st.sampled_from(["any", "platform and rhythm"])),
     st.builds(PutWriting, unit=st.sampled_from(["mm", "in"]), style=st.sampled_from(["mm", "feet"])),
+    st.builds(PutScheme, id=st.just("v2"), name=st.just("Other"), like=st.just("v1")),
+    st.builds(Accept, finding=st.sampled_from(["throw/j1/p1", "angle/p1"]), level=st.none() | st.just(Level.MIND), off_by=st.floats(0, 500)),
     st.builds(Settle, stage=st.sampled_from(["picture", "throw"]), figures=st.just({"picture.p1.bottom": 1000.0})),
 )  # fmt: skip

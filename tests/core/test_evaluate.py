@@ -9,22 +9,29 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import COMMAND, Command
+from oval_room.core.commands import Command
 from oval_room.core.delta import compare
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator, Report, evaluate, stage_figures
-from oval_room.core.figures import KINDS, put_in, show_figure
-from oval_room.core.findings import Code
+from oval_room.core.evaluate import Evaluator, evaluate, stage_figures
+from oval_room.core.figures import put_in, show_figure
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.job.commands import Choose, PutWriting, Settle
 from oval_room.core.levels import Level
+from oval_room.core.parts import COMMAND, KINDS
 from oval_room.core.plan.changes import changes, restore
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.says import ThrowCode
+from oval_room.core.projection.study import ThrowResult
+from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.survey.commands import PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.survey.says import SurveyCode
+from oval_room.core.survey.study import SurveyResult
+from oval_room.core.viewing.says import ViewingCode
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs
@@ -75,8 +82,8 @@ def changed(plan: Plan, *commands: Command) -> Plan:
 class Reports(unittest.TestCase):
     def test_the_chapel_flat_has_its_one_plain_mistake(self) -> None:
         report = evaluate(CHAPEL, SHELF)
-        self.assertEqual([f.code for f in report.findings if f.level is Level.STOP], [Code.THROW])
-        self.assertEqual(report.findings[0].code, Code.THROW)
+        self.assertEqual([f.code for f in report.findings if f.level is Level.STOP], [ThrowCode.THROW])
+        self.assertEqual(report.findings[0].code, ThrowCode.THROW)
 
     def test_the_bedroom_is_upset_since_it_was_settled(self) -> None:
         upset = evaluate(BEDROOM, SHELF).upset
@@ -190,7 +197,11 @@ class Reports(unittest.TestCase):
         one = say(room(outline="room 4000 x 5000"), "seat 2000", "tv 65", "bottom 1800")
         two = say(one, "another tv 43")
         for plan, named in ((one, False), (two, True)):
-            told = [Words(plan).finding(f) for f in evaluate(plan, SHELF).findings if f.code in (Code.NECK, Code.TOP_EDGE)]
+            told = [
+                Words(plan).finding(f)
+                for f in evaluate(plan, SHELF).findings
+                if f.code in (ViewingCode.NECK, ViewingCode.TOP_EDGE)
+            ]
             self.assertTrue(told)
             for text in told:
                 self.assertEqual("TV" in text, named, text)
@@ -205,21 +216,25 @@ class Reports(unittest.TestCase):
         short = changed(CHAPEL, PutRoom(depth=Typed(value=3700)))
         self.assertIn("body/j1/p1", evaluate(changed(short, PutProjector(id="j1", y=3400)), SHELF).stops())
         report = evaluate(short, SHELF)
-        kinds = {t.cure.kind for f in report.findings if f.code is Code.THROW for t in cures_that_cure(short, SHELF, report, f)}
+        kinds = {
+            t.cure.kind for f in report.findings if f.code is ThrowCode.THROW for t in cures_that_cure(short, SHELF, report, f)
+        }
         self.assertTrue(kinds & {"lens back and width", "picture width, moved", "picture width"})
 
     def test_unchanged_studies_are_not_run_again(self) -> None:
         evaluator = Evaluator()
         before = evaluator(CHAPEL, SHELF)
         moved = evaluator(apply(CHAPEL, PutProjector(id="j1", z=2400), SHELF), SHELF)
-        self.assertIs(moved.survey, before.survey)
-        self.assertIsNot(moved.throw, before.throw)
+        self.assertIs(moved.of(SurveyResult), before.of(SurveyResult))
+        self.assertIsNot(moved.of(ThrowResult), before.of(ThrowResult))
         self.assertEqual(evaluate(CHAPEL, SHELF).figures, evaluator(CHAPEL, SHELF).figures)
 
     def test_an_empty_job_says_what_to_type(self) -> None:
         plan = new_plan("x")
         report, words = evaluate(plan, SHELF), Words(plan)
-        self.assertEqual({f.code for f in report.findings}, {Code.NO_SEATS, Code.NO_PICTURE, Code.ROOM_ASSUMED})
+        self.assertEqual(
+            {f.code for f in report.findings}, {SurveyCode.NO_SEATS, ViewingCode.NO_PICTURE, SurveyCode.ROOM_ASSUMED}
+        )
         self.assertIn("seat", " ".join(words.finding(f) for f in report.findings))
 
     def test_every_kind_of_figure_is_made_somewhere(self) -> None:
@@ -267,7 +282,7 @@ class Flips(unittest.TestCase):
 
     def test_throw_flips_at_the_printed_distance(self) -> None:
         report = evaluate(CHAPEL, SHELF)
-        nearest = report.throw.projectors["j1"].span.least
+        nearest = report.of(ThrowResult).projectors["j1"].span.least
         screen = CHAPEL.chosen.pictures["p1"].pose.y
         step = CHAPEL.writing.ruler.step
         safe = CHAPEL.writing.ruler.safe(nearest, "least")
@@ -279,13 +294,13 @@ class Flips(unittest.TestCase):
 
     def test_the_scope_cloth_lights_a_raster_taller_than_itself(self) -> None:
         """2400 × 1000 on a 16:9 projector: 2400 wide, 1350 tall; the throw ratio is that of the width."""
-        throw = evaluate(CHAPEL, SHELF).throw.projectors["j1"]
+        throw = evaluate(CHAPEL, SHELF).of(ThrowResult).projectors["j1"]
         self.assertAlmostEqual(throw.raster[0], 2400)
         self.assertAlmostEqual(throw.raster[1], 1350)
 
     def test_hole_rows_of_the_wall_tv(self) -> None:
         """By hand: top of frame = 29\" + 809.3 + 8 mm; t and r from the shelf."""
-        holes = evaluate(CHAPEL, SHELF).fixing.holes["p2"]
+        holes = evaluate(CHAPEL, SHELF).of(FixingResult).holes["p2"]
         panel = SHELF[edition("Tarnbeck Slate 65")]
         top = 29 * 25.4 + panel.height + 8  # type: ignore[union-attr]
         self.assertAlmostEqual(holes.top, top, places=3)

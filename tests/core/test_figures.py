@@ -7,7 +7,8 @@ import re
 import unittest
 
 from oval_room.core.evaluate import evaluate
-from oval_room.core.figures import KINDS, Figure, Input, put_in, show_figure, show_value
+from oval_room.core.figures import Figure, Input, put_in, show_figure, show_value
+from oval_room.core.parts import KINDS
 from oval_room.core.units import Ruler
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat

@@ -18,7 +18,8 @@ from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.movers import movers_of
 from oval_room.core.solve.seek import largest_picture, lowest_picture
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.subject import Subject
+from oval_room.core.viewing.study import ViewResult
 from oval_room.demo.gear import SHELF
 from oval_room.demo.surveyed import boat_shed_den
 from tests.core.making import COMMANDS
@@ -88,7 +89,7 @@ class Many(unittest.TestCase):
         for key in ("p1", "p5", "p9"):
             self.assertEqual(self.own(self.HALL, key, key), self.own(self.HALL, None, key))
             self.assertTrue(self.own(self.HALL, key, key))
-        others = Evaluator("p1")(self.HALL, SHELF).viewing.pictures
+        others = Evaluator("p1")(self.HALL, SHELF).of(ViewResult).pictures
         self.assertEqual(list(others), ["p1"])
 
     def test_its_breaking_points_hold(self) -> None:

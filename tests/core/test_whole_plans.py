@@ -10,14 +10,16 @@ from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command
-from oval_room.core.evaluate import Report, evaluate
+from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed, chosen
+from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.viewing.size_table import size_table
+from oval_room.core.viewing.study import ViewResult
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import room, say
 
@@ -92,8 +94,8 @@ class Always(unittest.TestCase):
     @given(plans(), st.integers(5, 600))
     def test_a_higher_picture_never_sinks_behind_a_head(self, plan: Plan, by: int) -> None:
         before, now = after(plan), after(plan, PutPicture(id="p1", bottom=plan.chosen.pictures["p1"].bottom + by))
-        for key, over in before.viewing.pictures["p1"].over.items():
-            self.assertGreaterEqual(now.viewing.pictures["p1"].over[key].sight.clearance, over.sight.clearance - 1e-9, key)
+        for key, over in before.of(ViewResult).pictures["p1"].over.items():
+            self.assertGreaterEqual(now.of(ViewResult).pictures["p1"].over[key].sight.clearance, over.sight.clearance - 1e-9, key)
         self.no_less(before, now, ".neck.")
         self.no_less(before, now, ".top_angle.")
 

@@ -14,14 +14,17 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutRoom
-from oval_room.core.tape.grammar import Subject
 from oval_room.core.viewing.seat_map import seat_map, seats_tally
+from oval_room.core.viewing.study import ViewResult
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.drawing.layout import TEXT, Margins, fit
@@ -29,7 +32,7 @@ from oval_room.drawing.lens_window import window_outline
 from oval_room.drawing.metrics import pieces, text_width
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import LAYERS, Dim, Label, Path
-from oval_room.drawing.sheet import STAGE_VIEWS, VIEW_NAMES, draw, scene_of, views_of
+from oval_room.drawing.sheet import VIEW_NAMES, draw, scene_of, views_of
 from tests.core.making import COMMANDS
 from tests.core.survey.rooms import room, say
 from tests.core.test_figures import SHAPED
@@ -106,7 +109,7 @@ class Drawings(unittest.TestCase):
 
     def test_an_empty_job_shows_its_assumed_room_dashed(self) -> None:
         look = look_at(new_plan("x"))
-        for stage in STAGE_VIEWS:
+        for stage in STAGES:
             self.assertTrue(views_of(look, stage))
         part = draw(look, "plan", 690, 394, LAYERS)
         assert part
@@ -224,7 +227,7 @@ class Drawings(unittest.TestCase):
         scene = scene_of(look_at(CHAPEL), "seat")
         assert scene
         seen = next(s for s in scene.shapes if isinstance(s, Path) and s.style == "seen")
-        angle = evaluate(CHAPEL, SHELF).viewing.pictures["p1"].seats["s2"].angle
+        angle = evaluate(CHAPEL, SHELF).of(ViewResult).pictures["p1"].seats["s2"].angle
         assert angle
         half = max(p.u for p in seen.points)
         self.assertAlmostEqual(2 * math.degrees(math.atan(half / 1000)), angle, places=6)
@@ -252,7 +255,7 @@ class Drawings(unittest.TestCase):
         self.assertIsNone(scene_of(look_at(plan, seat="s1"), "seat"))
 
     def test_the_window_hung_is_turned_half_round(self) -> None:
-        window = evaluate(CHAPEL, SHELF).throw.projectors["j1"].window
+        window = evaluate(CHAPEL, SHELF).of(ThrowResult).projectors["j1"].window
         upright, hung = window_outline(window, False), window_outline(window, True)
         self.assertEqual([(-s, -v) for s, v in upright], hung)
 

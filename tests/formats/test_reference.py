@@ -33,7 +33,7 @@ class Docs(unittest.TestCase):
     def test_every_rule_named_in_code_stands_in_docs(self) -> None:
         """A rule cited by a sum, figure or finding has a heading or line of its number in docs/rules.md."""
         from oval_room.core.evaluate import evaluate
-        from oval_room.core.figures import KINDS
+        from oval_room.core.parts import KINDS
         from oval_room.core.sums.registry import SUMS
         from oval_room.demo.gear import SHELF
         from oval_room.demo.jobs import demo_jobs

@@ -13,6 +13,7 @@ from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Typed
 from oval_room.core.solve.cures import cures_that_cure
+from oval_room.core.survey.closure_study import ClosureResult
 from oval_room.core.survey.missing import missing_readings
 from oval_room.core.survey.reading_keys import taking
 from oval_room.core.survey.studs import Find, fit_rhythm
@@ -91,7 +92,7 @@ class Practised(unittest.TestCase):
         """Room 11: the laser slips on wall 7. Suspects are told, the deciding diagonal read, the cure taken, wall 7 read again."""
         made = new_practice(11, "ell breast")
         plan = surveyed(made, SLIPS)
-        checked = evaluate(plan, {}).closure.checked
+        checked = evaluate(plan, {}).of(ClosureResult).checked
         assert checked is not None and checked.decides is not None
         self.assertEqual({one.of for one in checked.suspects}, {"w7", "w9"})
         wanted = next(one for one in missing_readings(plan, checked.decides) if "which reading lies" in one.label)

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.plan.document import STAGES, Writing, new_plan
+from oval_room.core.parts import STAGES
+from oval_room.core.plan.document import Writing, new_plan
 from oval_room.drawing.sheet import VIEW_NAMES
 from tests.core.making import COMMANDS
 from tests.web.serving import HTML, WebCase

@@ -6,7 +6,7 @@ import re
 
 from oval_room.core.evaluate import evaluate
 from oval_room.core.solve.cures import cures_that_cure
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.subject import Subject
 from tests.core.survey.rooms import hall, room, say
 from tests.web.serving import HTML, WebCase
 

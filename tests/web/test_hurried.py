@@ -7,7 +7,7 @@ import re
 from hypothesis import HealthCheck, example, given, settings
 from hypothesis import strategies as st
 
-from oval_room.core.plan.document import STAGES
+from oval_room.core.parts import STAGES
 from oval_room.core.tape.phrases import PHRASES
 from tests.web.serving import HTML, WebCase
 
@@ -22,7 +22,7 @@ LINES = st.lists(LINE | st.sampled_from(PHRASES).map(lambda phrase: phrase.examp
 
 class Hurried(WebCase):
     @settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
-    @given(st.sampled_from(("empty", "chapel", "bedroom", "loft", "den")), LINES, st.sampled_from(STAGES))
+    @given(st.sampled_from(("empty", "chapel", "bedroom", "loft", "den")), LINES, st.sampled_from(tuple(STAGES)))
     @example("empty", ["tv 300"], "picture")  # a ladder without a bound inside the room
     @example("loft", ['wide .5"', "aspect 0"], "picture")
     @example("den", ["drop seat 1a", "drop seat 1b", "tv 300", "drop dark"], "picture")

@@ -9,6 +9,7 @@ from typing import Any
 from PIL import Image
 
 from oval_room.core.evaluate import evaluate
+from oval_room.core.survey.stud_study import StudResult
 from oval_room.demo.gear import SHELF
 from oval_room.formats.outline_dxf import write_outline
 from tests.web.serving import HTML, WebCase
@@ -62,7 +63,7 @@ class Survey(WebCase):
         answer = self.measure(job, "finds.w1")
         self.assertIn("Stud finder", answer.json()["label"])
         self.assertGreater(len(self.store.head(job).plan.survey.finds), 5)
-        self.assertIn("w1", evaluate(self.store.head(job).plan, SHELF).studs.surfaces)
+        self.assertIn("w1", evaluate(self.store.head(job).plan, SHELF).of(StudResult).surfaces)
 
     def test_nothing_to_measure_there_is_said(self) -> None:
         for wanted in ("survey.seats.s99.x", "w40", "nonsense", "c1c1"):

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final
+from typing import Final, Self
 
-from oval_room.core.figures import Figure, FigureBook, Input
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
+from oval_room.core.fixing.says import FixingCode
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import ZONED, Service
@@ -18,6 +21,8 @@ from oval_room.core.plan.room import NOTHING_BEHIND
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
+from oval_room.core.projection.says import LensCure
+from oval_room.core.report import Result, all_of, merged
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
@@ -39,16 +44,25 @@ class ProjectorPlate:
 
 
 @dataclass(frozen=True, slots=True)
-class FixingResult:
-    figures: dict[str, Figure]
-    findings: tuple[Finding, ...]
+class FixingResult(Result):
+    """Hole rows by picture, plates by projector."""
+
     holes: dict[str, HoleMap]
     plates: dict[str, ProjectorPlate]
+
+    @classmethod
+    def joined(cls, parts: Sequence[Self]) -> Self:
+        return cls(
+            merged(part.figures for part in parts),
+            all_of(part.findings for part in parts),
+            merged(part.holes for part in parts),
+            merged(part.plates for part in parts),
+        )
 
 
 def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) -> FixingResult:
     """Where the holes go for every picture and projector of a scheme."""
-    book, findings = FigureBook(), []
+    book, findings = FigureBook(KINDS), []
     holes: dict[str, HoleMap] = {}
     plates: dict[str, ProjectorPlate] = {}
     for key, picture in scheme.pictures.items():
@@ -57,12 +71,12 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) 
             found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
             if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
                 what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
-                findings.append(Finding(Code.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what}))
+                findings.append(Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what}))
                 continue
             holes[key] = found
             _hole_figures(book, key, picture, panel, mount, found)
             kind = survey.kind_of("w1")
-            findings.append(Finding(Code.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind}))
+            findings.append(Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind}))
             findings += _into_what(key, survey, kind) + _near_services(key, survey, found)
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
@@ -77,7 +91,7 @@ def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
     studs_found = any(find.wall == "w1" and find.hit and find.how == "pilot" for find in survey.finds.values())
     if kind not in ("unknown", "aerated", *NOTHING_BEHIND) or (studs_found and kind != "aerated"):
         return []
-    return [Finding(Code.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
+    return [Finding(FixingCode.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
 
 
 def _near_services(key: str, survey: Survey, holes: HoleMap) -> list[Finding]:
@@ -94,7 +108,7 @@ def _near_services(key: str, survey: Survey, holes: HoleMap) -> list[Finding]:
             level = Level.STOP if known else Level.MIND
             about = {"picture": key}
             more = {"service": service.name, "kind": service.kind, "known": known, "part": name}
-            out.append(Finding(Code.NEAR_SERVICE, level, "7.7", about, least, limit, more=more))
+            out.append(Finding(FixingCode.NEAR_SERVICE, level, "7.7", about, least, limit, more=more))
     return out
 
 
@@ -178,13 +192,15 @@ def _plate_findings(
         most = mount.greatest_height if isinstance(mount, Mount) else None
         if beyond(least, plate.pole):
             z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - least, "greatest")
-            cure = Cure("lens up", z, PutProjector(id=key, z=z), name="down")
-            out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"}))
+            cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down")
+            out.append(
+                Finding(FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"})
+            )
         elif most is not None and beyond(plate.pole, most):
             z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - most, "least")
-            cure = Cure("lens up", z, PutProjector(id=key, z=z), name="up")
-            out.append(Finding(Code.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}))
+            cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="up")
+            out.append(Finding(FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}))
     off = plate.x - projector.pose.x
     more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}
-    out.append(Finding(Code.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))
+    out.append(Finding(FixingCode.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))
     return out

@@ -12,7 +12,6 @@ from typing import Final, Literal
 
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Report
 from oval_room.core.hand.snaps import Snap, snap
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
@@ -20,6 +19,7 @@ from oval_room.core.plan.outline import check_outline, move_corner, walls_of
 from oval_room.core.plan.room import Corner
 from oval_room.core.plan.turn import Turn, turned_for, wall_of
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.survey.commands import PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutOutline, PutRoom

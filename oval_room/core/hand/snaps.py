@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from oval_room.core.evaluate import Report
 from oval_room.core.plan.document import Plan
 from oval_room.core.projection.document import Projector
+from oval_room.core.projection.study import ThrowResult
+from oval_room.core.report import Report
 from oval_room.core.viewing.angles import distance_for_angle
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.study import ViewResult
 
 
 class Snap(NamedTuple):
@@ -80,14 +82,14 @@ def _for_lens(plan: Plan, report: Report, axis: str, name: str) -> Iterator[Snap
     elif axis == "z":
         yield Snap(picture.top, f"level with the top edge of {picture.name}")
         yield Snap(picture.pose.z, f"level with the middle of {picture.name}")
-    elif name in report.throw.projectors:
-        span = report.throw.projectors[name].span.safe(ruler.step)
+    elif name in report.of(ThrowResult).projectors:
+        span = report.of(ThrowResult).projectors[name].span.safe(ruler.step)
         yield Snap(picture.pose.y + span.least, "nearest the lens allows")
         yield Snap(picture.pose.y + span.greatest, "farthest the lens allows")
 
 
 def _for_picture(plan: Plan, report: Report, kind: str, name: str) -> Iterator[Snap]:
-    ruler, views = plan.writing.ruler, report.viewing.pictures.get(name)
+    ruler, views = plan.writing.ruler, report.of(ViewResult).pictures.get(name)
     others = [(key, p) for key, p in plan.chosen.pictures.items() if key != name]
     if kind == "bottom" and views is not None:
         hard = views.rungs.hard

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from oval_room.core.figures import Figure, FigureBook, Input
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.light.blinds import Blinds, blinds
 from oval_room.core.light.brightness import (
@@ -23,13 +23,17 @@ from oval_room.core.light.brightness import (
     zoom_factor,
 )
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
+from oval_room.core.light.figures import KINDS
+from oval_room.core.light.says import LightCode
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
+from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.says import PictureCure
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE, SURFACES
 from oval_room.core.survey.document import LightScene, Survey
 from oval_room.core.units import Ruler
@@ -46,15 +50,15 @@ class PictureLight:
 
 
 @dataclass(frozen=True, slots=True)
-class LightResult:
-    figures: dict[str, Figure]
-    findings: tuple[Finding, ...]
+class LightResult(Result):
+    """White and contrast by picture."""
+
     pictures: dict[str, PictureLight]
 
 
 def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearShelf, ruler: Ruler) -> LightResult:
     """White and contrast of every picture whose display is known."""
-    book, findings = FigureBook(), []
+    book, findings = FigureBook(KINDS), []
     lit: dict[str, PictureLight] = {}
     feeding = {throw.picture: key for key, throw in throws.projectors.items()}
     for key, picture in scheme.pictures.items():
@@ -193,7 +197,7 @@ def _lamps(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Findin
         return []
     worst = max(bright, key=lambda name: _lux(survey.scenes[name]))
     about = {"picture": key, "scene": worst}
-    return [Finding(Code.LAMPS_WHITE, Level.NOTE, "5.2", about, lit.white, LAMPS_ON, "cd_m2")]
+    return [Finding(LightCode.LAMPS_WHITE, Level.NOTE, "5.2", about, lit.white, LAMPS_ON, "cd_m2")]
 
 
 def _dull(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Finding]:
@@ -204,7 +208,7 @@ def _dull(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Finding
     wall, average = _lux(survey.scenes[worst]) * BESIDE_WALL / math.pi, APL_CLASS * lit.white
     if average >= wall:
         return []
-    return [Finding(Code.DULL, Level.MIND, "3.7", {"picture": key, "scene": worst}, average, wall, "cd_m2")]
+    return [Finding(LightCode.DULL, Level.MIND, "3.7", {"picture": key, "scene": worst}, average, wall, "cd_m2")]
 
 
 def _washed(picture: Picture, item: object, wash: float) -> float:
@@ -230,17 +234,28 @@ def _contrast_finding(
         "class": klass, "stray": stray, "blinds": needed, "native": native, "dark": buys, "dark class": contrast_class(darker),
     }  # fmt: skip
     about = {"picture": key, "scene": name}
-    return Finding(Code.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "ratio", more=more)
+    return Finding(
+        LightCode.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "to_one", more=more
+    )
 
 
 def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
     least = DARK_ROOM_FINE[0]
     if lit.white >= least:
-        return [Finding(Code.DIM, Level.GOOD, "5.2", {"picture": key}, lit.white, least, "cd_m2")]
+        return [Finding(LightCode.DIM, Level.GOOD, "5.2", {"picture": key}, lit.white, least, "cd_m2")]
     raster_aspect = picture.aspect if lit.raster_share == 1 else 16 / 9
     width = math.sqrt(largest_area(lit.lumens, lit.gain, least) * raster_aspect) * 1000 * lit.raster_share
     width = ruler.safe(width, "greatest")
     put = PutPicture(id=key, width=chosen(width))
     return [
-        Finding(Code.DIM, Level.MIND, "5.2", {"picture": key}, lit.white, least, "cd_m2", (Cure("picture width", width, put),))
+        Finding(
+            LightCode.DIM,
+            Level.MIND,
+            "5.2",
+            {"picture": key},
+            lit.white,
+            least,
+            "cd_m2",
+            (Cure(PictureCure.PICTURE_WIDTH, width, put),),
+        )
     ]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
@@ -19,9 +20,9 @@ from oval_room.core.viewing.ladder import HeightSchool
 from oval_room.core.viewing.schools import SizeSchool
 
 FORMAT: Final = 1
+Stage = Annotated[str, Field(pattern=r"^[a-z]{2,20}$")]
+"""Name of a stage of the work; `parts` lists those there are."""
 
-Stage = Literal["brief", "survey", "picture", "throw", "fixing"]
-STAGES: Final[tuple[Stage, ...]] = ("brief", "survey", "picture", "throw", "fixing")
 FindingKey = Annotated[str, Field(pattern=r"^[a-z_]+(/[a-zA-Z0-9 ]+)*$", max_length=80)]
 
 
@@ -54,6 +55,15 @@ class Scheme(Frozen):
 
     def has(self, key: str) -> bool:
         return holder_of(self, key) is not None
+
+    def with_pictures(self, keys: Collection[str]) -> Scheme:
+        """The scheme with some of its pictures only, and what shows on them."""
+        shown = {
+            name: {key: node for key, node in listed.items() if getattr(node, "shows", None) in (None, *keys)}
+            for name, listed in keyed_nodes(self)
+        }
+        pictures = {key: picture for key, picture in self.pictures.items() if key in keys}
+        return self.model_copy(update=shown | {"pictures": pictures})
 
     def without(self, gone: str) -> Scheme:
         """The scheme with one of its things taken away, and what stands on it: a picture takes its projectors with it."""

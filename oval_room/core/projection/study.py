@@ -2,25 +2,31 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Self
 
 from oval_room.core.commands import several
-from oval_room.core.figures import Figure, FigureBook, Input
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.instruments import HALF_WIDTH, Instrument
 from oval_room.core.plan.measure import chosen
+from oval_room.core.plan.room import Room
 from oval_room.core.pose import to_own
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
+from oval_room.core.projection.figures import KINDS
+from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.shift import ShiftNeed, ShiftWindow, shift_need
 from oval_room.core.projection.throw import VENT, Span, distances, raster_width, throw_level, widths
+from oval_room.core.report import Result, all_of, merged
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
-from oval_room.core.survey.document import Survey
+from oval_room.core.screens.says import PictureCure
 from oval_room.core.units import Ruler
 
 
@@ -44,10 +50,18 @@ class ProjectorThrow:
 
 
 @dataclass(frozen=True, slots=True)
-class ThrowResult:
-    figures: dict[str, Figure]
-    findings: tuple[Finding, ...]
+class ThrowResult(Result):
+    """Every projector's throw, body and shift."""
+
     projectors: dict[str, ProjectorThrow]
+
+    @classmethod
+    def joined(cls, parts: Sequence[Self]) -> Self:
+        return cls(
+            merged(part.figures for part in parts),
+            all_of(part.findings for part in parts),
+            merged(part.projectors for part in parts),
+        )
 
 
 def shift_window(item: ProjectorGear) -> ShiftWindow:
@@ -56,18 +70,18 @@ def shift_window(item: ProjectorGear) -> ShiftWindow:
     return ShiftWindow(item.shift_up, down, item.shift_side, item.shift_share, item.shift_offset)
 
 
-def study_throw(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, instrument: Instrument) -> ThrowResult:
+def study_throw(room: Room, scheme: Scheme, gear: GearShelf, ruler: Ruler, instrument: Instrument) -> ThrowResult:
     """Throw, body and shift of every projector in a scheme."""
-    book, findings = FigureBook(), []
+    book, findings = FigureBook(KINDS), []
     found: dict[str, ProjectorThrow] = {}
     shown = {projector.shows for projector in scheme.projectors.values()}
     for key, picture in scheme.pictures.items():
         if picture.kind == "screen" and key not in shown:
-            findings.append(Finding(Code.NO_PROJECTOR, Level.NOTE, "6.1", {"picture": key}))
+            findings.append(Finding(ThrowCode.NO_PROJECTOR, Level.NOTE, "6.1", {"picture": key}))
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear):
-            one = _OneThrow(key, projector, scheme.pictures[projector.shows], item, survey, ruler, HALF_WIDTH[instrument])
+            one = _OneThrow(key, projector, scheme.pictures[projector.shows], item, room, ruler, HALF_WIDTH[instrument])
             findings += one.findings()
             if one.result:
                 found[key] = one.result
@@ -77,17 +91,10 @@ def study_throw(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, i
 
 class _OneThrow:
     def __init__(
-        self,
-        key: str,
-        projector: Projector,
-        picture: Picture,
-        item: ProjectorGear,
-        survey: Survey,
-        ruler: Ruler,
-        half_width: float,
+        self, key: str, projector: Projector, picture: Picture, item: ProjectorGear, room: Room, ruler: Ruler, half_width: float
     ) -> None:
         self.key, self.projector, self.picture, self.item = key, projector, picture, item
-        self.room, self.ruler = survey.room, ruler
+        self.room, self.ruler = room, ruler
         self.own = to_own(picture.pose.point, picture.pose.turn, projector.pose.point)
         self.vent = VENT if item.vent is None else item.vent
         self.result = self._work_out(half_width) if self.own.out > 0 else None
@@ -150,14 +157,14 @@ class _OneThrow:
         about = {"projector": self.key, "picture": self.projector.shows}
         if self.result is None:
             near = self.picture.pose.y + self.picture.width.value * sum(self.item.lens) / 2
-            cure = Cure("lens out", near, PutProjector(id=self.key, y=self.ruler.safe(near, "nearest")))
-            return [Finding(Code.LENS_BEHIND, Level.STOP, "6.1", about, self.own.out, 0.0, cures=(cure,))]
+            cure = Cure(LensCure.LENS_OUT, near, PutProjector(id=self.key, y=self.ruler.safe(near, "nearest")))
+            return [Finding(ThrowCode.LENS_BEHIND, Level.STOP, "6.1", about, self.own.out, 0.0, cures=(cure,))]
         out = []
         in_plan = room.holds(pose.x, pose.y)
         left, near, right, far = room.extent
         inside = (left < pose.x < right, in_plan and near < pose.y < far, 0 < pose.z < room.ceiling_at(pose.x, pose.y))
         if not all(inside):
-            out.append(Finding(Code.LENS_IN_ROOM, Level.STOP, "6.2", about, more={"axis": "xyz"[inside.index(False)]}))
+            out.append(Finding(ThrowCode.LENS_IN_ROOM, Level.STOP, "6.2", about, more={"axis": "xyz"[inside.index(False)]}))
         out.append(self._throw(about, self.result))
         out.append(self._body(about, self.result))
         out.append(self._shift(about, self.result))
@@ -191,12 +198,12 @@ class _OneThrow:
             width = self.ruler.safe((width_span.greatest if near else width_span.least) * share, "greatest" if near else "least")
             put = PutPicture(id=self.projector.shows, width=chosen(width))
             cures = (
-                Cure("lens out", y, PutProjector(id=self.key, y=y)),
-                Cure("picture width", width, put),
+                Cure(LensCure.LENS_OUT, y, PutProjector(id=self.key, y=y)),
+                Cure(PictureCure.PICTURE_WIDTH, width, put),
                 self._width_in_shift(width, share),
                 *self._lens_and_width(result, share),
             )
-        return Finding(Code.THROW, result.level, "6.1", about, result.throw, end, "mm", cures, more)
+        return Finding(ThrowCode.THROW, result.level, "6.1", about, result.throw, end, "mm", cures, more)
 
     def _width_in_shift(self, width: float, share: float) -> Cure:
         """The same width with the picture moved so that its needed shift stays as it is."""
@@ -205,7 +212,7 @@ class _OneThrow:
         centre = self.projector.pose.z + self.result.need.v * raster_height
         bottom = self.ruler.safe(centre - height / 2, "nearest")
         put = PutPicture(id=self.projector.shows, width=chosen(width), bottom=bottom)
-        return Cure("picture width, moved", width, put)
+        return Cure(LensCure.PICTURE_WIDTH_MOVED, width, put)
 
     def _lens_and_width(self, result: ProjectorThrow, share: float) -> tuple[Cure, ...]:
         """As far back as the room allows, and the widest picture from there: for short rooms."""
@@ -215,33 +222,33 @@ class _OneThrow:
             return ()
         width = self.ruler.safe(throw / self.item.lens[0] * share, "greatest")
         step = several(PutProjector(id=self.key, y=y), PutPicture(id=self.projector.shows, width=chosen(width)))
-        return (Cure("lens back and width", width, step),)
+        return (Cure(LensCure.LENS_BACK_AND_WIDTH, width, step),)
 
     def _body(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
         if not beyond(0, result.behind):
-            return Finding(Code.BODY, Level.GOOD, "6.2", about, result.behind, 0.0)
+            return Finding(ThrowCode.BODY, Level.GOOD, "6.2", about, result.behind, 0.0)
         y = self.ruler.safe(self._last_lens_y(), "greatest")
-        cures = [Cure("lens out", y, PutProjector(id=self.key, y=y))]
+        cures = [Cure(LensCure.LENS_OUT, y, PutProjector(id=self.key, y=y))]
         cures += self._lens_and_width(result, self.picture.width.value / result.raster[0])
-        return Finding(Code.BODY, Level.STOP, "6.2", about, result.behind, 0.0, "mm", tuple(cures))
+        return Finding(ThrowCode.BODY, Level.STOP, "6.2", about, result.behind, 0.0, "mm", tuple(cures))
 
     def _shift(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
         need = result.need
         more = {"v": need.v, "s": need.s, "up": need.lens_up, "right": need.lens_right, "use": need.use}
         if need.inside:
-            return Finding(Code.SHIFT, Level.GOOD, "6.3", about, need.use, 1.0, "ratio", more=more)
+            return Finding(ThrowCode.SHIFT, Level.GOOD, "6.3", about, need.use, 1.0, "ratio", more=more)
         pose, cures = self.projector.pose, []
         if need.lens_up is not None and need.lens_up != 0:
             z = self.ruler.safe(pose.z + need.lens_up, "least" if need.lens_up > 0 else "greatest")
-            cures.append(Cure("lens up", z, PutProjector(id=self.key, z=z), name="down" if need.lens_up < 0 else "up"))
+            cures.append(Cure(LensCure.LENS_UP, z, PutProjector(id=self.key, z=z), name="down" if need.lens_up < 0 else "up"))
             bottom = self.picture.bottom - need.lens_up
             bottom = self.ruler.safe(bottom, "greatest" if need.lens_up > 0 else "least")
             put = PutPicture(id=self.projector.shows, bottom=bottom)
-            cures.append(Cure("bottom at", bottom, put))
+            cures.append(Cure(PictureCure.BOTTOM_AT, bottom, put))
         if need.lens_right is not None and need.lens_right != 0:
             x = self.ruler.safe(pose.x + need.lens_right, "least" if need.lens_right > 0 else "greatest")
-            cures.append(Cure("lens along", x, PutProjector(id=self.key, x=x)))
+            cures.append(Cure(LensCure.LENS_ALONG, x, PutProjector(id=self.key, x=x)))
         if need.lens_up is None and need.lens_right is None:
             lens = PutProjector(id=self.key, x=self.picture.pose.x)
-            cures.append(Cure("lens along", self.picture.pose.x, lens))
-        return Finding(Code.SHIFT, Level.STOP, "6.3", about, need.use, 1.0, "ratio", tuple(cures), more)
+            cures.append(Cure(LensCure.LENS_ALONG, self.picture.pose.x, lens))
+        return Finding(ThrowCode.SHIFT, Level.STOP, "6.3", about, need.use, 1.0, "ratio", tuple(cures), more)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
@@ -16,6 +16,7 @@ from oval_room.core.screens.shapes import bow, chord
 class Picture(Frozen):
     """Something people look at; its pose is the centre of the visible picture."""
 
+    by_value: ClassVar[bool] = True
     name: Name
     kind: Literal["panel", "screen"]
     width: Measure

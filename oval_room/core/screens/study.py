@@ -9,15 +9,18 @@ from itertools import combinations, pairwise
 from typing import Final, NamedTuple
 
 from oval_room.core.commands import several
-from oval_room.core.figures import Figure, FigureBook, Input
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.report import Result
 from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL, GRIP, WEAVE_TURN, cloth_piece
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.figures import KINDS
 from oval_room.core.screens.placing import SAME_FACE, things_below
+from oval_room.core.screens.says import PictureCure, ScreenCode
 from oval_room.core.screens.shapes import LEVEL_WITHIN, Display, beside, split
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.units import Ruler
@@ -35,15 +38,14 @@ BESIDE: Final = 600.0
 
 
 @dataclass(frozen=True, slots=True)
-class ScreensResult:
-    figures: dict[str, Figure]
-    findings: tuple[Finding, ...]
+class ScreensResult(Result):
+    """Pictures as things."""
 
 
 def study_screens(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) -> ScreensResult:
     """Pictures of one wall against each other, what hangs before them, and their surfaces."""
     out: list[Finding] = []
-    book = FigureBook()
+    book = FigureBook(KINDS)
     for key, picture in scheme.pictures.items():
         _write_shape(book, key, picture)
     for projector in scheme.projectors.values():
@@ -88,10 +90,10 @@ def _surface(key: str, picture: Picture, item: object, survey: Survey) -> list[F
     if wrong:
         level = Level.MIND if short else Level.STOP
         better = "lenticular" if short else "grey"
-        cure = Cure("surface", 0.0, PutPicture(id=key, surface=better), name=better)
-        out.append(Finding(Code.SURFACE, level, "2.5", about, cures=(cure,), more=more))
+        cure = Cure(PictureCure.SURFACE, 0.0, PutPicture(id=key, surface=better), name=better)
+        out.append(Finding(ScreenCode.SURFACE, level, "2.5", about, cures=(cure,), more=more))
     if short and not things_below(picture, survey.things, "furniture", "cabinet"):
-        out.append(Finding(Code.FURNITURE_FIRST, Level.MIND, "4.7", about, picture.bottom))
+        out.append(Finding(ScreenCode.FURNITURE_FIRST, Level.MIND, "4.7", about, picture.bottom))
     return out
 
 
@@ -112,10 +114,10 @@ def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Fin
         aside = ruler.safe(other.pose.x + (r1 - l2 if other.pose.x >= one.pose.x else l1 - r2), "nearest")
         above = ruler.safe(other.bottom + t1 - b2, "least")
         cures = (
-            Cure("picture along", aside, PutPicture(id=b, x=aside)), Cure("bottom at", above, PutPicture(id=b, bottom=above)),
+            Cure(PictureCure.PICTURE_ALONG, aside, PutPicture(id=b, x=aside)), Cure(PictureCure.BOTTOM_AT, above, PutPicture(id=b, bottom=above)),
         )  # fmt: skip
         more = {"part": a, "other": a}
-        return [Finding(Code.PICTURES_OVERLAP, Level.STOP, "2.6", about, min(across, up), 0.0, cures=cures, more=more)]
+        return [Finding(ScreenCode.PICTURES_OVERLAP, Level.STOP, "2.6", about, min(across, up), 0.0, cures=cures, more=more)]
     return _not_level(a, one, b, other) + _beside(a, one, b, other, across, up)
 
 
@@ -137,11 +139,11 @@ def _gaps(scheme: Scheme, ruler: Ruler) -> list[Finding]:
             for key, (l1, r1, _, _) in zip(row, sides, strict=True):
                 moves.append(PutPicture(id=key, x=at + (r1 - l1) / 2))
                 at += r1 - l1 + even
-            cure = Cure("gaps", even, several(*moves))
+            cure = Cure(PictureCure.GAPS, even, several(*moves))
             more = {"part": row[-1], "least": min(gaps), "greatest": max(gaps), "count": len(row)}
             out.append(
                 Finding(
-                    Code.GAPS,
+                    ScreenCode.GAPS,
                     Level.NOTE,
                     "2.3",
                     {"picture": row[0]},
@@ -168,7 +170,7 @@ def _beside(a: str, one: Picture, b: str, other: Picture, across: float, up: flo
     level = Level.GOOD if found.level_together and found.keeps_size else Level.NOTE
     more = {"part": a, "other": a, "found": found}
     worst = max(found.viewable, found.overall)
-    return [Finding(Code.BESIDE, level, "2.3", {"picture": b}, worst, LEVEL_WITHIN, more=more)]
+    return [Finding(ScreenCode.BESIDE, level, "2.3", {"picture": b}, worst, LEVEL_WITHIN, more=more)]
 
 
 def _not_level(a: str, one: Picture, b: str, other: Picture) -> list[Finding]:
@@ -180,11 +182,18 @@ def _not_level(a: str, one: Picture, b: str, other: Picture) -> list[Finding]:
     if across <= 0.5 and 0.5 < abs(one.bottom - other.bottom) <= ROW and one.kind == other.kind == "panel":
         off = abs(one.bottom - other.bottom)
         level = Level.GOOD if off <= LEVEL_WITHIN else Level.MIND
-        cure = Cure("bottom at", one.bottom, PutPicture(id=b, bottom=one.bottom))
+        cure = Cure(PictureCure.BOTTOM_AT, one.bottom, PutPicture(id=b, bottom=one.bottom))
         more = {"part": a, "other": a}
         return [
             Finding(
-                Code.NOT_LEVEL, level, "2.3", about, off, LEVEL_WITHIN, cures=(cure,) if level is Level.MIND else (), more=more
+                ScreenCode.NOT_LEVEL,
+                level,
+                "2.3",
+                about,
+                off,
+                LEVEL_WITHIN,
+                cures=(cure,) if level is Level.MIND else (),
+                more=more,
             )
         ]
     return []
@@ -211,9 +220,9 @@ def _drop(
     spare, wanted, name = worst
     level = Level.STOP if spare < 0 else Level.GOOD
     off = ruler.safe(picture.pose.y - spare, "least")
-    cures = (Cure("cloth out", off, PutPicture(id=key, y=off)),) if spare < 0 else ()
+    cures = (Cure(PictureCure.CLOTH_OUT, off, PutPicture(id=key, y=off)),) if spare < 0 else ()
     more = {"thing": name, "moving": wanted == CLEAR_MOVING, "rising": rising}
-    return [Finding(Code.DROP_CLEAR, level, "2.6", {"picture": key}, spare + wanted, wanted, cures=cures, more=more)]
+    return [Finding(ScreenCode.DROP_CLEAR, level, "2.6", {"picture": key}, spare + wanted, wanted, cures=cures, more=more)]
 
 
 class _Passed(NamedTuple):

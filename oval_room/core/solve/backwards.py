@@ -11,12 +11,13 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.delta import compare
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.report import Report
 from oval_room.core.solve.movers import Mover, movers_of
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.subject import Subject
 
 SAMPLES: Final = 12
 HALVINGS: Final = 16

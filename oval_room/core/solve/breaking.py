@@ -7,10 +7,11 @@ from typing import Final
 
 from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.report import Report
 from oval_room.core.solve.movers import Mover
 
 STRIDES: Final = 8
@@ -25,6 +26,8 @@ class Break:
     finding: str | None
     was: Level | None
     becomes: Level | None
+    what: str = ""
+    """What the finding is about, in a few words; nothing where the thing just can't go there."""
 
 
 def too_many(plan: Plan) -> bool:
@@ -52,7 +55,7 @@ def _verdicts(report: Report) -> dict[str, Level]:
 class _Search:
     def __init__(self, plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None) -> None:
         self.plan, self.gear, self.mover = plan, gear, mover
-        self.before = _verdicts(report)
+        self.report, self.before = report, _verdicts(report)
         self.evaluate = Evaluator(only)
 
     def flipped(self, value: float) -> str | None:
@@ -83,11 +86,14 @@ class _Search:
             found = self.flipped(middle)
             last, bad, flip = (middle, bad, flip) if found is None else (last, middle, found)
         far = self.plan.writing.ruler.safe(abs(last - start), "greatest")
-        after = self._level(bad, flip)
-        return Break(far, flip or None, self.before.get(flip, Level.GOOD), after)
+        becomes, what = self._flip_at(bad, flip)
+        return Break(far, flip or None, self.before.get(flip, Level.GOOD), becomes, what)
 
-    def _level(self, value: float, key: str) -> Level | None:
+    def _flip_at(self, value: float, key: str) -> tuple[Level, str]:
+        """What a finding's level becomes at a place, and what it is about."""
         try:
-            return _verdicts(self.evaluate(apply(self.plan, self.mover.set_to(value), self.gear), self.gear)).get(key, Level.GOOD)
+            after = self.evaluate(apply(self.plan, self.mover.set_to(value), self.gear), self.gear)
         except (RefusedError, MissingError):
-            return Level.STOP
+            return Level.STOP, ""
+        found = after.find(key) or self.report.find(key)
+        return _verdicts(after).get(key, Level.GOOD), found.code.what if found else ""

@@ -7,13 +7,14 @@ from dataclasses import dataclass
 
 from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Report, evaluate
+from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.report import Report
 
-Evaluate = Callable[[Plan, GearShelf, str], Report]
+EvaluateScheme = Callable[[Plan, GearShelf, str], Report]
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +27,7 @@ class Tried:
 
 
 def try_cure(
-    plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure: Cure, evaluate: Evaluate = evaluate
+    plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure: Cure, evaluate: EvaluateScheme = evaluate
 ) -> Tried | None:
     """The cure's outcome when it clears its finding and adds no stop; else None.
 
@@ -54,12 +55,12 @@ def _buildable(before: Plan, after: Plan, scheme: str) -> bool:
 
 
 def cures_that_cure(
-    plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3, evaluate: Evaluate = evaluate
+    plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3, evaluate: EvaluateScheme = evaluate
 ) -> list[Tried]:
     """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop."""
     out: list[Tried] = []
     for cure in finding.cures:
-        if any(cure.kind.startswith(taken.cure.kind) for taken in out):
+        if any(cure.form.startswith(taken.cure.form) for taken in out):
             continue  # a fuller form of a cure that is offered already
         tried = try_cure(plan, gear, report, finding, cure, evaluate)
         if tried and all(tried.plan != other.plan for other in out):

@@ -11,8 +11,8 @@ from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.turn import Turn, turned_for
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat
-from oval_room.core.tape.grammar import Subject
 
 AT_WALL = 300.0
 

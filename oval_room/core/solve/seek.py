@@ -12,17 +12,19 @@ from typing import Final
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
+from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.breaking import too_many
 from oval_room.core.solve.cures import Tried, try_cure
 from oval_room.core.solve.movers import Mover, movers_of
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.subject import Subject
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.study import ViewResult
 
 FINER: Final = 8  # than the ruler's step
 COARSE_STEPS: Final = 24
@@ -121,7 +123,7 @@ def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
         report = judge.report(size, judge.one)
         if report is None:
             return size
-        views = report.viewing.pictures[picture]
+        views = report.of(ViewResult).pictures[picture]
         inside = views.rungs.soft or (views.rungs.hard if views.rungs.hard.feasible else None)
         if inside is None:
             return size
@@ -142,7 +144,7 @@ def lowest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
         RefusedError: none does.
     """
     judge = _Judge(plan, gear, picture)
-    rungs = judge.evaluate(plan, gear).viewing.pictures[picture].rungs
+    rungs = judge.evaluate(plan, gear).of(ViewResult).pictures[picture].rungs
     ends = [end for span in (rungs.hard, rungs.soft) if span is not None for end in (span.lo, span.hi) if end is not None]
     found = _extreme(
         judge,

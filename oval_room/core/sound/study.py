@@ -7,13 +7,15 @@ import math
 from dataclasses import dataclass
 
 from oval_room.core.commands import several
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.pose import Point
+from oval_room.core.report import Result
 from oval_room.core.screens.cloth import BEHIND, apart
 from oval_room.core.screens.document import Picture
+from oval_room.core.sound.says import SoundCode, SoundCure
 from oval_room.core.sound.with_picture import (
     BAR_WIDER,
     BEARINGS,
@@ -35,8 +37,8 @@ ASIDE = 52.0  # what a cure sets left and right apart to [deg]
 
 
 @dataclass(frozen=True, slots=True)
-class SoundResult:
-    findings: tuple[Finding, ...]
+class SoundResult(Result):
+    """Loudspeakers with the picture."""
 
 
 def study_sound(survey: Survey, scheme: Scheme, gear: GearShelf) -> SoundResult:
@@ -55,7 +57,7 @@ def study_sound(survey: Survey, scheme: Scheme, gear: GearShelf) -> SoundResult:
         out += _behind(key, picture, front) if picture.kind == "screen" else _bars(key, picture, survey)
         if main is not None:
             out += _centre(key, picture, main, front)
-    return SoundResult((*out, *_fans(survey, scheme, gear)))
+    return SoundResult({}, (*out, *_fans(survey, scheme, gear)))
 
 
 def _pair(front: dict[str, Thing]) -> tuple[str, str] | None:
@@ -82,13 +84,13 @@ def _front(survey: Survey, main: Seat, front: dict[str, Thing], left: str, right
     about = {"seat": survey.main or ""}
     limit = FRONT[0] if angle < FRONT[0] else FRONT[1]
     cures = () if good else _aside(survey, main, front, left, right)
-    out = [Finding(Code.SPEAKERS, Level.GOOD if good else Level.MIND, "11", about, angle, limit, "deg", cures)]
+    out = [Finding(SoundCode.SPEAKERS, Level.GOOD if good else Level.MIND, "11", about, angle, limit, "deg", cures)]
     ear = main.eye_point
     for key in (left, right):
         rise = up_to(ear, _tweeter(front[key]))
         if beyond(abs(rise), TWEETER_WITHIN):
             more = {"part": f"{key} tweeter", "speaker": front[key].name, "what": "tweeter"}
-            out.append(Finding(Code.SPEAKER_PLACE, Level.MIND, "11", about, rise, TWEETER_WITHIN, "deg", more=more))
+            out.append(Finding(SoundCode.SPEAKER_PLACE, Level.MIND, "11", about, rise, TWEETER_WITHIN, "deg", more=more))
     return out
 
 
@@ -102,7 +104,7 @@ def _aside(survey: Survey, main: Seat, front: dict[str, Thing], left: str, right
         if main.y.value <= thing.y_to or at - half < 0 or at + half > survey.room.width.value:
             return ()
         moves.append(PutThing(id=key, x_from=round(at - half), x_to=round(at + half)))
-    return (Cure("speakers", ASIDE, several(*moves), "deg"),)
+    return (Cure(SoundCure.SPEAKERS, ASIDE, several(*moves), "deg"),)
 
 
 def _round(survey: Survey, main: Seat, speakers: dict[str, Thing], picture: Picture) -> list[Finding]:
@@ -117,14 +119,14 @@ def _round(survey: Survey, main: Seat, speakers: dict[str, Thing], picture: Pict
             good = not beyond(lo, round_to) and not beyond(round_to, hi)
             limit = lo if round_to < lo else hi
             level = Level.GOOD if good else Level.MIND
-            out.append(Finding(Code.SPEAKER_PLACE, level, "11", about, round_to, limit, "deg", more=more))
+            out.append(Finding(SoundCode.SPEAKER_PLACE, level, "11", about, round_to, limit, "deg", more=more))
         elif thing.part == "sub":
             sockets = [
                 _place(survey, service.wall, service.along) for service in survey.services.values() if service.kind == "socket"
             ]
             reach = min((math.dist(at, place) for place in sockets if place), default=None)
             if reach is not None and beyond(reach, LEAD):
-                out.append(Finding(Code.SPEAKER_PLACE, Level.NOTE, "11", about, reach, LEAD, more=more))
+                out.append(Finding(SoundCode.SPEAKER_PLACE, Level.NOTE, "11", about, reach, LEAD, more=more))
     return out
 
 
@@ -143,7 +145,7 @@ def _centre(key: str, picture: Picture, main: Seat, front: dict[str, Thing]) -> 
         angle = between(main.eye_point, at, picture.pose.point)
         level = Level.MIND if beyond(angle, CENTRE_WITHIN) else Level.GOOD
         more = {"part": f"{name} centre", "speaker": thing.name, "what": "centre"}
-        out.append(Finding(Code.SPEAKER_PLACE, level, "11", {"picture": key}, angle, CENTRE_WITHIN, "deg", more=more))
+        out.append(Finding(SoundCode.SPEAKER_PLACE, level, "11", {"picture": key}, angle, CENTRE_WITHIN, "deg", more=more))
     return out
 
 
@@ -163,9 +165,9 @@ def _behind(key: str, picture: Picture, speakers: dict[str, Thing]) -> list[Find
         gap, about = picture.pose.y - thing.y_to, {"picture": key}
         more = {"part": name, "speaker": thing.name, "surface": picture.surface}
         if wanted is None:
-            out.append(Finding(Code.SPEAKER_COVERED, Level.MIND, "2.7", about, gap, None, more=more))
+            out.append(Finding(SoundCode.SPEAKER_COVERED, Level.MIND, "2.7", about, gap, None, more=more))
         elif beyond(wanted, gap):
-            out.append(Finding(Code.SPEAKER_COVERED, Level.MIND, "2.7", about, gap, wanted, more=more))
+            out.append(Finding(SoundCode.SPEAKER_COVERED, Level.MIND, "2.7", about, gap, wanted, more=more))
     return out
 
 
@@ -177,10 +179,10 @@ def _bars(key: str, picture: Picture, survey: Survey) -> list[Finding]:
             continue
         bar, more = thing.x_to - thing.x_from, {"part": name, "bar": thing.name}
         if beyond(bar, BAR_WIDER * wide):
-            out.append(Finding(Code.BAR_WIDE, Level.MIND, "11", {"picture": key}, bar, BAR_WIDER * wide, more=more))
+            out.append(Finding(SoundCode.BAR_WIDE, Level.MIND, "11", {"picture": key}, bar, BAR_WIDER * wide, more=more))
         foot = picture.bottom - picture.frame_bottom
         if thing.y_to > picture.pose.y and thing.z_from < picture.bottom and beyond(thing.z_to, foot):
-            out.append(Finding(Code.BAR_COVERS, Level.MIND, "11", {"picture": key}, thing.z_to - foot, 0.0, more=more))
+            out.append(Finding(SoundCode.BAR_COVERS, Level.MIND, "11", {"picture": key}, thing.z_to - foot, 0.0, more=more))
     return out
 
 
@@ -196,5 +198,5 @@ def _fans(survey: Survey, scheme: Scheme, gear: GearShelf) -> list[Finding]:
         if fan_heard(loud, reach[nearest]):
             more = {"away": reach[nearest]}
             about = {"projector": key, "seat": nearest}
-            out.append(Finding(Code.FAN, Level.MIND, "6.10", about, loud, QUIET, "ratio", more=more))
+            out.append(Finding(SoundCode.FAN, Level.MIND, "6.10", about, loud, QUIET, "db", more=more))
     return out

@@ -6,34 +6,37 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from oval_room.core.commands import Command
-from oval_room.core.figures import Figure, FigureBook, Input
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Measure, Reading, Typed
+from oval_room.core.report import Result
 from oval_room.core.survey.closure import Part, Rectangle, close_chain, close_rectangle
 from oval_room.core.survey.datum import DATUM, SHIM_FROM, fall
 from oval_room.core.survey.document import Survey
+from oval_room.core.survey.figures import KINDS
 from oval_room.core.survey.lying import Checked, Suspect, find_liars
 from oval_room.core.survey.observed import READ, observed_of, openings_of, wall_measure
 from oval_room.core.survey.readings import combine_readings
 from oval_room.core.survey.room_commands import PutDim, Strike
+from oval_room.core.survey.says import SurveyCode, SurveyCure
 from oval_room.core.units import Ruler
 
 BOX_WALLS = {"front": "w1", "right": "w2", "back": "w3", "left": "w4"}
 
 
 @dataclass(frozen=True, slots=True)
-class ClosureResult:
-    figures: dict[str, Figure]
-    findings: tuple[Finding, ...]
+class ClosureResult(Result):
+    """What the readings say of each other."""
+
     checked: Checked | None
     rectangle: Rectangle | None
 
 
 def study_closure(survey: Survey, log: Mapping[str, Reading], ruler: Ruler) -> ClosureResult:
     """What the readings say of each other."""
-    book, findings = FigureBook(), _repeats(survey, log)
+    book, findings = FigureBook(KINDS), _repeats(survey, log)
     checked = _liars(survey, log)
     findings += _suspects(survey, log, checked, ruler) if checked else []
     rectangle = _rectangle(survey, book, findings)
@@ -65,8 +68,10 @@ def _repeats(survey: Survey, log: Mapping[str, Reading]) -> list[Finding]:
         one = combine_readings([r.value for r in live], [r.instrument for r in live])
         if one.level is Level.MIND:
             more = {"part": path.removeprefix("survey.").replace(".", " "), "of": path, "count": len(live)}
-            cures = tuple(Cure("strike", log[key].value, Strike(reading=key), name=key) for key in measure.readings if key in log)
-            out.append(Finding(Code.READINGS_APART, Level.MIND, "1.3", {}, one.spread, one.allowed, cures=cures, more=more))
+            cures = tuple(
+                Cure(SurveyCure.STRIKE, log[key].value, Strike(reading=key), name=key) for key in measure.readings if key in log
+            )
+            out.append(Finding(SurveyCode.READINGS_APART, Level.MIND, "1.3", {}, one.spread, one.allowed, cures=cures, more=more))
     return out
 
 
@@ -83,7 +88,7 @@ def _suspects(survey: Survey, log: Mapping[str, Reading], checked: Checked, rule
     first = checked.suspects[0]
     cures = _suspect_cures(survey, log, first, ruler) if len(checked.suspects) == 1 else ()
     more = {"suspects": checked.suspects, "decides": checked.decides, "part": first.of.replace(".", " ")}
-    return [Finding(Code.READING_LIES, Level.MIND, "1.4", {}, abs(first.too_long), 0.0, cures=cures, more=more)]
+    return [Finding(SurveyCode.READING_LIES, Level.MIND, "1.4", {}, abs(first.too_long), 0.0, cures=cures, more=more)]
 
 
 def _suspect_cures(survey: Survey, log: Mapping[str, Reading], suspect: Suspect, ruler: Ruler) -> tuple[Cure, ...]:
@@ -91,12 +96,12 @@ def _suspect_cures(survey: Survey, log: Mapping[str, Reading], suspect: Suspect,
     name, _, field = suspect.of.partition(".")
     measure = getattr(survey.openings[name], field) if field else wall_measure(survey, suspect.of)
     if measure is not None and len(measure.readings) > 1:
-        return (Cure("strike", log[suspect.id].value, Strike(reading=suspect.id), name=suspect.id),)
+        return (Cure(SurveyCure.STRIKE, log[suspect.id].value, Strike(reading=suspect.id), name=suspect.id),)
     if field:
         return ()
     value = ruler.safe(log[suspect.id].value - suspect.too_long, "nearest")
     put: Command = PutDim(id=suspect.of, value=Typed(value=value, source="assumed"))
-    return (Cure("take as", value, put, name=suspect.of),)
+    return (Cure(SurveyCure.TAKE_AS, value, put, name=suspect.of),)
 
 
 def _rectangle(survey: Survey, book: FigureBook, findings: list[Finding]) -> Rectangle | None:
@@ -126,7 +131,7 @@ def _rectangle(survey: Survey, book: FigureBook, findings: list[Finding]) -> Rec
         default=0.0,
     )
     level = Level.GOOD if found.closes else Level.MIND
-    findings.append(Finding(Code.CLOSURE, level, "1.4", {}, abs(off), None, more=more))
+    findings.append(Finding(SurveyCode.CLOSURE, level, "1.4", {}, abs(off), None, more=more))
     return found
 
 
@@ -161,7 +166,9 @@ def _chains(survey: Survey, log: Mapping[str, Reading], findings: list[Finding])
         chain = close_chain(there, wall)
         level = Level.GOOD if chain.closes else Level.MIND
         more = {"culprits": chain.culprits, "wall": opening.wall, "off": chain.misclosure}
-        findings.append(Finding(Code.CHAIN, level, "1.4", {"opening": key}, abs(chain.misclosure), chain.allowed, more=more))
+        findings.append(
+            Finding(SurveyCode.CHAIN, level, "1.4", {"opening": key}, abs(chain.misclosure), chain.allowed, more=more)
+        )
 
 
 def _levels(survey: Survey, book: FigureBook, findings: list[Finding]) -> None:
@@ -179,7 +186,7 @@ def _levels(survey: Survey, book: FigureBook, findings: list[Finding]) -> None:
         book.add("fall", slope[0], Input("n", "corners read", float(len(places)), "lines", "read"), what=what, subject=what)
         level = Level.NOTE if slope[0] > SHIM_FROM else Level.GOOD
         findings.append(
-            Finding(Code.FALL, level, "7.14", {}, slope[0], SHIM_FROM, more={"what": what, "way": slope[1], "part": what})
+            Finding(SurveyCode.FALL, level, "7.14", {}, slope[0], SHIM_FROM, more={"what": what, "way": slope[1], "part": what})
         )
     for key, measure in survey.dims.items():
         if key[0] == "p":
@@ -193,6 +200,12 @@ def _levels(survey: Survey, book: FigureBook, findings: list[Finding]) -> None:
             if abs(measure.value) > SHIM_FROM:
                 findings.append(
                     Finding(
-                        Code.LEAN, Level.NOTE, "7.14", {}, measure.value, SHIM_FROM, more={"wall": f"w{key[1:]}", "part": key}
+                        SurveyCode.LEAN,
+                        Level.NOTE,
+                        "7.14",
+                        {},
+                        measure.value,
+                        SHIM_FROM,
+                        more={"wall": f"w{key[1:]}", "part": key},
                     )
                 )

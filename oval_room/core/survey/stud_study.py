@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oval_room.core.findings import Code, Finding
+from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
+from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
+from oval_room.core.survey.says import SurveyCode
 from oval_room.core.survey.studs import Find, Fit, fit_rhythm
 
 
@@ -19,8 +21,9 @@ class Studs:
 
 
 @dataclass(frozen=True, slots=True)
-class StudResult:
-    findings: tuple[Finding, ...]
+class StudResult(Result):
+    """The rhythm of every surface that has finds."""
+
     surfaces: dict[str, Studs]
 
 
@@ -35,14 +38,18 @@ def study_studs(survey: Survey) -> StudResult:
         fit = fit_rhythm(mine, _ends(survey, surface))
         surfaces[surface] = Studs(fit, {line: _trust(line, fit, mine) for line in fit.best.lines})
         more = {"surface": surface, "fit": fit, "count": len(mine), "part": surface}
-        findings.append(Finding(Code.STUDS, Level.NOTE, "7.2", {}, fit.best.pitch, None, more=more))
+        findings.append(Finding(SurveyCode.STUDS, Level.NOTE, "7.2", {}, fit.best.pitch, None, more=more))
         if fit.best.strangers or fit.best.misses_on_a_line:
             findings.append(
-                Finding(Code.STUD_STRANGERS, Level.NOTE, "7.2", {}, float(len(fit.best.strangers)), None, "lines", more=more)
+                Finding(
+                    SurveyCode.STUD_STRANGERS, Level.NOTE, "7.2", {}, float(len(fit.best.strangers)), None, "lines", more=more
+                )
             )
         if fit.rivals:
-            findings.append(Finding(Code.STUD_RIVALS, Level.MIND, "7.2", {}, fit.rivals[0].pitch, fit.best.pitch, more=more))
-    return StudResult(tuple(findings), surfaces)
+            findings.append(
+                Finding(SurveyCode.STUD_RIVALS, Level.MIND, "7.2", {}, fit.rivals[0].pitch, fit.best.pitch, more=more)
+            )
+    return StudResult({}, tuple(findings), surfaces)
 
 
 def _ends(survey: Survey, surface: str) -> tuple[float, float]:

@@ -5,14 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import pairwise
 
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.fittings import Opening
 from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import to_wall
+from oval_room.core.report import Result
 from oval_room.core.survey.commands import PutOpening, PutSeat
 from oval_room.core.survey.document import Seat, Survey, Thing
 from oval_room.core.survey.eyes import CROWN
+from oval_room.core.survey.says import SurveyCode, SurveyCure
 from oval_room.core.units import Ruler
 
 FROM_WALL = 300.0  # an eye is nearer to no wall than this
@@ -21,8 +23,8 @@ OPENING_OFF = 2.0  # an opening may be past its wall's end by a reading's doubt
 
 
 @dataclass(frozen=True, slots=True)
-class SurveyResult:
-    findings: tuple[Finding, ...]
+class SurveyResult(Result):
+    """The survey against itself."""
 
 
 def study_survey(survey: Survey, ruler: Ruler) -> SurveyResult:
@@ -30,12 +32,12 @@ def study_survey(survey: Survey, ruler: Ruler) -> SurveyResult:
     assumed."""
     findings: list[Finding] = []
     if not survey.seats:
-        findings.append(Finding(Code.NO_SEATS, Level.NOTE, "0", {}))
+        findings.append(Finding(SurveyCode.NO_SEATS, Level.NOTE, "0", {}))
     findings += _seats(survey, ruler) + _things(survey) + _openings(survey, ruler) + _light(survey)
     assumed = [name for name in ("width", "depth", "height") if getattr(survey.room, name).unsure]
     if assumed:
-        findings.append(Finding(Code.ROOM_ASSUMED, Level.NOTE, "1.3", {}, more={"what": assumed}))
-    return SurveyResult(tuple(findings))
+        findings.append(Finding(SurveyCode.ROOM_ASSUMED, Level.NOTE, "1.3", {}, more={"what": assumed}))
+    return SurveyResult({}, tuple(findings))
 
 
 def _seats(survey: Survey, ruler: Ruler) -> list[Finding]:
@@ -47,16 +49,18 @@ def _seats(survey: Survey, ruler: Ruler) -> list[Finding]:
             continue
         held = next((t for t in survey.things.values() if t.kind == "breast" and _over(t, x, y)), None)
         if held is not None:
-            out.append(Finding(Code.SEAT_IN_WALL, Level.STOP, "0", about, more={"part": key, "thing": held.name}))
+            out.append(Finding(SurveyCode.SEAT_IN_WALL, Level.STOP, "0", about, more={"part": key, "thing": held.name}))
         crown, ceiling = seat.eye_point.z + CROWN, room.ceiling_at(x, y)
         if crown > ceiling:
-            out.append(Finding(Code.HEAD_AT_CEILING, Level.STOP, "0", about, crown, ceiling, more={"part": key}))
+            out.append(Finding(SurveyCode.HEAD_AT_CEILING, Level.STOP, "0", about, crown, ceiling, more={"part": key}))
         floor = survey.floor_at(x, y)
         if abs(floor - seat.floor.value) > FLOOR_OFF and floor > 0:
             put = PutSeat(id=key, floor=chosen(floor))
-            cure = Cure("riser", floor, put, name=seat.name)
+            cure = Cure(SurveyCure.RISER, floor, put, name=seat.name)
             out.append(
-                Finding(Code.FLOOR_DIFFERS, Level.MIND, "0", about, seat.floor.value, floor, cures=(cure,), more={"part": key})
+                Finding(
+                    SurveyCode.FLOOR_DIFFERS, Level.MIND, "0", about, seat.floor.value, floor, cures=(cure,), more={"part": key}
+                )
             )
     return out
 
@@ -74,9 +78,13 @@ def _seat_outside(survey: Survey, key: str, seat: Seat, ruler: Ruler) -> Finding
     inside = (ruler.safe(inside[0], "nearest"), ruler.safe(inside[1], "nearest"))
     moved = {name: chosen(now) for name, now, was in (("x", inside[0], x), ("y", inside[1], y)) if abs(now - was) > 0.5}
     cures = (
-        (Cure("seat inside", far, PutSeat(id=key, x=moved.get("x"), y=moved.get("y"))),) if moved and room.holds(*inside) else ()
+        (Cure(SurveyCure.SEAT_INSIDE, far, PutSeat(id=key, x=moved.get("x"), y=moved.get("y"))),)
+        if moved and room.holds(*inside)
+        else ()
     )
-    return Finding(Code.SEAT_OUTSIDE, Level.STOP, "0", {"seat": key}, far, 0.0, cures=cures, more={"part": key, "wall": wall.key})
+    return Finding(
+        SurveyCode.SEAT_OUTSIDE, Level.STOP, "0", {"seat": key}, far, 0.0, cures=cures, more={"part": key, "wall": wall.key}
+    )
 
 
 def _things(survey: Survey) -> list[Finding]:
@@ -91,7 +99,9 @@ def _things(survey: Survey) -> list[Finding]:
             if high > most + 1 or low < least - 1:
                 about = {"thing": key}
                 out.append(
-                    Finding(Code.THING_OUTSIDE, Level.MIND, "0", about, high if high > most else low, most, more={"part": axis})
+                    Finding(
+                        SurveyCode.THING_OUTSIDE, Level.MIND, "0", about, high if high > most else low, most, more={"part": axis}
+                    )
                 )
                 break
     return out
@@ -111,15 +121,19 @@ def _openings(survey: Survey, ruler: Ruler) -> list[Finding]:
         if start < -OPENING_OFF or end > wall.length + OPENING_OFF:
             fits = ruler.safe(max(min(start, wall.length - opening.width.value), 0.0), "nearest")
             cures = (
-                (Cure("opening at", fits, PutOpening(id=key, along=chosen(fits))),) if opening.width.value <= wall.length else ()
+                (Cure(SurveyCure.OPENING_AT, fits, PutOpening(id=key, along=chosen(fits))),)
+                if opening.width.value <= wall.length
+                else ()
             )
             out.append(
-                Finding(Code.OPENING_OUTSIDE, Level.STOP, "0", about, end, wall.length, cures=cures, more={"wall": opening.wall})
+                Finding(
+                    SurveyCode.OPENING_OUTSIDE, Level.STOP, "0", about, end, wall.length, cures=cures, more={"wall": opening.wall}
+                )
             )
         elif opening.head.value > max(survey.room.ceiling_at(*wall.room(u, 1.0)) for u in (start, end)) + OPENING_OFF:
             out.append(
                 Finding(
-                    Code.OPENING_OUTSIDE,
+                    SurveyCode.OPENING_OUTSIDE,
                     Level.STOP,
                     "0",
                     about,
@@ -134,11 +148,11 @@ def _openings(survey: Survey, ruler: Ruler) -> list[Finding]:
             past = min(one.ends[1], other.ends[1]) - other.ends[0]
             if past > OPENING_OFF and one.sill.value < other.head.value and other.sill.value < one.head.value:
                 about = {"opening": key}
-                out.append(Finding(Code.OPENINGS_OVERLAP, Level.STOP, "0", about, past, 0.0, more={"other": one.name}))
+                out.append(Finding(SurveyCode.OPENINGS_OVERLAP, Level.STOP, "0", about, past, 0.0, more={"other": one.name}))
     return out
 
 
 def _light(survey: Survey) -> list[Finding]:
     """Scenes whose light nobody has measured (rules 5.3, 5.6)."""
     unread = [scene.name for scene in survey.scenes.values() if all(m.unsure for m in (scene.ceiling, scene.side, scene.front))]
-    return [Finding(Code.LIGHT_ASSUMED, Level.NOTE, "5.6", {}, more={"scenes": unread})] if unread and survey.seats else []
+    return [Finding(SurveyCode.LIGHT_ASSUMED, Level.NOTE, "5.6", {}, more={"scenes": unread})] if unread and survey.seats else []

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final, NamedTuple
 
-from oval_room.core.findings import Code, Finding
+from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import Passage
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
-from oval_room.core.survey.document import Survey
+from oval_room.core.survey.says import SurveyCode
 
 PACKED: Final = (120.0, 120.0, 160.0)
 """What a box adds to a panel: across, up, and its whole depth (planning values) [mm]."""
@@ -35,8 +37,8 @@ class Boxed(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
-class WayInResult:
-    findings: tuple[Finding, ...]
+class WayInResult(Result):
+    """Whether the boxes get in."""
 
 
 def longest_round_turn(before: float, after: float, thick: float) -> float:
@@ -93,16 +95,16 @@ def boxes_of(scheme: Scheme, gear: GearShelf) -> dict[str, Boxed]:
     return out
 
 
-def study_way_in(survey: Survey, scheme: Scheme, gear: GearShelf) -> WayInResult:
+def study_way_in(passages: Mapping[str, Passage], scheme: Scheme, gear: GearShelf) -> WayInResult:
     """The tightest passage for every box."""
     findings = []
     for key, box in boxes_of(scheme, gear).items():
-        left = {name: spare(box, passage) for name, passage in survey.passages.items()}
+        left = {name: spare(box, passage) for name, passage in passages.items()}
         if not left:
             continue
         tightest = min(left, key=lambda name: left[name])
         room = left[tightest]
         level = Level.STOP if room < 0 else Level.MIND if room < CLOSE else Level.GOOD
-        more = {"passage": survey.passages[tightest].name, "box": box}
-        findings.append(Finding(Code.WAY_IN, level, "7.16", {"picture": key}, room, 0.0, more=more))
-    return WayInResult(tuple(findings))
+        more = {"passage": passages[tightest].name, "box": box}
+        findings.append(Finding(SurveyCode.WAY_IN, level, "7.16", {"picture": key}, room, 0.0, more=more))
+    return WayInResult({}, tuple(findings))

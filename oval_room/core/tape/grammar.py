@@ -20,23 +20,11 @@ from oval_room.core.plan.measure import Typed
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
+from oval_room.core.subject import Subject
 from oval_room.core.survey.document import Seat
 from oval_room.core.units import Ruler
 
 MOST_CHARACTERS: Final = 600
-
-
-@dataclass(frozen=True, slots=True)
-class Subject:
-    """What figures and words are about when they name nothing else."""
-
-    picture: str | None = None
-    seat: str | None = None
-    scene: str | None = None
-    projector: str | None = None
-
-    def ids(self) -> tuple[str, ...]:
-        return tuple(key for key in (self.picture, self.seat, self.scene, self.projector) if key)
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,6 +12,7 @@ from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.job.commands import Choose
 from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
@@ -25,6 +26,7 @@ from oval_room.core.tape.reading import chosen, one_of
 from oval_room.core.tape.say_room import surface_first
 from oval_room.core.units import MM_IN
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
+from oval_room.core.viewing.study import ViewResult
 
 BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
@@ -45,7 +47,7 @@ def _well_placed(here: Here, key: str, *steps: Command) -> Command:
     for step in steps:
         plan = apply(plan, step, here.gear)
     report = evaluate(plan, here.gear)
-    views = report.viewing.pictures[key]
+    views = report.of(ViewResult).pictures[key]
     inside = views.rungs.soft or views.rungs.hard
     bottom = views.school_bottom if views.school_bottom is not None else plan.chosen.pictures[key].bottom
     if inside.feasible:
@@ -387,7 +389,7 @@ def _first_hole(here: Here, rest: str) -> Heard:
 
 def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
     key, picture = here.picture()
-    holes = evaluate(here.plan, here.gear).fixing.holes.get(key)
+    holes = evaluate(here.plan, here.gear).of(FixingResult).holes.get(key)
     if holes is None:
         raise RefusedError(f"{picture.name} has no hole rows yet; choose panel and mount from the shelf")
     return key, picture, holes

@@ -7,7 +7,8 @@ from typing import Final
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Decide
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
-from oval_room.core.tape.grammar import Heard, Here, Phrase, Subject
+from oval_room.core.subject import Subject
+from oval_room.core.tape.grammar import Heard, Here, Phrase
 
 
 def _largest(here: Here, rest: str) -> Heard:

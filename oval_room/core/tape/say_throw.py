@@ -8,6 +8,7 @@ from typing import Final
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.placed import Pose
@@ -139,7 +140,7 @@ def _plate(axis: str) -> Callable[[Here, str], Heard]:
 
     def make(here: Here, rest: str) -> Heard:
         key, projector = here.projector()
-        plate = evaluate(here.plan, here.gear).fixing.plates.get(key)
+        plate = evaluate(here.plan, here.gear).of(FixingResult).plates.get(key)
         if plate is None:
             raise RefusedError(f"{projector.name} has no plate figures; choose a projector from the shelf")
         value = here.length(rest)

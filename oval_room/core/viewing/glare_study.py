@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
-from typing import Final, NamedTuple
+from typing import Final, NamedTuple, Self
 
 from oval_room.core.figures import Figure, FigureBook, Input
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
@@ -17,14 +17,17 @@ from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
 from oval_room.core.pose import Turn as PoseTurn
+from oval_room.core.report import Result, all_of, merged
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import stand_off_for
 from oval_room.core.survey.commands import PutOpening
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.viewing.angles import off_axis_angle
+from oval_room.core.viewing.figures import KINDS
 from oval_room.core.viewing.glare import Bright, Glass, Patch, glare_level, least_turn, patch_of, shares
 from oval_room.core.viewing.offaxis import HALF_GAIN, PANEL_LIMIT, off_axis_level, off_axis_limit
+from oval_room.core.viewing.says import ViewingCode, ViewingCure
 
 COVERINGS: Final = ("net", "curtain", "blind", "shutter", "blackout")
 LAMP: Final = 3000.0
@@ -43,10 +46,18 @@ class Mirrored:
 
 
 @dataclass(frozen=True, slots=True)
-class GlareResult:
-    figures: dict[str, Figure]
-    findings: tuple[Finding, ...]
+class GlareResult(Result):
+    """What every seat sees mirrored, by picture."""
+
     pictures: dict[str, dict[str, Mirrored]]
+
+    @classmethod
+    def joined(cls, parts: Sequence[Self]) -> Self:
+        return cls(
+            merged(part.figures for part in parts),
+            all_of(part.findings for part in parts),
+            merged(part.pictures for part in parts),
+        )
 
 
 def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf, keep: Keep = anew, only: str | None = None) -> GlareResult:
@@ -72,7 +83,7 @@ def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf, keep: Keep = an
 
 def _study_one(key: str, picture: Picture, survey: Survey, item: object, mount: object) -> GlareResult:
     """One picture's."""
-    book, findings = FigureBook(), _off_axis(key, picture, survey, item, mount)
+    book, findings = FigureBook(KINDS), _off_axis(key, picture, survey, item, mount)
     if not isinstance(item, Panel):
         return GlareResult({}, tuple(findings), {})
     mirrored, bright = _mirrored(picture, survey), shining(survey)
@@ -112,7 +123,7 @@ def _off_axis(key: str, picture: Picture, survey: Survey, item: object, mount: o
     if level is Level.MIND and isinstance(mount, Mount) and mount.swivel is not None:
         cures = _facing(key, picture, survey.seats[worst].eye_point, limit, mount.swivel)
     more = {"kind": kind, "others": others}
-    return [Finding(Code.OFF_AXIS, level, "3.4", about, angles[worst], limit, "deg", cures, more)]
+    return [Finding(ViewingCode.OFF_AXIS, level, "3.4", about, angles[worst], limit, "deg", cures, more)]
 
 
 def _facing(key: str, picture: Picture, eye: Point, limit: float, swivel: tuple[float, float]) -> tuple[Cure, ...]:
@@ -125,7 +136,7 @@ def _facing(key: str, picture: Picture, eye: Point, limit: float, swivel: tuple[
         y = math.ceil(stand_off_for(picture, turn))
         own = to_own(Point(picture.pose.x, y, picture.pose.z), turn, eye)
         if own.out > 0 and off_axis_angle(own.right, own.out) <= limit:
-            return (Cure("swivel", turn.yaw, PutPicture(id=key, yaw=turn.yaw, y=y), "deg"),)
+            return (Cure(ViewingCure.SWIVEL, turn.yaw, PutPicture(id=key, yaw=turn.yaw, y=y), "deg"),)
     return ()
 
 
@@ -202,11 +213,11 @@ def _glare(
     worst = max(mirrored, key=lambda seat: (len(showing[seat]) > 0, mirrored[seat].total))
     about = {"picture": key, "seat": worst}
     if not showing[worst]:
-        return [Finding(Code.GLARE, Level.GOOD, "4.6", about, mirrored[worst].total, 1.0, "pct")]
+        return [Finding(ViewingCode.GLARE, Level.GOOD, "4.6", about, mirrored[worst].total, 1.0, "pct")]
     names = sorted({one for listed in showing.values() for one in listed})
     cures = _cures(key, picture, survey, panel, mount, names)
     more = {"openings": [bright[one].name for one in names], "seats": sum(bool(listed) for listed in showing.values())}
-    return [Finding(Code.GLARE, Level.MIND, "4.6", about, mirrored[worst].total, 1.0, "pct", cures, more)]
+    return [Finding(ViewingCode.GLARE, Level.MIND, "4.6", about, mirrored[worst].total, 1.0, "pct", cures, more)]
 
 
 def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: object, names: list[str]) -> tuple[Cure, ...]:
@@ -223,20 +234,22 @@ def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: obje
         if tilt:
             turn = PoseTurn(picture.pose.yaw, -(now + tilt))
             put = PutPicture(id=key, pitch=turn.pitch, y=math.ceil(stand_off_for(picture, turn)))
-            cures.append(Cure("tilt", now + tilt, put, "deg"))
+            cures.append(Cure(ViewingCure.TILT, now + tilt, put, "deg"))
     if isinstance(mount, Mount) and mount.swivel is not None:
         turned = picture.pose.yaw
         swivel = least_turn(glass, eyes, windows, "swivel", mount.swivel[0] - turned, mount.swivel[1] - turned)
         if swivel:
             turn = PoseTurn(turned + swivel, picture.pose.pitch)
             put = PutPicture(id=key, yaw=turn.yaw, y=math.ceil(stand_off_for(picture, turn)))
-            cures.append(Cure("swivel", turned + swivel, put, "deg"))
-            cures.sort(key=lambda cure: abs(cure.value - (turned if cure.kind == "swivel" else -picture.pose.pitch)))
+            cures.append(Cure(ViewingCure.SWIVEL, turned + swivel, put, "deg"))
+            cures.sort(key=lambda cure: abs(cure.value - (turned if cure.kind is ViewingCure.SWIVEL else -picture.pose.pitch)))
     for name in [name for name in names if name in survey.openings]:
         opening = survey.openings[name]
         least = next(
             (c for c in COVERINGS if shows(opening.luminance.value * COVERING_LETS[c], 100.0, panel) is Level.GOOD), None
         )
         if least is not None:
-            cures.append(Cure(f"cover {name}", 0.0, PutOpening(id=name, covering=least), name=f"{least} over {opening.name}"))
+            cures.append(
+                Cure(ViewingCure.COVER, 0.0, PutOpening(id=name, covering=least), name=f"{least} over {opening.name}", of=name)
+            )
     return tuple(cures)

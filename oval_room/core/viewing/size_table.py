@@ -9,15 +9,18 @@ from typing import Final
 from oval_room.core.apply import apply
 from oval_room.core.commands import several
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator, Report
+from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
+from oval_room.core.light.study import LightResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
+from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.size import picture_size
 from oval_room.core.survey.way_in import CLOSE, panel_box, spare
 from oval_room.core.viewing.schools import school_level
+from oval_room.core.viewing.study import ViewResult
 
 SIZES: Final = (32.0, 43.0, 50.0, 55.0, 65.0, 75.0, 77.0, 85.0, 98.0, 100.0, 110.0, 120.0, 135.0, 150.0, 200.0)
 """Diagonals shown [in]."""
@@ -51,7 +54,7 @@ def size_table(
     node = plan.chosen.pictures[picture]
     now = picture_size(width=node.width.value, height=node.height).diagonal / 25.4
     evaluate, out = Evaluator(picture), []
-    lit = evaluate(plan, gear).light.pictures.get(picture)
+    lit = evaluate(plan, gear).of(LightResult).pictures.get(picture)
     known = (
         lit.scenes[scene][2] if lit and scene in lit.scenes and node.kind == "panel" else ""
     )  # a panel's does not hang on its size
@@ -85,8 +88,8 @@ def _row(
     known: str,
 ) -> SizeRow:
     node = plan.chosen.pictures[picture]
-    view = report.viewing.pictures[picture].seats.get(seat or "")
-    lit = report.light.pictures.get(picture)
+    view = report.of(ViewResult).pictures[picture].seats.get(seat or "")
+    lit = report.of(LightResult).pictures.get(picture)
     klass = lit.scenes[scene][2] if lit and scene in lit.scenes else known
     stops = {f.code.name for f in report.findings if f.about.get("picture") == picture and f.level is Level.STOP}
     rooms = [spare(panel_box(node), passage) for passage in plan.survey.passages.values()] if node.kind == "panel" else []

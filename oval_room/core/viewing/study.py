@@ -2,29 +2,41 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import partial
+from typing import Self
 
 from oval_room.core.figures import Figure, FigureBook
-from oval_room.core.findings import Code, Finding
+from oval_room.core.findings import Finding
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices, Scheme
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.report import Result, all_of, merged
 from oval_room.core.screens.placing import stacked
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
+from oval_room.core.viewing.figures import KINDS
 from oval_room.core.viewing.one_picture import PictureViews
+from oval_room.core.viewing.says import ViewingCode
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.verdicts import Judged
 
 
 @dataclass(frozen=True, slots=True)
-class ViewResult:
-    figures: dict[str, Figure]
-    findings: tuple[Finding, ...]
+class ViewResult(Result):
+    """What every seat gets, by picture."""
+
     pictures: dict[str, PictureViews]
+
+    @classmethod
+    def joined(cls, parts: Sequence[Self]) -> Self:
+        return cls(
+            merged(part.figures for part in parts),
+            all_of(part.findings for part in parts),
+            merged(part.pictures for part in parts),
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,7 +47,7 @@ class _One:
 
 
 def _study_one(make: Callable[[], Judged]) -> _One:
-    judged, book = make(), FigureBook()
+    judged, book = make(), FigureBook(KINDS)
     judged.write_figures(book)
     return _One(judged.views, book.figures, judged.findings())
 
@@ -57,10 +69,10 @@ def study_viewing(
         only: the picture to study; the others only bound it. None for all.
         use: `desk` where text is read on the pictures.
     """
-    book, findings = FigureBook(), []
+    book, findings = FigureBook(KINDS), []
     views: dict[str, PictureViews] = {}
     if not scheme.pictures:
-        findings.append(Finding(Code.NO_PICTURE, Level.NOTE, "0", {}))
+        findings.append(Finding(ViewingCode.NO_PICTURE, Level.NOTE, "0", {}))
     for key, picture in scheme.pictures.items():
         if only not in (None, key):
             continue

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from oval_room.core.commands import Command, several
-from oval_room.core.findings import Code, Cure, Finding
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import Wall
@@ -13,12 +13,15 @@ from oval_room.core.plan.room import Room
 from oval_room.core.pose import Turn
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.placing import stand_off_for, things_below, turned_corners
+from oval_room.core.screens.says import PictureCure
 from oval_room.core.survey.commands import PutSeat
+from oval_room.core.survey.says import SurveyCure
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
 from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.viewing.ladder import Ladder, tallest_between
 from oval_room.core.viewing.neck import NECK_GOOD, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture, SeatView
+from oval_room.core.viewing.says import ViewingCode, ViewingCure
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
 from oval_room.core.viewing.sharpness import COARSE, COARSE_TEXT, distance_at_60, pixel_pitch, sharpness_level
 
@@ -47,7 +50,7 @@ class Judged(OnePicture):
         seen = {name: view for name, view in self.views.seats.items() if view.angle is not None}
         behind = [name for name, view in self.views.seats.items() if view.angle is None]
         for name in behind:
-            out.append(Finding(Code.SEAT_BEHIND, Level.STOP, "3.1", self._about(name), more={"part": name}))
+            out.append(Finding(ViewingCode.SEAT_BEHIND, Level.STOP, "3.1", self._about(name), more={"part": name}))
         if seen:
             out.append(self._angle_finding(seen))
             out += self._coarse(seen) + self._necks(seen)
@@ -66,8 +69,8 @@ class Judged(OnePicture):
             return []
         behind = -min(place.y for place in places)
         y = self.ruler.safe(picture.pose.y + behind, "least")
-        cures = (Cure("off the wall", y, PutPicture(id=self.key, y=y)),) if behind > 0 else ()
-        return [Finding(Code.IN_WALL, Level.STOP, "0", self._about(), through, 0.0, cures=cures)]
+        cures = (Cure(ViewingCure.OFF_THE_WALL, y, PutPicture(id=self.key, y=y)),) if behind > 0 else ()
+        return [Finding(ViewingCode.IN_WALL, Level.STOP, "0", self._about(), through, 0.0, cures=cures)]
 
     @staticmethod
     def _past(room: Room, x: float, y: float) -> float:
@@ -85,7 +88,7 @@ class Judged(OnePicture):
             level = heat_level(fire.heat_c, fire.works)
             more = {"fire": fire.name, "works": fire.works}
             limit = TOO_HOT if level is Level.STOP else WARM
-            out.append(Finding(Code.HEAT, level, "4.8", self._about(), fire.heat_c, limit, "ratio", more=more))
+            out.append(Finding(ViewingCode.HEAT, level, "4.8", self._about(), fire.heat_c, limit, "c", more=more))
         return out
 
     def _about(self, seat: str | None = None) -> dict[str, str]:
@@ -97,11 +100,11 @@ class Judged(OnePicture):
         cures = []
         if 2 * half <= room.width.value:
             x = min(max(picture.pose.x, half), room.width.value - half)
-            cures.append(Cure("picture along", x, PutPicture(id=self.key, x=x)))
+            cures.append(Cure(PictureCure.PICTURE_ALONG, x, PutPicture(id=self.key, x=x)))
         elif fits > 0:
             size = PutPicture(id=self.key, width=chosen(fits), x=room.width.value / 2)
-            cures.append(Cure("picture width", fits, size))
-        return Finding(Code.TOO_WIDE, Level.STOP, "2.1", self._about(), 2 * half, room.width.value, cures=tuple(cures))
+            cures.append(Cure(PictureCure.PICTURE_WIDTH, fits, size))
+        return Finding(ViewingCode.TOO_WIDE, Level.STOP, "2.1", self._about(), 2 * half, room.width.value, cures=tuple(cures))
 
     def _angle_finding(self, seen: dict[str, SeatView]) -> Finding:
         school = self.choices.size_school
@@ -118,18 +121,18 @@ class Judged(OnePicture):
         end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
         cures = self._angle_cures(worst, end, side) if level is Level.MIND else ()
         more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}
-        return Finding(Code.ANGLE, level, "3.2", self._about(worst), angle, end, "deg", cures, more)
+        return Finding(ViewingCode.ANGLE, level, "3.2", self._about(worst), angle, end, "deg", cures, more)
 
     def _angle_cures(self, worst: str, end: float, side: str) -> tuple[Cure, ...]:
         seat, view = self.survey.seats[worst], self.views.seats[worst]
         width = width_from_seat(end, view.own.right, view.own.out)
         width = self.ruler.safe(width, "least" if side == "under" else "greatest")
-        cures = [Cure("picture width", width, PutPicture(id=self.key, width=chosen(width)))]
+        cures = [Cure(PictureCure.PICTURE_WIDTH, width, PutPicture(id=self.key, width=chosen(width)))]
         distance = distance_from_seat(end, self.picture.width.value, view.own.right)
         if distance is not None:
             away = self.picture.pose.y + distance
             y = self.ruler.safe(away, "greatest" if side == "under" else "least")
-            cures.append(Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"))
+            cures.append(Cure(ViewingCure.ROW_OUT, y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"))
         return tuple(cures)
 
     def _move_row(self, row: int, by: float) -> Command:
@@ -149,8 +152,8 @@ class Judged(OnePicture):
         if level is Level.MIND:
             seat, away = self.survey.seats[worst], pitch / (2 * math.tan(math.radians(1 / (2 * least))))
             y = self.ruler.safe(self.picture.pose.y + away, "least")
-            cures = (Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),)
-        code, more = (Code.TEXT if self.use == "desk" else Code.COARSE), {"vanish": distance_at_60(pitch)}
+            cures = (Cure(ViewingCure.ROW_OUT, y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),)
+        code, more = (ViewingCode.TEXT if self.use == "desk" else ViewingCode.COARSE), {"vanish": distance_at_60(pitch)}
         return [Finding(code, level, "3.3", self._about(worst), per_degree, least, "px_deg", cures, more)]
 
     def _necks(self, seen: dict[str, SeatView]) -> list[Finding]:
@@ -164,14 +167,14 @@ class Judged(OnePicture):
         worst = min(seen, key=neck_weight)
         level = neck_level(seen[worst].neck)
         cures = () if level is Level.GOOD else (*self._height_cures(), *self._back_to(worst, self.picture.pose.z, NECK_GOOD[1]))
-        out = [Finding(Code.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures)]
+        out = [Finding(ViewingCode.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures)]
         worst = min(seen, key=top_weight)
         seat = self.survey.seats[worst]
         level = top_level(seen[worst].top, seat.gaze_pitch)
         if level is not Level.GOOD:
             limit = (25.0 if level is Level.MIND else 35.0) + seat.gaze_pitch
             about, cures = self._about(worst), (*self._height_cures(), *self._back_to(worst, self.picture.top, TOP_GOOD))
-            out.append(Finding(Code.TOP_EDGE, level, "4.1", about, seen[worst].top, limit, "deg", cures))
+            out.append(Finding(ViewingCode.TOP_EDGE, level, "4.1", about, seen[worst].top, limit, "deg", cures))
         return out
 
     def _back_to(self, name: str, z: float, most: float) -> tuple[Cure, ...]:
@@ -185,7 +188,9 @@ class Judged(OnePicture):
             return ()
         y = self.ruler.safe(self.picture.pose.y + math.sqrt(level**2 - aside**2), "least")
         return (
-            (Cure("row out", y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),) if y > seat.y.value else ()
+            (Cure(ViewingCure.ROW_OUT, y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),)
+            if y > seat.y.value
+            else ()
         )
 
     def _height_cures(self) -> tuple[Cure, ...]:
@@ -194,7 +199,7 @@ class Judged(OnePicture):
         if inside is None:
             return ()
         bottom = self._inside(inside)
-        return (Cure("bottom at", bottom, PutPicture(id=self.key, bottom=bottom)),) if bottom is not None else ()
+        return (Cure(PictureCure.BOTTOM_AT, bottom, PutPicture(id=self.key, bottom=bottom)),) if bottom is not None else ()
 
     def _inside(self, ladder: Ladder) -> float | None:
         """The bottom edge inside a ladder nearest to the school's, on the ruler; None when no step lies inside."""
@@ -211,16 +216,16 @@ class Judged(OnePicture):
         if not hard.feasible:
             pair = {"lo_name": hard.lo_name, "hi_name": hard.hi_name}
             cures = self._smaller()
-            return [Finding(Code.LADDER_CONFLICT, Level.STOP, "4.3", about, hard.short_by, 0.0, cures=cures, more=pair)]
+            return [Finding(ViewingCode.LADDER_CONFLICT, Level.STOP, "4.3", about, hard.short_by, 0.0, cures=cures, more=pair)]
         bottom = self.picture.bottom
         low = hard.lo is not None and bottom < hard.lo - 0.5
         if low or (hard.hi is not None and bottom > hard.hi + 0.5):
             limit, name = (hard.lo, hard.lo_name) if low else (hard.hi, hard.hi_name)
             why = {"name": name, "side": "under" if low else "over"}
             cures = self._height_cures()
-            return [Finding(Code.OFF_LADDER, Level.STOP, "4.3", about, bottom, limit, cures=cures, more=why)]
+            return [Finding(ViewingCode.OFF_LADDER, Level.STOP, "4.3", about, bottom, limit, cures=cures, more=why)]
         more: dict[str, float | str | None] = {"lo": hard.lo, "hi": hard.hi, "lo_name": hard.lo_name, "hi_name": hard.hi_name}
-        return [Finding(Code.ON_LADDER, Level.GOOD, "4.3", about, bottom, None, more=more)]
+        return [Finding(ViewingCode.ON_LADDER, Level.GOOD, "4.3", about, bottom, None, more=more)]
 
     def _smaller(self) -> tuple[Cure, ...]:
         """The largest picture whose ladder is not empty, with the height it then takes."""
@@ -234,7 +239,7 @@ class Judged(OnePicture):
         if bottom is None:
             return ()
         put = PutPicture(id=self.key, width=chosen(width), bottom=bottom)
-        return (Cure("picture width", width, put),)
+        return (Cure(PictureCure.PICTURE_WIDTH, width, put),)
 
     def _rows(self) -> list[Finding]:
         if not self.over:
@@ -243,7 +248,7 @@ class Judged(OnePicture):
         more = {"front": worst.front, "row": self.survey.seats[worst.back].row}
         about, sight = self._about(worst.back), worst.sight
         if sight.enough:
-            return [Finding(Code.ROW_IN_FRONT, Level.GOOD, "4.4", about, sight.clearance, worst.wanted, more=more)]
+            return [Finding(ViewingCode.ROW_IN_FRONT, Level.GOOD, "4.4", about, sight.clearance, worst.wanted, more=more)]
         row = self.survey.seats[worst.back].row
         risers = [over.sight.riser for name, over in self.over.items() if self.survey.seats[name].row == row]
         riser = self.ruler.safe(max(risers), "least")
@@ -254,8 +259,8 @@ class Judged(OnePicture):
         ]
         bottom = self.ruler.safe(max(over.sight.bottom_without_riser for over in self.over.values()), "least")
         raised = PutPicture(id=self.key, bottom=bottom)
-        cures = (Cure("riser", riser, several(*lifts), name=f"row {row}"), Cure("bottom at", bottom, raised))
-        return [Finding(Code.ROW_IN_FRONT, Level.MIND, "4.4", about, sight.clearance, worst.wanted, "mm", cures, more)]
+        cures = (Cure(SurveyCure.RISER, riser, several(*lifts), name=f"row {row}"), Cure(PictureCure.BOTTOM_AT, bottom, raised))
+        return [Finding(ViewingCode.ROW_IN_FRONT, Level.MIND, "4.4", about, sight.clearance, worst.wanted, "mm", cures, more)]
 
     def _tilt(self) -> list[Finding]:
         if self.picture.kind != "panel" or self.main is None or not self.survey.main:
@@ -275,6 +280,6 @@ class Judged(OnePicture):
         }
         pitch = -round(tilt, 1)
         off = self.ruler.safe(stand_off_for(self.picture, Turn(self.picture.pose.yaw, pitch)), "least")
-        cures = (Cure("tilt", tilt, PutPicture(id=self.key, pitch=pitch, y=off), "deg"),) if covered else ()
+        cures = (Cure(ViewingCure.TILT, tilt, PutPicture(id=self.key, pitch=pitch, y=off), "deg"),) if covered else ()
         about = self._about(self.survey.main)
-        return [Finding(Code.TILT, Level.NOTE, "4.5", about, tilt, None, "deg", cures, more)]
+        return [Finding(ViewingCode.TILT, Level.NOTE, "4.5", about, tilt, None, "deg", cures, more)]

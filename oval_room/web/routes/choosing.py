@@ -9,18 +9,20 @@ from fastapi import APIRouter, Form, Query, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Report, evaluate
-from oval_room.core.figures import KINDS, show_figure, show_value
+from oval_room.core.evaluate import evaluate
+from oval_room.core.figures import show_figure, show_value
 from oval_room.core.job.commands import Decide
 from oval_room.core.levels import Level
 from oval_room.core.light.grey_scale import grey_steps, shown_grey
+from oval_room.core.light.study import LightResult
+from oval_room.core.parts import KINDS
 from oval_room.core.plan.document import Plan
+from oval_room.core.report import Report
 from oval_room.core.tape.grammar import Here
-from oval_room.core.told.letters import capital
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.viewing.size_table import SIZES, SizeRow, size_table
 from oval_room.core.viewing.which_display import rank_displays
-from oval_room.core.words import Words
+from oval_room.core.words import Words, capital
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ALWAYS, draw, scene_of
 from oval_room.web.answers import bench_of
@@ -74,7 +76,7 @@ def kinds(request: Request, job: str) -> HTMLResponse:
 def greys(request: Request, job: str) -> HTMLResponse:
     """The grey scale as it would look in every scene."""
     parts = _parts(request, job)
-    lit = parts.report.light.pictures.get(parts.seen.subject.picture or "")
+    lit = parts.report.of(LightResult).pictures.get(parts.seen.subject.picture or "")
     strips = []
     for key, (stray, contrast, klass) in lit.scenes.items() if lit else ():
         steps = grey_steps(lit.white, lit.native, stray) if lit else []
@@ -174,7 +176,7 @@ def _column(plan: Plan, report: Report, gear: Any, picture: str | None, parts: S
         figure = report.figures.get(kind.pattern.format(picture=picture, seat=s.seat, scene=s.scene, projector=projector, n=1))
         if figure is not None:
             figures[kind.label] = show_figure(figure, ruler)
-    lit = report.light.pictures.get(picture or "")
+    lit = report.of(LightResult).pictures.get(picture or "")
     for key, (_, contrast, klass) in lit.scenes.items() if lit else ():
         told = "beyond measure" if contrast is None else f"{contrast:.0f}:1"
         figures[f"contrast, {plan.survey.scenes[key].name}"] = f"{told}, {klass}"

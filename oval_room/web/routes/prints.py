@@ -11,13 +11,13 @@ from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import STAGES
+from oval_room.core.parts import STAGES
 from oval_room.core.words import Words
 from oval_room.drawing.dxf import write_dxf
 from oval_room.drawing.paper import SCALES, Titles, fits
 from oval_room.drawing.pdf import write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
-from oval_room.drawing.sheet import ALWAYS, EXTRA, VIEW_NAMES, has_view, scene_of
+from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, has_view, scene_of
 from oval_room.drawing.svg import write_svg
 from oval_room.web.bench import Bench, shown_views
 from oval_room.web.pages import HERE, page
@@ -65,9 +65,7 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
     look = parts.bench.look(parts.plan, parts.report, parts.seen)
     names = [(scene.name, VIEW_NAMES[scene.name]) for scene in scenes]
     names += [
-        (name, VIEW_NAMES[name])
-        for name in EXTRA.get(stage, ())
-        if has_view(look, name) and (name, VIEW_NAMES[name]) not in names
+        (name, VIEW_NAMES[name]) for name in STAGES[stage].extra if has_view(look, name) and (name, VIEW_NAMES[name]) not in names
     ]
     context = {
         "head": parts.head,

@@ -7,7 +7,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command
@@ -17,7 +17,7 @@ from oval_room.core.figures import put_in, show_figure, show_value
 from oval_room.core.hand.grips import pull
 from oval_room.core.job.commands import Accept, Settle
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import STAGES, Stage
+from oval_room.core.parts import STAGES, AnyCommand
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.movers import movers_of
@@ -63,8 +63,17 @@ class Pulling(Body):
     group: Key = None
 
 
+def _known_stage(name: str) -> str:
+    if name not in STAGES:
+        raise ValueError(f"there is no stage {name[:30]}; the stages are {', '.join(STAGES)}")
+    return name
+
+
+StageName = Annotated[str, AfterValidator(_known_stage)]
+
+
 class Settling(Body):
-    settle: Stage
+    settle: StageName
     open: bool = False
 
 
@@ -145,7 +154,7 @@ def breaking(request: Request, job: str) -> HTMLResponse:
         ends = breaking_points(parts.plan, gear, parts.report, mover, only)
         widest = max([1.0, *(end.far for end in ends)])
         sides = [
-            (way, end, words.length(end.far, "greatest"), words.flip(end.finding, end.becomes), round(100 * end.far / widest))
+            (way, end, words.length(end.far, "greatest"), words.flip(end.what, end.becomes), round(100 * end.far / widest))
             for way, end in zip(mover.toward, ends, strict=True)
         ]
         rows.append((mover, words.length(mover.now), sides))

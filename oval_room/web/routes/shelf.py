@@ -9,11 +9,10 @@ from urllib.parse import quote
 from fastapi import APIRouter, Form, Request, Response
 from fastapi.responses import HTMLResponse, RedirectResponse
 
-from oval_room.core.plan.document import STAGES
+from oval_room.core.parts import STAGES
 from oval_room.core.sums.registry import SUMS
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.store.store import Store
-from oval_room.web.bench import STAGE_NAMES
 from oval_room.web.guard import FromForm
 from oval_room.web.pages import THEMES, page
 
@@ -29,7 +28,7 @@ def gear(request: Request) -> HTMLResponse:
 
 @router.get("/words", name="words")
 def words(request: Request) -> HTMLResponse:
-    by_stage = [(STAGE_NAMES[stage], [p for p in PHRASES if p.stage == stage]) for stage in STAGES]
+    by_stage = [(STAGES[stage].title, [p for p in PHRASES if p.stage == stage]) for stage in STAGES]
     return page(request, "words.html", {"by_stage": by_stage})
 
 

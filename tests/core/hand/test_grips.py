@@ -12,6 +12,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.hand.grips import Pulled, grips_of, pull
 from oval_room.core.plan.document import Plan
+from oval_room.core.projection.study import ThrowResult
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 
@@ -81,7 +82,7 @@ class Pulling(unittest.TestCase):
         self.assertGreaterEqual(after("section", "top.p1", 0, bottom - 3000).chosen.pictures["p1"].width.value, 200)
 
     def test_snaps_say_why(self) -> None:
-        nearest = REPORT.throw.projectors["j1"].span.least + 160
+        nearest = REPORT.of(ThrowResult).projectors["j1"].span.least + 160
         top = CHAPEL.chosen.pictures["p1"].top
         table = (
             ("throw", "section", "lens.j1", nearest + 12, 2100, "nearest the lens allows"),
@@ -98,7 +99,7 @@ class Pulling(unittest.TestCase):
                 self.assertNotIn(reason, pulled(view, key, u, v, free=True).snapped)
 
     def test_a_snapped_throw_is_a_throw_that_fits(self) -> None:
-        nearest = REPORT.throw.projectors["j1"].span.least + 160
+        nearest = REPORT.of(ThrowResult).projectors["j1"].span.least + 160
         plan = after("section", "lens.j1", nearest - 10, 99 * 25.4)
         self.assertNotIn("throw/j1/p1", evaluate(plan, SHELF).stops())
 

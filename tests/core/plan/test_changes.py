@@ -8,10 +8,10 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.parts import COMMAND
 from oval_room.core.commands import Command, Several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.job.commands import Drop, PutScheme
+from oval_room.core.parts import COMMAND
 from oval_room.core.plan.changes import changes, graft, overlap, restore, value_at
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.gear import gear_hash

@@ -133,7 +133,7 @@ class Turned(unittest.TestCase):
             math.dist((after.x.value, after.y.value), (plan.survey.seats["s1"].x.value, plan.survey.seats["s1"].y.value)), 100
         )
         picture = seen.chosen.pictures["p1"]
-        put = turn.back(PutPicture(id="p1", x=picture.pose.x, y=picture.pose.y, yaw=picture.pose.yaw), plan)
+        put = PutPicture(id="p1", x=picture.pose.x, y=picture.pose.y, yaw=picture.pose.yaw).turned_back(turn, plan)
         pose = apply(plan, put, SHELF).chosen.pictures["p1"].pose
         for axis in ("x", "y", "yaw"):
             self.assertAlmostEqual(getattr(pose, axis), getattr(plan.chosen.pictures["p1"].pose, axis), places=6)

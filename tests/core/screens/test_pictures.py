@@ -10,20 +10,23 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.evaluate import Report, evaluate
+from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, Projector, gear_hash
 from oval_room.core.pose import Point
+from oval_room.core.report import Report
 from oval_room.core.screens.cloth import GRIP, WEAVE_TURN
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.lag import chain_lag, lag_level, lag_words, refresh_level, slowest
 from oval_room.core.screens.placing import turned_corners
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.sound.with_picture import bearing, between
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.subject import Subject
 from oval_room.core.viewing.angles import curved_angle, horizontal_angle
+from oval_room.core.viewing.glare_study import GlareResult
+from oval_room.core.viewing.study import ViewResult
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import refused, room, say
@@ -213,13 +216,13 @@ class Rows(unittest.TestCase):
 class Heights(unittest.TestCase):
     def test_low_is_as_low_as_what_stands_below_allows(self) -> None:
         plan = told(*SEAT, "furniture 560", "soundbar 640", "tv Slate 65", "eyes at low")
-        views = evaluate(plan, SHELF).viewing.pictures["p1"]
+        views = evaluate(plan, SHELF).of(ViewResult).pictures["p1"]
         self.assertEqual(views.school_bottom, 640 + 25 + 14)
         self.assertEqual(set(views.schools), {"third", "centre", "low"})
 
     def test_a_mount_that_lowers_keeps_clear_of_the_furniture(self) -> None:
         plan = told(*SEAT, "furniture 600", "tv Slate 65", "mount Lower 600")
-        bounds = {bound.name: bound for bound in evaluate(plan, SHELF).viewing.pictures["p1"].rungs.bounds}
+        bounds = {bound.name: bound for bound in evaluate(plan, SHELF).of(ViewResult).pictures["p1"].rungs.bounds}
         self.assertEqual(bounds["furniture, mount's travel"].lo, 600 + 50 + 14 + 500)
 
     def test_a_cloth_before_the_chest_may_hang_lower(self) -> None:
@@ -269,7 +272,7 @@ class Heights(unittest.TestCase):
                 )
                 spans.append(ends)
             hits += max(lo for lo, _ in spans) <= min(hi for _, hi in spans)
-        seen = evaluate(plan, SHELF).glare.pictures["p1"]["s1"]
+        seen = evaluate(plan, SHELF).of(GlareResult).pictures["p1"]["s1"]
         self.assertGreater(seen.total, 1)
         self.assertAlmostEqual(seen.total, 100 * hits / n / n, delta=0.3)
         self.assertIn("Lamp mirrors in", Words(plan).finding(found(plan, "glare/p1")))

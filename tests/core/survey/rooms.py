@@ -7,7 +7,8 @@ from collections.abc import Sequence
 from oval_room.core.apply import apply
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.tape.grammar import Heard, Subject, hear
+from oval_room.core.subject import Subject
+from oval_room.core.tape.grammar import Heard, hear
 from oval_room.demo.gear import SHELF
 
 METRIC = Writing(unit="mm", style="mm", instrument="laser")

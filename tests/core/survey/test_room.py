@@ -8,15 +8,18 @@ import unittest
 
 from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level
 from oval_room.core.light.sun import sun_at, sun_year
 from oval_room.core.plan.document import Plan
+from oval_room.core.projection.study import ThrowResult
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.doubt import doubts
+from oval_room.core.subject import Subject
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.missing import missing_readings
 from oval_room.core.survey.way_in import Boxed, longest_round_turn, spare
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.viewing.study import ViewResult
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import BREAST, ELL, refused, room, say
@@ -173,16 +176,16 @@ class Shapes(unittest.TestCase):
         self.assertAlmostEqual(picture.pose.y, 360 + 60)
         report = evaluate(plan, SHELF)
         self.assertEqual(report.walls, {"p1": 3})
-        self.assertAlmostEqual(report.viewing.pictures["p1"].seats["s1"].own.out, 3400 - 420)
-        self.assertAlmostEqual(sum(report.fixing.holes["p1"].columns) / 2, 750)  # from the breast's own left edge
+        self.assertAlmostEqual(report.of(ViewResult).pictures["p1"].seats["s1"].own.out, 3400 - 420)
+        self.assertAlmostEqual(sum(report.of(FixingResult).holes["p1"].columns) / 2, 750)  # from the breast's own left edge
 
     def test_slopes_hold_the_ladder_down_and_a_lens_under_them(self) -> None:
         flat = say(room(outline=BOX), "seat 3000", "screen 100", "projector Heron", "lens up 2300")
         self.assertIsNone(evaluate(flat, SHELF).find("lens_in_room/j1/p1"))
         sloped = say(flat, "slope w2 1000 at 40", "slope w4 1000 at 40")
         self.assertLess(
-            evaluate(sloped, SHELF).viewing.pictures["p1"].rungs.hard.hi or 0,
-            evaluate(flat, SHELF).viewing.pictures["p1"].rungs.hard.hi or 0,
+            evaluate(sloped, SHELF).of(ViewResult).pictures["p1"].rungs.hard.hi or 0,
+            evaluate(flat, SHELF).of(ViewResult).pictures["p1"].rungs.hard.hi or 0,
         )
         aside = say(sloped, "lens along 600")
         self.assertEqual(found_in(aside, "lens_in_room/j1/p1").level, Level.STOP)
@@ -197,7 +200,7 @@ class Shapes(unittest.TestCase):
             "throw 2500",
         )
         shallow = say(deep, "along 5000", "lens along 5000")
-        behind = [evaluate(plan, SHELF).throw.projectors["j1"].behind for plan in (deep, shallow)]
+        behind = [evaluate(plan, SHELF).of(ThrowResult).projectors["j1"].behind for plan in (deep, shallow)]
         self.assertAlmostEqual(behind[0] - behind[1], 2000)
 
     def test_what_is_still_missing_is_walked_in_order(self) -> None:

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.survey.studs import AGREES, PITCHES, Find, fit_rhythm
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
@@ -78,7 +79,7 @@ class Log(unittest.TestCase):
             Words(plan).finding(found),
             r"^2 of 7 finds on the display wall do not fit the rhythm: 700 mm, 1580 mm\. .* don't drill there",
         )
-        studs = evaluate(plan, SHELF).studs.surfaces["w1"]
+        studs = evaluate(plan, SHELF).of(StudResult).surfaces["w1"]
         self.assertEqual(studs.fit.best.pitch, 400)
         self.assertEqual(studs.trust[min(studs.trust, key=lambda line: abs(line - 1350))], 1.0)
         self.assertLess(studs.trust[min(studs.trust, key=lambda line: abs(line - 3750))], 0.4)

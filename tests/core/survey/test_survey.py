@@ -10,13 +10,14 @@ from oval_room.core.plan.document import new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.movers import movers_of
+from oval_room.core.subject import Subject
 from oval_room.core.sums.given import split_list
 from oval_room.core.sums.registry import SUMS
 from oval_room.core.sums.show import show_result
 from oval_room.core.survey.commands import PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.survey.says import SurveyCode
 from oval_room.core.survey.study import study_survey
-from oval_room.core.tape.grammar import Subject
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
 
@@ -37,15 +38,15 @@ class Survey(unittest.TestCase):
         for command in commands:
             plan = apply(plan, command, {})  # type: ignore[arg-type]
         found = study_survey(plan.survey, plan.writing.ruler).findings
-        return [(finding.code, finding.key) for finding in found if finding.code is not Code.LIGHT_ASSUMED]
+        return [(finding.code, finding.key) for finding in found if finding.code is not SurveyCode.LIGHT_ASSUMED]
 
     def test_limits(self) -> None:
         table = (
-            ("in order", [], []), ("eye at the wall", [PutSeat(id="s1", x=mm(4000))], [Code.SEAT_OUTSIDE]), ("just inside", [PutSeat(id="s1", x=mm(3999))], []),
-            ("before the wall", [PutSeat(id="s1", y=Typed(value=-1, source="chosen"))], [Code.SEAT_OUTSIDE]), ("crown at the ceiling", [PutSeat(id="s1", eye=mm(2270))], []),
-            ("crown through it", [PutSeat(id="s1", eye=mm(2270.5))], [Code.HEAD_AT_CEILING]), ("raised through it", [PutSeat(id="s1", floor=mm(1200))], [Code.HEAD_AT_CEILING]),
-            ("a thing too wide", [PutThing(id="t1", x_from=3000, x_to=4002)], [Code.THING_OUTSIDE]), ("a thing to the wall", [PutThing(id="t1", x_from=3000, x_to=4000)], []),
-            ("a thing too high", [PutThing(id="t1", z_to=2402)], [Code.THING_OUTSIDE]),
+            ("in order", [], []), ("eye at the wall", [PutSeat(id="s1", x=mm(4000))], [SurveyCode.SEAT_OUTSIDE]), ("just inside", [PutSeat(id="s1", x=mm(3999))], []),
+            ("before the wall", [PutSeat(id="s1", y=Typed(value=-1, source="chosen"))], [SurveyCode.SEAT_OUTSIDE]), ("crown at the ceiling", [PutSeat(id="s1", eye=mm(2270))], []),
+            ("crown through it", [PutSeat(id="s1", eye=mm(2270.5))], [SurveyCode.HEAD_AT_CEILING]), ("raised through it", [PutSeat(id="s1", floor=mm(1200))], [SurveyCode.HEAD_AT_CEILING]),
+            ("a thing too wide", [PutThing(id="t1", x_from=3000, x_to=4002)], [SurveyCode.THING_OUTSIDE]), ("a thing to the wall", [PutThing(id="t1", x_from=3000, x_to=4000)], []),
+            ("a thing too high", [PutThing(id="t1", z_to=2402)], [SurveyCode.THING_OUTSIDE]),
         )  # fmt: skip
         for name, commands, codes in table:
             with self.subTest(name):

@@ -8,8 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.plan.document import STAGES, Plan, Writing, new_plan
-from oval_room.core.tape.grammar import Asked, Heard, NotHeard, Subject, complete, hear
+from oval_room.core.fixing.study import FixingResult
+from oval_room.core.parts import STAGES
+from oval_room.core.plan.document import Plan, Writing, new_plan
+from oval_room.core.subject import Subject
+from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
@@ -186,7 +189,7 @@ class Phrases(unittest.TestCase):
             with self.subTest(line):
                 assert isinstance(answer, Heard), answer
                 wanted = CHAPEL.writing.ruler.parse(" ".join(line.split(" ")[2:]))
-                self.assertAlmostEqual(read(evaluate(apply(CHAPEL, answer.command, SHELF), SHELF).fixing), wanted)
+                self.assertAlmostEqual(read(evaluate(apply(CHAPEL, answer.command, SHELF), SHELF).of(FixingResult)), wanted)
         self.assertIn("choose panel and mount", hear(CHAPEL, SHELF, "upper row 50", Subject("p1")).say)
 
     def test_completion(self) -> None:

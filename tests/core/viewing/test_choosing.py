@@ -17,14 +17,16 @@ from oval_room.core.plan.measure import Typed, chosen
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
+from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat
 from oval_room.core.survey.room_commands import PutRoom
-from oval_room.core.tape.grammar import Subject
+from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.core.viewing.neck import NECK_GOOD
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.seat_map import RULES, runs, seat_map, seats_tally
 from oval_room.core.viewing.sharpness import pixels_per_degree
 from oval_room.core.viewing.size_table import size_table
+from oval_room.core.viewing.study import ViewResult
 from oval_room.core.viewing.which_display import KINDS, rank_displays
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
@@ -54,7 +56,7 @@ class Map(unittest.TestCase):
             x, y = float(found.xs[j]), float(found.ys[i])
             plan = apply(bare, PutSeat(id="s1", x=chosen(x), y=chosen(y), eye=Typed(value=eye)), SHELF)
             report = evaluate(plan, SHELF)
-            view, glare = report.viewing.pictures["p1"].seats["s1"], report.glare.pictures["p1"]["s1"].total
+            view, glare = report.of(ViewResult).pictures["p1"].seats["s1"], report.of(GlareResult).pictures["p1"]["s1"].total
             tally = dict(zip(RULES, found.passes[:, i, j].tolist(), strict=True))
             self.assertEqual(tally["angle"], band.lo <= (view.angle or 0) <= band.hi, (x, y))
             self.assertEqual(tally["sharpness"], (view.per_degree or 0) >= 40)
@@ -80,7 +82,7 @@ class Map(unittest.TestCase):
         for i, j in itertools.product(range(4, len(found.ys), 5), range(2, len(found.xs), 4)):
             x, y = float(found.xs[j]), float(found.ys[i])
             there = apply(plan, PutSeat(id="s1", x=chosen(x), y=chosen(y), eye=Typed(value=eye)), SHELF)
-            total = evaluate(there, SHELF).glare.pictures["p1"]["s1"].total
+            total = evaluate(there, SHELF).of(GlareResult).pictures["p1"]["s1"].total
             if total == 0 or total > 1.3:
                 self.assertEqual(bool(found.passes[RULES.index("glare"), i, j]), total == 0, (x, y, total))
                 seen.add(total == 0)
@@ -182,7 +184,7 @@ class Seek(unittest.TestCase):
         """The loft's screen at its widest leaves one height only: it stands there, and so it is the lowest and the widest."""
         loft = loft_cinema()
         widest = apply(loft, largest_picture(loft, SHELF, "p1").command, SHELF)
-        span = evaluate(widest, SHELF).viewing.pictures["p1"].rungs.hard
+        span = evaluate(widest, SHELF).of(ViewResult).pictures["p1"].rungs.hard
         self.assertLess((span.hi or 0) - (span.lo or 0), 60)
         self.assertAlmostEqual(lowest_picture(widest, SHELF, "p1").value, span.lo or 0, delta=1)
         again = largest_picture(widest, SHELF, "p1").value
@@ -249,7 +251,7 @@ class Standing(unittest.TestCase):
             plan = say(room(outline="room 4000 x 5000"), "seat 3000", "tv Slate 55", "bottom 900", line)
             picture = plan.chosen.pictures["p1"]
             top = max(thing.z_to for thing in plan.survey.things.values())
-            hard = evaluate(plan, SHELF).viewing.pictures["p1"].rungs.hard
+            hard = evaluate(plan, SHELF).of(ViewResult).pictures["p1"].rungs.hard
             with self.subTest(line):
                 self.assertEqual(hard.lo_name, name)
                 self.assertAlmostEqual(hard.lo or 0, top + over + picture.frame_bottom, places=6)

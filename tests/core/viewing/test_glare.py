@@ -24,7 +24,9 @@ from oval_room.core.screens.shapes import Display, beside, curve
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.survey.commands import PutOpening
 from oval_room.core.viewing.glare import Glass, glare_level, least_turn, overlaps
+from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.core.viewing.offaxis import off_axis_level, relative_gain
+from oval_room.core.viewing.study import ViewResult
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import room, say
@@ -113,7 +115,7 @@ class InTheRoom(unittest.TestCase):
             "across 3000",
             "window w2 at 1500, 1400 x 1200 sill 900",
         )
-        shares = [evaluate(plan, SHELF).glare.pictures["p1"]["s1"].total for plan in (one, two)]
+        shares = [evaluate(plan, SHELF).of(GlareResult).pictures["p1"]["s1"].total for plan in (one, two)]
         self.assertGreater(shares[0], 1)
         self.assertAlmostEqual(shares[0], shares[1], places=4)
 
@@ -197,8 +199,8 @@ class Several(unittest.TestCase):
         upper = plan.chosen.pictures["p2"]
         self.assertGreater(upper.bottom, plan.chosen.pictures["p1"].top)
         report = evaluate(plan, SHELF)
-        self.assertEqual(report.viewing.pictures["p2"].rungs.hard.lo_name, "Tarnbeck Slate 55")
-        self.assertEqual(report.viewing.pictures["p1"].rungs.hard.hi_name, "Tarnbeck Slate 43")
+        self.assertEqual(report.of(ViewResult).pictures["p2"].rungs.hard.lo_name, "Tarnbeck Slate 55")
+        self.assertEqual(report.of(ViewResult).pictures["p1"].rungs.hard.hi_name, "Tarnbeck Slate 43")
         lowered = apply(plan, PutPicture(id="p2", bottom=plan.chosen.pictures["p1"].top), SHELF)
         self.assertEqual(evaluate(lowered, SHELF).find("off_ladder/p2").level, Level.STOP)  # type: ignore[union-attr]
 

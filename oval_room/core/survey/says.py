@@ -1,16 +1,10 @@
-"""What findings of Survey say."""
+"""What findings of the survey say, and what their cures do."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import TYPE_CHECKING, Final
-
-from oval_room.core.findings import Code, Finding
+from oval_room.core.findings import Code, CureKind, Finding
 from oval_room.core.levels import Level
-from oval_room.core.told.letters import capital
-
-if TYPE_CHECKING:
-    from oval_room.core.words import Words
+from oval_room.core.words import Words, capital
 
 
 def _room_assumed(f: Finding, w: Words) -> str:
@@ -127,25 +121,68 @@ def _way_in(f: Finding, w: Words) -> str:
     return f"{w.named(f.about, 'picture')} in its box goes through {name} with {left} to spare. {tail}"
 
 
-SURVEY: Final[dict[Code, Callable[[Finding, Words], str]]] = {
-    Code.NO_SEATS: lambda f, w: "No seats yet, so nothing can be judged from one. Type: seat 11'2",
-    Code.SEAT_OUTSIDE: _outside,
-    Code.HEAD_AT_CEILING: lambda f, w: f"{w.named(f.about, 'seat')}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}.",
-    Code.THING_OUTSIDE: lambda f, w: f"{w.named(f.about, 'thing')} reaches past the room: {w.length(f.value)} of {w.length(f.limit)}.",
-    Code.ROOM_ASSUMED: _room_assumed,
-    Code.SEAT_IN_WALL: lambda f, w: f"{w.named(f.about, 'seat')} sits inside {f.more['thing']}.",
-    Code.FLOOR_DIFFERS: lambda f, w: f"{w.named(f.about, 'seat')} is planned on a floor at {w.length(f.value)}, but stands on one at {w.length(f.limit)}.",
-    Code.OPENING_OUTSIDE: lambda f, w: f"{w.named(f.about, 'opening')} reaches past {w.surface(f.more['wall'])}: {w.length(f.value)} of {w.length(f.limit)}.",
-    Code.OPENINGS_OVERLAP: lambda f, w: f"{w.named(f.about, 'opening')} lies over {f.more['other']} by {w.length(f.value)}.",
-    Code.LIGHT_ASSUMED: lambda f, w: f"Light not measured in {', '.join(f.more['scenes'])}: start values are used until somebody has.",
-    Code.READINGS_APART: lambda f, w: f"{f.more['count']} readings of {w.dim(f.more['of'])} differ by {w.length(f.value)}; {w.length(f.limit)} would be chance.",
-    Code.READING_LIES: _lies,
-    Code.CLOSURE: _closure,
-    Code.CHAIN: _chain,
-    Code.FALL: _fall,
-    Code.LEAN: lambda f, w: f"{capital(w.surface(f.more['wall']))} leans {abs(f.value or 0):.1f} mm a metre {'away' if (f.value or 0) > 0 else 'into the room'}: shim the plate from {f.limit:.0f} mm a metre.",
-    Code.STUDS: _studs,
-    Code.STUD_STRANGERS: _strangers,
-    Code.STUD_RIVALS: _rivals,
-    Code.WAY_IN: _way_in,
-}  # fmt: skip
+class SurveyCode(Code):
+    """What is found of the survey, and its sentence."""
+
+    NO_SEATS = "survey: no seats", lambda f, w: "No seats yet, so nothing can be judged from one. Type: seat 11'2"
+    SEAT_OUTSIDE = "survey: seat outside the room", _outside
+    HEAD_AT_CEILING = (
+        "survey: head at the ceiling",
+        lambda f, w: f"{w.named(f.about, 'seat')}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}.",
+    )
+    THING_OUTSIDE = (
+        "survey: thing outside the room",
+        lambda f, w: f"{w.named(f.about, 'thing')} reaches past the room: {w.length(f.value)} of {w.length(f.limit)}.",
+    )
+    ROOM_ASSUMED = "survey: room assumed", _room_assumed
+    SEAT_IN_WALL = "survey: seat in a wall", lambda f, w: f"{w.named(f.about, 'seat')} sits inside {f.more['thing']}."
+    FLOOR_DIFFERS = (
+        "survey: floor under a seat",
+        lambda f, w: (
+            f"{w.named(f.about, 'seat')} is planned on a floor at {w.length(f.value)}, but stands on one at {w.length(f.limit)}."
+        ),
+    )
+    OPENING_OUTSIDE = (
+        "survey: opening past its wall",
+        lambda f, w: (
+            f"{w.named(f.about, 'opening')} reaches past {w.surface(f.more['wall'])}: {w.length(f.value)} of {w.length(f.limit)}."
+        ),
+    )
+    OPENINGS_OVERLAP = (
+        "survey: openings over each other",
+        lambda f, w: f"{w.named(f.about, 'opening')} lies over {f.more['other']} by {w.length(f.value)}.",
+    )
+    LIGHT_ASSUMED = (
+        "survey: light assumed",
+        lambda f, w: f"Light not measured in {', '.join(f.more['scenes'])}: start values are used until somebody has.",
+    )
+    READINGS_APART = (
+        "survey: repeats disagree",
+        lambda f, w: (
+            f"{f.more['count']} readings of {w.dim(f.more['of'])} differ by {w.length(f.value)}; {w.length(f.limit)} would be chance."
+        ),
+    )
+    READING_LIES = "survey: a reading that lies", _lies
+    CLOSURE = "survey: the room closes", _closure
+    CHAIN = "survey: parts and whole", _chain
+    FALL = "survey: floor and ceiling", _fall
+    LEAN = (
+        "survey: wall out of plumb",
+        lambda f, w: (
+            f"{capital(w.surface(f.more['wall']))} leans {abs(f.value or 0):.1f} mm a metre {'away' if (f.value or 0) > 0 else 'into the room'}: shim the plate from {f.limit:.0f} mm a metre."
+        ),
+    )
+    STUDS = "survey: stud rhythm", _studs
+    STUD_STRANGERS = "survey: finds that don't fit", _strangers
+    STUD_RIVALS = "survey: rival pitches", _rivals
+    WAY_IN = "survey: way in", _way_in
+
+
+class SurveyCure(CureKind):
+    """What is offered, as a short order."""
+
+    SEAT_INSIDE = "seat inside", lambda c, w: "Bring the seat inside"
+    STRIKE = "strike", lambda c, w: f"Strike reading {c.name[1:]}, {w.length(c.value)}"
+    TAKE_AS = "take as", lambda c, w: f"Take {w.dim(c.name)} as {w.length(c.value)} for now"
+    OPENING_AT = "opening at", lambda c, w: f"Start it at {w.length(c.value)}"
+    RISER = "riser", lambda c, w: f"Riser {w.length(c.value)} under {c.name}"

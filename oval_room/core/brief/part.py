@@ -1,0 +1,12 @@
+"""The part of the brief: what is asked first."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.brief.commands import PutBrief
+from oval_room.core.part import Part, StageSpec
+
+PART: Final = Part(
+    "brief", commands=(PutBrief,), stage=StageSpec("brief", "Brief", ("plan", "section", "elevation"), ("angle", "contrast"))
+)

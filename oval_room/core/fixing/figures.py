@@ -1,0 +1,71 @@
+"""The figures of fixings."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.figures import FigureKind, kinds
+
+KINDS: Final = kinds(
+    FigureKind(
+        "plate_x",
+        "projector.{projector}.plate_x",
+        "mm",
+        "plate from the left wall",
+        "6.5",
+        "x_l ± dx (+ hung, − upright)",
+        "fixing",
+        short="plate along",
+        rank=12,
+    ),
+    FigureKind(
+        "plate_y",
+        "projector.{projector}.plate_y",
+        "mm",
+        "plate from the display wall",
+        "6.5",
+        "y_l + dy",
+        "fixing",
+        short="plate out",
+        rank=13,
+    ),
+    FigureKind(
+        "pole",
+        "projector.{projector}.pole",
+        "mm",
+        "pole below the ceiling",
+        "6.5",
+        "z_ceiling − dz − z_l",
+        "fixing",
+        short="pole",
+        rank=14,
+    ),
+    FigureKind("shelf", "projector.{projector}.shelf", "mm", "shelf above the floor", "6.5", "z_l − dz", "fixing"),
+    FigureKind(
+        "upper_row",
+        "picture.{picture}.holes.upper_row",
+        "mm",
+        "upper hole row above the floor",
+        "7.3",
+        "z_t − t − r",
+        "fixing",
+        short="hole row",
+        rank=6,
+    ),
+    FigureKind(
+        "row", "picture.{picture}.holes.row.{n}", "mm", "hole row above the floor", "7.3", "z_t − t − r − below", "fixing"
+    ),
+    FigureKind("hole_x", "picture.{picture}.holes.x.{n}", "mm", "hole from the left wall", "7.3", "x_c + column", "fixing"),
+    FigureKind(
+        "check_diagonal",
+        "picture.{picture}.holes.check",
+        "mm",
+        "check diagonal, first hole to last",
+        "7.3",
+        "√(across² + down²)",
+        "fixing",
+    ),
+    FigureKind(
+        "panel_top", "picture.{picture}.panel_top", "mm", "panel top above the floor", "7.3", "z_c + h/2 + frame", "fixing"
+    ),
+)

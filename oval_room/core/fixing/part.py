@@ -1,0 +1,29 @@
+"""The part of fixing: hole rows, plates and poles, what they go into."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.says import FixingCode
+from oval_room.core.fixing.study import FixingResult, study_fixing
+from oval_room.core.part import Part, StageSpec
+from oval_room.core.studies import Study
+
+PART: Final = Part(
+    "fixing",
+    kinds=KINDS,
+    codes=(FixingCode,),
+    studies=(
+        Study(
+            "fixing",
+            FixingResult,
+            lambda c: (c.seen("room", "made", "finds", "services"), c.scheme, c.gear, c.ruler),
+            study_fixing,
+            by_wall=True,
+        ),
+    ),
+    stage=StageSpec(
+        "fixing", "Fixing", ("plate", "plan", "section"), ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf")
+    ),
+)

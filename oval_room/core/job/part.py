@@ -1,0 +1,11 @@
+"""The part of the job itself: name, writing, schemes, choices."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.commands import Several
+from oval_room.core.job.commands import Accept, Choose, Decide, Drop, PutJob, PutScheme, PutWriting, Restore, Settle
+from oval_room.core.part import Part
+
+PART: Final = Part("job", commands=(PutJob, PutWriting, PutScheme, Choose, Decide, Settle, Accept, Drop, Restore, Several))

@@ -1,0 +1,23 @@
+"""The part of light: white and contrast of every picture in every scene."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.light.figures import KINDS
+from oval_room.core.light.says import LightCode
+from oval_room.core.light.study import LightResult, study_light
+from oval_room.core.part import Part
+from oval_room.core.projection.study import ThrowResult
+from oval_room.core.studies import Study
+
+PART: Final = Part(
+    "light",
+    kinds=KINDS,
+    codes=(LightCode,),
+    studies=(
+        Study(
+            "light", LightResult, lambda c: (c.seen("room", "scenes"), c.scheme, c.of(ThrowResult), c.gear, c.ruler), study_light
+        ),
+    ),
+)

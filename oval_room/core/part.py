@@ -1,0 +1,44 @@
+"""A part of the trade, as one declaration: all that the program derives from it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from oval_room.core.commands import Command
+from oval_room.core.figures import FigureKind
+from oval_room.core.findings import Code, CureKind
+from oval_room.core.report import Result
+from oval_room.core.studies import Study
+
+
+@dataclass(frozen=True, slots=True)
+class StageSpec:
+    """A stage of the work.
+
+    name: in addresses and settled stages. title: as its drawer is labelled. views: those it shows, the lead first. extra: views it can
+    lead with beside its own. headlines: names of the figures that matter, the first first.
+    """
+
+    name: str
+    title: str
+    views: tuple[str, ...]
+    headlines: tuple[str, ...]
+    extra: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """What one trade brings.
+
+    kinds: of figures, by name. codes, cures: what it finds and offers. commands: its changes of the plan. studies: in their order.
+    stage: the one it is worked at, where it has one of its own.
+    """
+
+    name: str
+    kinds: Mapping[str, FigureKind] = field(default_factory=dict)
+    codes: tuple[type[Code], ...] = ()
+    cures: tuple[type[CureKind], ...] = ()
+    commands: tuple[type[Command], ...] = ()
+    studies: tuple[Study[Result], ...] = ()
+    stage: StageSpec | None = None

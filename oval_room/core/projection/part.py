@@ -1,0 +1,30 @@
+"""The part of projectors: lens, throw, shift, room for the body."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.part import Part, StageSpec
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.figures import KINDS
+from oval_room.core.projection.says import LensCure, ThrowCode
+from oval_room.core.projection.study import ThrowResult, study_throw
+from oval_room.core.studies import Study
+
+PART: Final = Part(
+    "projection",
+    kinds=KINDS,
+    codes=(ThrowCode,),
+    cures=(LensCure,),
+    commands=(PutProjector,),
+    studies=(
+        Study(
+            "throw",
+            ThrowResult,
+            lambda c: (c.survey.room, c.scheme, c.gear, c.ruler, c.plan.writing.instrument),
+            study_throw,
+            by_wall=True,
+        ),
+    ),
+    stage=StageSpec("throw", "Throw", ("section", "plan", "window", "strip"), ("throw", "shift_use", "lens_z", "white")),
+)

@@ -1,0 +1,25 @@
+"""The part of pictures as things: size, shape, cloth, surface, place among each other, what the brief asks of them."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.part import Part
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.figures import KINDS
+from oval_room.core.screens.says import PictureCure, ScreenCode
+from oval_room.core.screens.study import ScreensResult, study_screens
+from oval_room.core.screens.use_study import UseResult, study_use
+from oval_room.core.studies import Study
+
+PART: Final = Part(
+    "screens",
+    kinds=KINDS,
+    codes=(ScreenCode,),
+    cures=(PictureCure,),
+    commands=(PutPicture, TakeGear),
+    studies=(
+        Study("screens", ScreensResult, lambda c: (c.seen("things"), c.scheme, c.gear, c.ruler), study_screens, by_wall=True),
+        Study("use", UseResult, lambda c: (c.plan.brief, c.scheme, c.gear), study_use),
+    ),
+)

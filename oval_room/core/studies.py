@@ -1,0 +1,74 @@
+"""Studies: what works out one trade's part of a report. A study says what it reads, and is handed nothing else."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
+from typing import Generic, TypeVar
+
+from oval_room.core.keeping import Keep
+from oval_room.core.plan.document import Plan, Scheme
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.report import Result
+from oval_room.core.survey.document import Survey
+from oval_room.core.units import Ruler
+
+_R = TypeVar("_R", bound=Result)
+_R_co = TypeVar("_R_co", bound=Result, covariant=True)
+
+
+@dataclass(frozen=True, slots=True)
+class Case:
+    """What is being worked out: a plan, its survey and scheme (one wall's, as if it were the display wall), the editions it pins,
+    and what earlier studies found.
+
+    keep: keeps what was worked out of one picture. only: the picture whose own verdicts are wanted; None for all.
+    """
+
+    plan: Plan
+    survey: Survey
+    scheme: Scheme
+    gear: GearShelf
+    keep: Keep
+    only: str | None
+    wall: int
+    results: Mapping[type[Result], Result]
+
+    @property
+    def ruler(self) -> Ruler:
+        return self.plan.writing.ruler
+
+    def of(self, kind: type[_R]) -> _R:
+        """What an earlier study found.
+
+        Raises:
+            LookupError: it is not an earlier one.
+        """
+        found = self.results.get(kind)
+        if not isinstance(found, kind):
+            raise LookupError(f"{kind.__name__} comes later, or not at all")
+        return found
+
+    def seen(self, *names: str) -> Survey:
+        """The survey with some of its parts alone: the same object while they are the same."""
+        parts = {name: getattr(self.survey, name) for name in names}
+        name = f"{' '.join(names)} of wall {self.wall}"
+        return self.keep(name, tuple(parts.values()), lambda: Survey.model_construct(**parts))
+
+    def on_wall(self, n: int, survey: Survey, scheme: Scheme) -> Case:
+        return replace(self, wall=n, survey=survey, scheme=scheme)
+
+
+@dataclass(frozen=True, slots=True)
+class Study(Generic[_R_co]):
+    """One study.
+
+    name: its own. gives: the kind of result. reads: all that it is handed, from the case. run: makes the result of those.
+    by_wall: whether it works wall by wall, each as if it were the display wall.
+    """
+
+    name: str
+    gives: type[_R_co]
+    reads: Callable[[Case], tuple[object, ...]]
+    run: Callable[..., _R_co]
+    by_wall: bool = False

@@ -1,0 +1,49 @@
+"""The part of the survey: the room as it is, its readings, what is in it."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.part import Part, StageSpec
+from oval_room.core.studies import Study
+from oval_room.core.survey.closure_study import ClosureResult, study_closure
+from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
+from oval_room.core.survey.figures import KINDS
+from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
+from oval_room.core.survey.says import SurveyCode, SurveyCure
+from oval_room.core.survey.stud_study import StudResult, study_studs
+from oval_room.core.survey.study import SurveyResult, study_survey
+from oval_room.core.survey.way_in import WayInResult, study_way_in
+
+PART: Final = Part(
+    "survey",
+    kinds=KINDS,
+    codes=(SurveyCode,),
+    cures=(SurveyCure,),
+    commands=(
+        PutRoom,
+        PutOutline,
+        PutDim,
+        Strike,
+        PutMade,
+        PutOpening,
+        PutService,
+        PutFind,
+        PutPassage,
+        PutSeat,
+        PutThing,
+        PutScene,
+    ),
+    studies=(
+        Study("survey", SurveyResult, lambda c: (c.survey, c.ruler), study_survey),
+        Study(
+            "closure",
+            ClosureResult,
+            lambda c: (c.seen("room", "dims", "openings", "seats"), c.plan.readings, c.ruler),
+            study_closure,
+        ),
+        Study("studs", StudResult, lambda c: (c.seen("room", "made", "finds"),), study_studs),
+        Study("way in", WayInResult, lambda c: (c.survey.passages, c.scheme, c.gear), study_way_in),
+    ),
+    stage=StageSpec("survey", "Survey", ("plan", "elevation", "section"), ("distance", "angle")),
+)

@@ -1,0 +1,43 @@
+"""The part of viewing: what every seat gets of every picture, and where it may hang."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.part import Part, StageSpec
+from oval_room.core.studies import Case, Study
+from oval_room.core.viewing.figures import KINDS
+from oval_room.core.viewing.glare_study import GlareResult, study_glare
+from oval_room.core.viewing.says import ViewingCode, ViewingCure
+from oval_room.core.viewing.sharpness import Use
+from oval_room.core.viewing.study import ViewResult, study_viewing
+
+
+def _use(case: Case) -> Use:
+    """What the pictures are looked at for: text, where there is desk work."""
+    return "desk" if case.plan.brief.desk else "film"
+
+
+PART: Final = Part(
+    "viewing",
+    kinds=KINDS,
+    codes=(ViewingCode,),
+    cures=(ViewingCure,),
+    studies=(
+        Study(
+            "viewing",
+            ViewResult,
+            lambda c: (c.survey, c.scheme, c.plan.choices, c.gear, c.ruler, c.keep, c.only, _use(c)),
+            study_viewing,
+            by_wall=True,
+        ),
+        Study("glare", GlareResult, lambda c: (c.survey, c.scheme, c.gear, c.keep, c.only), study_glare, by_wall=True),
+    ),
+    stage=StageSpec(
+        "picture",
+        "Picture",
+        ("section", "elevation", "plan", "ladder"),
+        ("bottom", "angle", "neck", "contrast"),
+        extra=("map", "cloth"),
+    ),
+)

@@ -1,0 +1,131 @@
+"""Every command there is: it applies, what it did can be put back, and what another wall finds turns back to the room."""
+
+from __future__ import annotations
+
+import unittest
+
+from oval_room.core.apply import apply
+from oval_room.core.brief.commands import PutBrief
+from oval_room.core.commands import Command, Several, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Accept, Choose, Decide, Drop, PutJob, PutScheme, PutWriting, Restore, Settle
+from oval_room.core.levels import Level
+from oval_room.core.parts import COMMAND, COMMANDS
+from oval_room.core.plan.changes import changes
+from oval_room.core.plan.measure import Typed, chosen
+from oval_room.core.plan.room import Corner
+from oval_room.core.plan.turn import Turn
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
+from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
+from oval_room.demo.gear import SHELF, edition
+from oval_room.demo.jobs import chapel_flat
+
+CHAPEL = apply(chapel_flat(), several(PutScheme(id="v2", name="Other", like="v1"), PutMade(surface="w2", kind="timber")), SHELF)
+READ = Typed(value=2345.0, instrument="laser")
+CORNERS = tuple(Corner(x=x, y=y) for x, y in ((0, 0), (4166, 0), (4166, 3000), (3000, 3000), (3000, 6000), (0, 6000)))
+ONE_OF_EACH: tuple[Command, ...] = (
+    PutJob(name="Another name", state="agreed"),
+    PutWriting(unit="mm", style="mm"),
+    PutScheme(id="v3", name="Third", like="v1"),
+    Choose(size_school="lounge", main_seat="s2"),
+    Decide(scheme="v2", why="it fits"),
+    Settle(stage="picture", figures={"picture.p1.bottom": 1.0}),
+    Accept(finding="throw/j1/p1", level=Level.STOP, why="the client moves next month"),
+    Drop(id="p1"),
+    Drop(id="s1"),
+    Drop(id="v2"),
+    Restore(wanted=(("survey.seats.s1.name", "Old chair", None),)),
+    Several(steps=(PutSeat(id="s1", row=3), Drop(id="t1"))),
+    PutBrief(who="two", games=2.0),
+    PutRoom(depth=READ, finish="dark"),
+    PutOutline(corners=CORNERS),
+    PutDim(id="w3", value=READ),
+    Strike(reading="r1"),
+    PutMade(surface="ceiling", kind="joists"),
+    PutOpening(id="o9", wall="w2", along=READ, width=Typed(value=900.0)),
+    PutService(id="u9", wall="w1", along=300.0, z=300.0),
+    PutFind(id="f9", wall="w2", at=400.0),
+    PutPassage(id="g9", width=800.0),
+    PutSeat(id="s1", x=READ, eye=Typed(value=1100.0, again=True)),
+    PutThing(id="t1", x_from=100.0, y_to=700.0),
+    PutScene(id="k1", side=Typed(value=12.0, instrument="eye")),
+    PutPicture(id="p1", x=1800.0, bottom=800.0, yaw=4.0),
+    TakeGear(id="p2", gear=edition("Tarnbeck Ember 55")),
+    PutProjector(id="j1", y=3300.0, z=2000.0),
+)
+PLACED: tuple[tuple[str, Command], ...] = (
+    # what it moves, and a command that puts it where it is, as a wall that is turned to sees it
+    ("seats.s1", PutSeat(id="s1", x=chosen(0.0), y=chosen(0.0))),
+    ("things.t1", PutThing(id="t1", x_from=0.0, x_to=0.0, y_from=0.0, y_to=0.0)),
+    ("pictures.p1", PutPicture(id="p1", x=0.0, y=0.0, yaw=0.0)),
+    ("projectors.j1", PutProjector(id="j1", x=0.0, y=0.0)),
+)
+
+
+class EveryCommand(unittest.TestCase):
+    def test_each_kind_is_here(self) -> None:
+        self.assertEqual({type(command) for command in ONE_OF_EACH}, set(COMMANDS))
+        self.assertEqual(len({command.model_fields["do"].default for command in COMMANDS}), len(COMMANDS))
+
+    def test_it_applies_and_is_put_back(self) -> None:
+        for command in ONE_OF_EACH:
+            with self.subTest(command.do):
+                after = apply(CHAPEL, command, SHELF)
+                did = changes(CHAPEL, after)
+                self.assertTrue(did)
+                wanted = tuple(tuple(change) for change in did if not change.path.startswith("readings."))
+                before = apply(after, Restore(wanted=wanted), SHELF)
+                self.assertEqual(before.model_copy(update={"readings": CHAPEL.readings}), CHAPEL)
+
+    def test_it_is_read_again_as_it_was_written(self) -> None:
+        for command in ONE_OF_EACH:
+            with self.subTest(command.do):
+                self.assertEqual(COMMAND.validate_json(command.model_dump_json()), command)
+
+    def test_what_stays_where_it_is_on_another_wall_stays_in_the_room(self) -> None:
+        for n in (2, 3, 4):
+            turn = Turn(CHAPEL.survey.room, n)
+            seen = turn.plan(CHAPEL)
+            for path, command in PLACED:
+                kind, key = path.split(".")
+                now = getattr(seen.survey if hasattr(seen.survey, kind) else seen.chosen, kind)[key]
+                values = {name: self._value(now, name) for name in command.model_fields_set - {"id"}}
+                still = command.model_copy(update=values).turned_back(turn, CHAPEL)
+                after = apply(CHAPEL, still, SHELF)
+                node = getattr(after.survey if hasattr(after.survey, kind) else after.chosen, kind)[key]
+                was = getattr(CHAPEL.survey if hasattr(CHAPEL.survey, kind) else CHAPEL.chosen, kind)[key]
+                for name in values:
+                    with self.subTest(path, wall=n, of=name):
+                        self.assertAlmostEqual(self._plain(node, name), self._plain(was, name), places=6)
+
+    def test_what_has_no_place_turns_back_as_it_is(self) -> None:
+        turn, placed = Turn(CHAPEL.survey.room, 3), {type(command) for _, command in PLACED} | {Several}
+        for command in ONE_OF_EACH:
+            if type(command) not in placed:
+                self.assertIs(command.turned_back(turn, CHAPEL), command)
+        inner = Several(steps=(PutPicture(id="p1", x=100.0),)).turned_back(turn, CHAPEL)
+        assert isinstance(inner, Several)
+        self.assertEqual(inner.steps[0], PutPicture(id="p1", x=100.0).turned_back(turn, CHAPEL))
+
+    def test_a_step_that_is_no_command_is_refused(self) -> None:
+        for raw in ('{"do":"several","steps":[{"do":"fly"}]}', '{"do":"several","steps":[3]}', '{"do":"fly"}'):
+            with self.subTest(raw), self.assertRaises(ValueError):
+                COMMAND.validate_json(raw)
+        with self.assertRaises(RefusedError):
+            apply(CHAPEL, Drop(id="v1"), SHELF) and apply(apply(CHAPEL, Drop(id="v1"), SHELF), Drop(id="v2"), SHELF)
+
+    @staticmethod
+    def _plain(node: object, name: str) -> float:
+        value = getattr(node, name, None)
+        value = getattr(node.pose, name) if value is None else value  # type: ignore[attr-defined]
+        return float(getattr(value, "value", value))
+
+    def _value(self, node: object, name: str) -> object:
+        value = self._plain(node, name)
+        return chosen(value) if name in ("x", "y") and not hasattr(node, "pose") else value
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -6,10 +6,15 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from oval_room.core.commands import Command
+from oval_room.core.entry import Entries
 from oval_room.core.figures import FigureKind
 from oval_room.core.findings import Code, CureKind
+from oval_room.core.hand.grip import GripKind
+from oval_room.core.mover import Movers
 from oval_room.core.report import Result
 from oval_room.core.studies import Study
+from oval_room.core.sums.declare import SumGroup
+from oval_room.core.tape.phrase import Phrase
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +36,9 @@ class StageSpec:
 class Part:
     """What one trade brings.
 
-    kinds: of figures, by name. codes, cures: what it finds and offers. commands: its changes of the plan. studies: in their order.
+    kinds: of figures, by name. codes, cures: what it finds and offers. commands: its changes of the plan. phrases: what the tape
+    line understands of it. entries: what stages' drawers hold of it, by stage. grips: what can be grabbed. movers: what may be moved to
+    reach a figure. sums: its rules on their own. studies: in their order.
     stage: the one it is worked at, where it has one of its own.
     """
 
@@ -40,5 +47,10 @@ class Part:
     codes: tuple[type[Code], ...] = ()
     cures: tuple[type[CureKind], ...] = ()
     commands: tuple[type[Command], ...] = ()
+    phrases: tuple[Phrase, ...] = ()
+    entries: Mapping[str, Entries] = field(default_factory=dict)
+    grips: tuple[GripKind, ...] = ()
+    movers: tuple[Movers, ...] = ()
+    sums: tuple[SumGroup, ...] = ()
     studies: tuple[Study[Result], ...] = ()
     stage: StageSpec | None = None

@@ -10,21 +10,27 @@ from pydantic import Field, TypeAdapter
 
 from oval_room.core.brief.part import PART as BRIEF
 from oval_room.core.commands import Command
+from oval_room.core.entry import Entry
 from oval_room.core.figures import FigureKind
 from oval_room.core.findings import Code
 from oval_room.core.fixing.part import PART as FIXING
+from oval_room.core.hand.grip import GripKind
 from oval_room.core.job.part import PART as JOB
 from oval_room.core.light.part import PART as LIGHT
+from oval_room.core.mover import Movers
 from oval_room.core.part import Part, StageSpec
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.part import PART as PROJECTION
 from oval_room.core.report import Result
 from oval_room.core.screens.part import PART as SCREENS
 from oval_room.core.sound.part import PART as SOUND
 from oval_room.core.studies import Study
+from oval_room.core.subject import Subject
 from oval_room.core.survey.part import PART as SURVEY
 from oval_room.core.viewing.part import PART as VIEWING
 
-PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, VIEWING, SCREENS, SOUND, PROJECTION, LIGHT, FIXING)
+PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, SCREENS, VIEWING, SOUND, PROJECTION, LIGHT, FIXING)
 
 STAGES: Final[dict[str, StageSpec]] = {part.stage.name: part.stage for part in PARTS if part.stage is not None}
 """The stages in the order of the work."""
@@ -32,6 +38,8 @@ KINDS: Final[dict[str, FigureKind]] = {name: kind for part in PARTS for name, ki
 CODES: Final[dict[str, Code]] = {code.name: code for part in PARTS for codes in part.codes for code in codes}
 STUDIES: Final[tuple[Study[Result], ...]] = tuple(study for part in PARTS for study in part.studies)
 COMMANDS: Final[tuple[type[Command], ...]] = tuple(command for part in PARTS for command in part.commands)
+GRIPS: Final[tuple[GripKind, ...]] = tuple(grip for part in PARTS for grip in part.grips)
+MOVERS: Final[tuple[Movers, ...]] = tuple(movers for part in PARTS for movers in part.movers)
 
 if TYPE_CHECKING:
     AnyCommand = Command
@@ -44,3 +52,8 @@ COMMAND: Final[TypeAdapter[Command]] = TypeAdapter(AnyCommand)
 def kind_of(key: str) -> FigureKind | None:
     """The kind a figure's key belongs to, also when the figure itself is gone."""
     return next((kind for kind in KINDS.values() if kind.owns(key)), None)
+
+
+def entries_of(plan: Plan, gear: GearShelf, stage: str, subject: Subject, wall: int = 1) -> list[Entry]:
+    """The entries of a stage's drawer for a subject, and in Survey for the chosen wall."""
+    return [entry for part in PARTS if (made := part.entries.get(stage)) for entry in made(plan, gear, subject, wall)]

@@ -8,7 +8,8 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Stamp
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.subject import Subject
-from oval_room.core.tape.grammar import Heard, hear
+from oval_room.core.tape.grammar import hear
+from oval_room.core.tape.phrase import Heard
 from oval_room.demo.gear import SHELF
 
 LASER = Writing(unit="mm", style="mm", instrument="laser")

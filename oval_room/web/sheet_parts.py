@@ -12,7 +12,7 @@ from oval_room.core.figures import show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of
 from oval_room.core.levels import Level
-from oval_room.core.parts import STAGES
+from oval_room.core.parts import STAGES, entries_of
 from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
@@ -21,7 +21,6 @@ from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
-from oval_room.web.entries import entries_of
 from oval_room.web.pages import author_of, fragment
 from oval_room.web.survey_parts import survey_shown
 

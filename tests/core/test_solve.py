@@ -9,12 +9,13 @@ from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
+from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.report import Report
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points
-from oval_room.core.solve.movers import Mover, movers_of
+from oval_room.core.solve.movers import movers_of
 from oval_room.core.subject import Subject
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat

@@ -204,7 +204,7 @@ class Care(unittest.TestCase):
             script = f"""
                 import os, signal
                 from oval_room.store import store as module
-                from oval_room.core.commands import PutProjector
+                from oval_room.core.projection.commands import PutProjector
                 store = module.Store({str(path)!r})
                 real = module.Store._add_revision
                 def dying(self, *args, **kwargs):

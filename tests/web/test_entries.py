@@ -6,14 +6,14 @@ import unittest
 
 from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
-from oval_room.core.parts import KINDS, STAGES
+from oval_room.core.parts import KINDS, STAGES, entries_of
 from oval_room.core.plan.document import Writing, new_plan
 from oval_room.core.subject import Subject
-from oval_room.core.tape.grammar import Heard, hear
+from oval_room.core.tape.grammar import hear
+from oval_room.core.tape.phrase import Heard
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.web.bench import Seen, can_settle, headlines, marks
-from oval_room.web.entries import entries_of
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
 SUBJECTS = (

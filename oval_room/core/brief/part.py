@@ -5,8 +5,14 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.brief.commands import PutBrief
+from oval_room.core.brief.entries import brief_entries
+from oval_room.core.brief.phrases import PHRASES
 from oval_room.core.part import Part, StageSpec
 
 PART: Final = Part(
-    "brief", commands=(PutBrief,), stage=StageSpec("brief", "Brief", ("plan", "section", "elevation"), ("angle", "contrast"))
+    "brief",
+    commands=(PutBrief,),
+    stage=StageSpec("brief", "Brief", ("plan", "section", "elevation"), ("angle", "contrast")),
+    phrases=PHRASES,
+    entries={"brief": brief_entries},
 )

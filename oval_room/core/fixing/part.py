@@ -4,11 +4,15 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.phrases import PHRASES
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.fixing.study import FixingResult, study_fixing
+from oval_room.core.fixing.sums import SUMS
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.studies import Study
+from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
     "fixing",
@@ -23,6 +27,9 @@ PART: Final = Part(
             by_wall=True,
         ),
     ),
+    phrases=PHRASES,
+    entries={"fixing": fixing_entries},
+    sums=(SumGroup("Holes", SUMS),),
     stage=StageSpec(
         "fixing", "Fixing", ("plate", "plan", "section"), ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf")
     ),

@@ -7,9 +7,11 @@ from typing import Final
 from oval_room.core.light.figures import KINDS
 from oval_room.core.light.says import LightCode
 from oval_room.core.light.study import LightResult, study_light
+from oval_room.core.light.sums import SUMS
 from oval_room.core.part import Part
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.studies import Study
+from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
     "light",
@@ -20,4 +22,5 @@ PART: Final = Part(
             "light", LightResult, lambda c: (c.seen("room", "scenes"), c.scheme, c.of(ThrowResult), c.gear, c.ruler), study_light
         ),
     ),
+    sums=(SumGroup("How bright", SUMS),),
 )

@@ -6,10 +6,16 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.entries import throw_entries
 from oval_room.core.projection.figures import KINDS
+from oval_room.core.projection.grips import GRIPS
+from oval_room.core.projection.movers import lens_movers
+from oval_room.core.projection.phrases import PHRASES
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ThrowResult, study_throw
+from oval_room.core.projection.sums import SUMS
 from oval_room.core.studies import Study
+from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
     "projection",
@@ -26,5 +32,10 @@ PART: Final = Part(
             by_wall=True,
         ),
     ),
+    phrases=PHRASES,
+    entries={"throw": throw_entries},
+    grips=GRIPS,
+    movers=(lens_movers,),
+    sums=(SumGroup("Projector", SUMS),),
     stage=StageSpec("throw", "Throw", ("section", "plan", "window", "strip"), ("throw", "shift_use", "lens_z", "white")),
 )

@@ -6,7 +6,10 @@ from typing import Final
 
 from oval_room.core.part import Part
 from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.entries import picture_entries
 from oval_room.core.screens.figures import KINDS
+from oval_room.core.screens.movers import picture_movers
+from oval_room.core.screens.phrases import PHRASES
 from oval_room.core.screens.says import PictureCure, ScreenCode
 from oval_room.core.screens.study import ScreensResult, study_screens
 from oval_room.core.screens.use_study import UseResult, study_use
@@ -22,4 +25,7 @@ PART: Final = Part(
         Study("screens", ScreensResult, lambda c: (c.seen("things"), c.scheme, c.gear, c.ruler), study_screens, by_wall=True),
         Study("use", UseResult, lambda c: (c.plan.brief, c.scheme, c.gear), study_use),
     ),
+    phrases=PHRASES,
+    entries={"picture": picture_entries},
+    movers=(picture_movers,),
 )

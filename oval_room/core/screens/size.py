@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from oval_room.core.errors import RefusedError, positive
+from oval_room.core.units import parse_length
 
 WIDEST_ASPECT = 20.0
 LEAST_DIAGONAL, MOST_DIAGONAL = 200.0, 20_000.0
@@ -90,3 +91,15 @@ def show_aspect(aspect: float) -> str:
         if abs(aspect - value) < 0.002:
             return text
     return f"{aspect:.2f}"
+
+
+def parse_diagonal(text: str) -> float:
+    """A picture's diagonal [mm] as people say it: a bare number is inches in every job.
+
+    Raises:
+        RefusedError: it is no size that anybody looks at.
+    """
+    mm = parse_length(text, "in")
+    if not LEAST_DIAGONAL <= mm <= MOST_DIAGONAL:
+        raise RefusedError(f"give a picture's diagonal from 8 to 787 inches (got {text.strip()})", value=text)
+    return mm

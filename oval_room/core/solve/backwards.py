@@ -13,10 +13,11 @@ from oval_room.core.delta import compare
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
+from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
-from oval_room.core.solve.movers import Mover, movers_of
+from oval_room.core.solve.movers import movers_of
 from oval_room.core.subject import Subject
 
 SAMPLES: Final = 12

@@ -9,10 +9,10 @@ from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
+from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
-from oval_room.core.solve.movers import Mover
 
 STRIDES: Final = 8
 MANY: Final = 48  # pictures times seats that are judged together

@@ -14,6 +14,7 @@ from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
+from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
@@ -21,7 +22,7 @@ from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.breaking import too_many
 from oval_room.core.solve.cures import Tried, try_cure
-from oval_room.core.solve.movers import Mover, movers_of
+from oval_room.core.solve.movers import movers_of
 from oval_room.core.subject import Subject
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult

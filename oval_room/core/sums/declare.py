@@ -157,3 +157,10 @@ def _finite(value: Any) -> bool:
     if isinstance(value, (list, tuple)):
         return all(_finite(item) for item in value)
     return True
+
+
+class SumGroup(NamedTuple):
+    """Sums that belong together on the page of all sums."""
+
+    title: str
+    sums: tuple[Sum, ...]

@@ -1,24 +1,16 @@
-"""Every sum there is, by name and in the order of the work. Add a module's SUMS here."""
+"""Every sum there is, by name and in the order of the work. A part declares its own."""
 
 from __future__ import annotations
 
 from typing import Final
 
 from oval_room.core.errors import MissingError
-from oval_room.core.sums import choosing, fixings, heights, lengths, light, pictures, surveys, throws
-from oval_room.core.sums.declare import Sum
+from oval_room.core.parts import PARTS
+from oval_room.core.sums import lengths
+from oval_room.core.sums.declare import Sum, SumGroup
 
-GROUPS: Final[tuple[tuple[str, tuple[Sum, ...]], ...]] = (
-    ("How big, how far", pictures.SUMS),
-    ("How high", heights.SUMS),
-    ("How bright", light.SUMS),
-    ("Projector", throws.SUMS),
-    ("Holes", fixings.SUMS),
-    ("Which, and where it shines", choosing.SUMS),
-    ("Survey", surveys.SUMS),
-    ("Lengths", lengths.SUMS),
-)
-SUMS: Final[dict[str, Sum]] = {one.name: one for _, group in GROUPS for one in group}
+GROUPS: Final[tuple[SumGroup, ...]] = (*(group for part in PARTS for group in part.sums), SumGroup("Lengths", lengths.SUMS))
+SUMS: Final[dict[str, Sum]] = {one.name: one for group in GROUPS for one in group.sums}
 
 
 def find_sum(name: str) -> Sum:

@@ -6,13 +6,19 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.studies import Study
+from oval_room.core.sums.declare import SumGroup
+from oval_room.core.survey import room_phrases, wall_phrases
 from oval_room.core.survey.closure_study import ClosureResult, study_closure
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
+from oval_room.core.survey.entries import survey_entries
 from oval_room.core.survey.figures import KINDS
+from oval_room.core.survey.grips import GRIPS
+from oval_room.core.survey.phrases import PHRASES
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.core.survey.says import SurveyCode, SurveyCure
 from oval_room.core.survey.stud_study import StudResult, study_studs
 from oval_room.core.survey.study import SurveyResult, study_survey
+from oval_room.core.survey.sums import SUMS
 from oval_room.core.survey.way_in import WayInResult, study_way_in
 
 PART: Final = Part(
@@ -45,5 +51,9 @@ PART: Final = Part(
         Study("studs", StudResult, lambda c: (c.seen("room", "made", "finds"),), study_studs),
         Study("way in", WayInResult, lambda c: (c.survey.passages, c.scheme, c.gear), study_way_in),
     ),
+    phrases=(*PHRASES, *room_phrases.PHRASES, *wall_phrases.PHRASES),
+    entries={"survey": survey_entries},
+    grips=GRIPS,
+    sums=(SumGroup("Survey", SUMS),),
     stage=StageSpec("survey", "Survey", ("plan", "elevation", "section"), ("distance", "angle")),
 )

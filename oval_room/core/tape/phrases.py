@@ -1,18 +1,11 @@
-"""Every phrase of the tape line, stage by stage. Add one to its stage's module and it is completed, helped, entered and tested."""
+"""Every phrase of the tape line: the parts' own, in their order, and what can be solved for."""
 
 from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.tape import say_brief, say_picture, say_room, say_seek, say_survey, say_throw, say_walls
-from oval_room.core.tape.grammar import Phrase
+from oval_room.core.parts import PARTS
+from oval_room.core.solve.phrases import PHRASES as SOLVING
+from oval_room.core.tape.phrase import Phrase
 
-PHRASES: Final[tuple[Phrase, ...]] = (
-    *say_brief.PHRASES,
-    *say_survey.PHRASES,
-    *say_room.PHRASES,
-    *say_walls.PHRASES,
-    *say_picture.PHRASES,
-    *say_throw.PHRASES,
-    *say_seek.PHRASES,
-)
+PHRASES: Final[tuple[Phrase, ...]] = (*(phrase for part in PARTS for phrase in part.phrases), *SOLVING)

@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 
+from oval_room.core.commands import Command
 from oval_room.core.errors import RefusedError
-from oval_room.core.plan.measure import Typed
-
-
-def chosen(value: float) -> Typed:
-    return Typed(value=value, source="chosen")
+from oval_room.core.tape.phrase import Heard, Here
 
 
 def number(text: str, what: str, lo: float, hi: float) -> float:
@@ -25,3 +23,15 @@ def one_of(text: str, words: tuple[str, ...]) -> str:
     if len(fits) != 1:
         raise RefusedError(f"give one of {', '.join(words)} (got {text.strip()[:30]})", value=text)
     return fits[0]
+
+
+def text_phrase(field: str, label: str, command: type[Command], most: int = 200) -> Callable[[Here, str], Heard]:
+    """A phrase that keeps words: `-` takes them away."""
+
+    def make(here: Here, rest: str) -> Heard:
+        plain = "" if rest == "-" else rest
+        if len(plain) > most or (field == "name" and len(plain) > 80):
+            raise RefusedError(f"that is too long; keep it under {80 if field == 'name' else most} characters")
+        return Heard(f"{label}: {plain or 'nothing'}", command.model_validate({field: plain}))
+
+    return make

@@ -6,8 +6,14 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.studies import Case, Study
+from oval_room.core.sums.declare import SumGroup
+from oval_room.core.viewing import choosing_sums, height_sums, picture_grips, size_sums
+from oval_room.core.viewing.entries import school_entries
 from oval_room.core.viewing.figures import KINDS
 from oval_room.core.viewing.glare_study import GlareResult, study_glare
+from oval_room.core.viewing.grips import GRIPS
+from oval_room.core.viewing.movers import row_movers
+from oval_room.core.viewing.phrases import PHRASES
 from oval_room.core.viewing.says import ViewingCode, ViewingCure
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.study import ViewResult, study_viewing
@@ -32,6 +38,15 @@ PART: Final = Part(
             by_wall=True,
         ),
         Study("glare", GlareResult, lambda c: (c.survey, c.scheme, c.gear, c.keep, c.only), study_glare, by_wall=True),
+    ),
+    phrases=PHRASES,
+    entries={"picture": school_entries},
+    grips=(*GRIPS, *picture_grips.GRIPS),
+    movers=(row_movers,),
+    sums=(
+        SumGroup("How big, how far", size_sums.SUMS),
+        SumGroup("How high", height_sums.SUMS),
+        SumGroup("Which, and where it shines", choosing_sums.SUMS),
     ),
     stage=StageSpec(
         "picture",

@@ -18,7 +18,7 @@ from oval_room.core.light.study import LightResult
 from oval_room.core.parts import KINDS
 from oval_room.core.plan.document import Plan
 from oval_room.core.report import Report
-from oval_room.core.tape.grammar import Here
+from oval_room.core.screens.size import parse_diagonal
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.viewing.size_table import SIZES, SizeRow, size_table
 from oval_room.core.viewing.which_display import rank_displays
@@ -51,7 +51,7 @@ def sizes(request: Request, job: str, size: Annotated[str, Query(max_length=20)]
     subject, rows, wrong, shown = parts.seen.subject, list[SizeRow](), "", list(SIZES)
     if size.strip():
         try:
-            shown.append(round(Here(parts.plan, parts.bench.store.gear(), subject).inches(size) / 25.4, 1))
+            shown.append(round(parse_diagonal(size) / 25.4, 1))
         except RefusedError as error:
             wrong = f"{capital(str(error))}."
     if subject.picture:

@@ -21,7 +21,8 @@ from oval_room.core.parts import STAGES, AnyCommand
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.movers import movers_of
-from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear, what_if
+from oval_room.core.tape.grammar import complete, hear, what_if
+from oval_room.core.tape.phrase import Asked, Heard, NotHeard
 from oval_room.core.words import Words
 from oval_room.store.records import Committed
 from oval_room.web.answers import Body, Key, answer, bench_of

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
-from oval_room.core.hand.grips import Pulled, grips_of, pull
+from oval_room.core.hand.grip import Pulled
+from oval_room.core.hand.grips import grips_of, pull
 from oval_room.core.plan.document import Plan
 from oval_room.core.projection.study import ThrowResult
 from oval_room.demo.gear import SHELF

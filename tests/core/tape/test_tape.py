@@ -12,7 +12,8 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.subject import Subject
-from oval_room.core.tape.grammar import Asked, Heard, NotHeard, complete, hear
+from oval_room.core.tape.grammar import complete, hear
+from oval_room.core.tape.phrase import Asked, Heard, NotHeard
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat

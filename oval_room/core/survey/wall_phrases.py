@@ -11,9 +11,9 @@ from oval_room.core.plan.fittings import Covering, How, PassageKind, Swing
 from oval_room.core.plan.measure import next_id
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
 from oval_room.core.survey.document import SpeakerPart, ThingKind
-from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
+from oval_room.core.survey.room_phrases import surface_first
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
-from oval_room.core.tape.say_room import surface_first
 from oval_room.core.words import dim_name
 
 

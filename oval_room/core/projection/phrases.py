@@ -2,29 +2,43 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
-from oval_room.core.evaluate import evaluate
-from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.document import Projector
 from oval_room.core.projection.throw import distances
 from oval_room.core.screens.commands import PutPicture
-from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
+
+
+def projector_here(here: Here) -> tuple[str, Projector]:
+    """The subject projector, else the subject picture's, else the first.
+
+    Raises:
+        RefusedError: there is none.
+    """
+    projectors = here.plan.chosen.projectors
+    key = here.subject.projector if here.subject.projector in projectors else None
+    if key is None:
+        wanted = here.subject.picture
+        key = next((k for k, p in projectors.items() if p.shows == wanted), next(iter(projectors), None))
+    if key is None:
+        raise RefusedError("there is no projector yet; type projector and its name first")
+    return key, projectors[key]
 
 
 def _projector(here: Here, rest: str) -> Heard:
     gear = here.gear_named(rest, "projector")
     projectors = here.plan.chosen.projectors
     if projectors:
-        key, projector = here.projector()
+        key, projector = projector_here(here)
         return Heard(
             f"{projector.name}: now {here.gear[gear].name}", several(PutProjector(id=key, gear=gear, name=here.gear[gear].name))
         )
@@ -36,54 +50,54 @@ def _projector(here: Here, rest: str) -> Heard:
     return Heard(f"New projector {here.gear[gear].name} for {here.plan.chosen.pictures[shows].name}", put)
 
 
-def _own(here: Here, shows: str, put: Command) -> Command:
+def own_wall(here: Here, shows: str, put: Command) -> Command:
     """A command in the frame of the picture's own wall, as one for the room."""
     turn = turned_for(here.plan, shows)
     return put.turned_back(turn, here.plan) if turn else put
 
 
-def _place(here: Here, shows: str, pose: Pose) -> tuple[float, float]:
+def place_on_wall(here: Here, shows: str, pose: Pose) -> tuple[float, float]:
     """A pose in the frame of the picture's own wall: along it and out from it [mm]."""
     turn = turned_for(here.plan, shows)
     return turn.wall.own(pose.x, pose.y) if turn else (pose.x, pose.y)
 
 
 def _throw(here: Here, rest: str) -> Heard:
-    key, projector = here.projector()
+    key, projector = projector_here(here)
     value = here.length(rest)
-    _, plane = _place(here, projector.shows, here.plan.chosen.pictures[projector.shows].pose)
+    _, plane = place_on_wall(here, projector.shows, here.plan.chosen.pictures[projector.shows].pose)
     say = f"Throw {here.show(value)}, lens to screen"
-    return Heard(say, _own(here, projector.shows, PutProjector(id=key, y=plane + value)))
+    return Heard(say, own_wall(here, projector.shows, PutProjector(id=key, y=plane + value)))
 
 
 def _screen_to_lens(here: Here, rest: str) -> Heard:
     """The throw with the lens held: the screen comes forward or goes back."""
-    _, projector = here.projector()
-    _, lens = _place(here, projector.shows, projector.pose)
+    _, projector = projector_here(here)
+    _, lens = place_on_wall(here, projector.shows, projector.pose)
     y = lens - here.length(rest)
     if y < 0:
         raise RefusedError(f"the lens is only {here.show(lens)} from the wall; move the lens")
     picture = here.plan.chosen.pictures[projector.shows]
-    put = _own(here, projector.shows, PutPicture(id=projector.shows, y=y))
+    put = own_wall(here, projector.shows, PutPicture(id=projector.shows, y=y))
     return Heard(f"{picture.name}: surface {here.show(y)} from the wall, lens held", put)
 
 
 def _lens_up(here: Here, rest: str) -> Heard:
-    key, _ = here.projector()
+    key, _ = projector_here(here)
     value = here.length(rest)
     return Heard(f"Lens height {here.show(value)} from the floor", PutProjector(id=key, z=value))
 
 
 def _lens_along(here: Here, rest: str) -> Heard:
-    key, projector = here.projector()
+    key, projector = projector_here(here)
     value = here.length(rest)
-    put = _own(here, projector.shows, PutProjector(id=key, x=value))
+    put = own_wall(here, projector.shows, PutProjector(id=key, x=value))
     return Heard(f"Lens {here.show(value)} from the left wall", put)
 
 
 def _lens(here: Here, rest: str) -> Heard:
     """A bare lens length is a height or a throw: whichever is possible here, else it asks."""
-    _key, projector = here.projector()
+    _key, projector = projector_here(here)
     value, ceiling = here.length(rest), here.plan.survey.room.height.value
     item = here.gear.get(projector.gear)
     picture = here.plan.chosen.pictures[projector.shows]
@@ -100,7 +114,7 @@ def _lens(here: Here, rest: str) -> Heard:
 
 
 def _hang(here: Here, rest: str) -> Heard:
-    key, projector = here.projector()
+    key, projector = projector_here(here)
     word = one_of(rest, ("hung", "upright"))
     return Heard(
         f"{projector.name}: {'hung inverted' if word == 'hung' else 'upright on a shelf'}",
@@ -109,48 +123,16 @@ def _hang(here: Here, rest: str) -> Heard:
 
 
 def _mode(here: Here, rest: str) -> Heard:
-    key, projector = here.projector()
+    key, projector = projector_here(here)
     share = number(rest, "the share of light the mode leaves, in %,", 1, 100)
     return Heard(f"{projector.name}: the mode leaves {share:g} %", PutProjector(id=key, mode=share / 100))
 
 
 def _age(here: Here, rest: str) -> Heard:
-    key, projector = here.projector()
+    key, projector = projector_here(here)
     word = one_of(rest, ("new", "lamp", "led", "laser"))
     words = "new" if word == "new" else f"{word} at mid-life"
     return Heard(f"{projector.name}: light source {words}", PutProjector(id=key, age=word))
-
-
-def _mount(here: Here, rest: str) -> Heard:
-    key, picture = here.picture()
-    gear = here.gear_named(rest, "mount", "panel")
-    if picture.kind != "panel":
-        raise RefusedError(f"{picture.name} takes no wall mount; make the TV the subject first")
-    return Heard(f"{picture.name} on {here.gear[gear].name}", PutPicture(id=key, mount=gear))
-
-
-def _stem(here: Here, rest: str) -> Heard:
-    key, projector = here.projector()
-    gear = here.gear_named(rest, "mount", "projector")
-    return Heard(f"{projector.name} on {here.gear[gear].name}", PutProjector(id=key, mount=gear))
-
-
-def _plate(axis: str) -> Callable[[Here, str], Heard]:
-    """The mount plate at a place: the lens goes along, as far off the plate as the projector's own figures say."""
-
-    def make(here: Here, rest: str) -> Heard:
-        key, projector = here.projector()
-        plate = evaluate(here.plan, here.gear).of(FixingResult).plates.get(key)
-        if plate is None:
-            raise RefusedError(f"{projector.name} has no plate figures; choose a projector from the shelf")
-        value = here.length(rest)
-        now = dict(zip("xy", _place(here, projector.shows, projector.pose), strict=True))
-        lens = now[axis] + value - getattr(plate, axis)
-        where = "from the display wall" if axis == "y" else "from the left wall"
-        put = _own(here, projector.shows, PutProjector.model_validate({"id": key, axis: lens}))
-        return Heard(f"Plate {here.show(value)} {where}, lens with it", put)
-
-    return make
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
@@ -163,8 +145,4 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("goes", "hung or upright", "how the projector sits", "goes hung", "throw", _hang),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
     Phrase("age", "new, lamp, led, laser", "age of the light source", "age lamp", "throw", _age),
-    Phrase("plate out", "a length", "the mount plate from the display wall; the lens goes along", "plate out 11'4", "fixing", _plate("y")),
-    Phrase("plate along", "a length", "the mount plate from the left wall; the lens goes along", "plate along 6'10", "fixing", _plate("x")),
-    Phrase("mount", "a name", "the TV's wall mount", "mount Flat 600", "fixing", _mount),
-    Phrase("stem", "a name", "the projector's ceiling mount", "stem Stem long", "fixing", _stem),
 )  # fmt: skip

@@ -9,13 +9,13 @@ from typing import Any, Final
 
 from oval_room.core.commands import Command, Several
 from oval_room.core.errors import RefusedError
-from oval_room.core.plan.measure import Typed
+from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.outline import Place
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Slope
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.survey.lying import usual_slip
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
-from oval_room.core.tape.grammar import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.words import dim_name
 
@@ -201,8 +201,6 @@ def _slope(here: Here, rest: str) -> Heard:
             value=rest,
         )
     measured = here.read(low)
-    from oval_room.core.plan.measure import Measure
-
     slope = Slope(wall=surface, low=Measure(value=low, half_width=measured.half_width, source="read"), pitch=pitch)
     kept = tuple(one for one in room.slopes if one.wall != surface)
     if len(kept) > 1:
@@ -265,10 +263,7 @@ def _latitude(here: Here, rest: str) -> Heard:
 
 def _again(here: Here, rest: str) -> Heard:
     """A repeat of a reading: the same words after `again`."""
-    from oval_room.core.tape.grammar import _phrase_of
-    from oval_room.core.tape.phrases import PHRASES
-
-    phrase = _phrase_of(rest, PHRASES)
+    phrase = here.said(rest)
     if phrase is None or phrase.word == "again":
         raise RefusedError("say the reading again, as in again wall 17'4", value=rest)
     heard = phrase.make(here, rest[len(phrase.word) :].strip())

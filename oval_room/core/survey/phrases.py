@@ -8,14 +8,13 @@ from typing import Any, Final, get_args
 
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
-from oval_room.core.job.commands import Choose
 from oval_room.core.light.stray import START_LUX
 from oval_room.core.plan.measure import Typed, next_id
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.room_commands import PutRoom
-from oval_room.core.tape.grammar import Ask, Heard, Here, Phrase
+from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 
 SEAT_SPACING: Final = 650.0
@@ -182,15 +181,6 @@ def _scene(here: Here, rest: str) -> Heard:
     )
 
 
-def _main(here: Here, rest: str) -> Heard:
-    seats = here.plan.survey.seats
-    fits = [key for key, seat in seats.items() if rest.lower().strip() in (key, seat.name.lower())]
-    if len(fits) != 1:
-        listed = ", ".join(seat.name for seat in seats.values()) or "none yet"
-        raise RefusedError(f"give a seat's name; there are {listed}", value=rest)
-    return Heard(f"Main seat: {seats[fits[0]].name}", Choose(main_seat=fits[0]))
-
-
 def _wants(here: Here, rest: str) -> Heard:
     found = re.fullmatch(r"(?P<scene>[^0-9]*?)\s*(?P<k>[0-9.,]+)(\s*(:1|to 1))?", rest.strip())
     if not found:
@@ -228,21 +218,6 @@ def _light(here: Here, rest: str) -> Heard:
     return Heard(f"Light in {name}: {lux:g} lux from the {origin}", put)
 
 
-def _drop(here: Here, rest: str) -> Heard:
-    from oval_room.core.job.commands import Drop
-    from oval_room.core.words import names_of
-
-    names = dict(names_of(here.plan))
-    names |= {key: f"find {key[1:]}" for key in here.plan.survey.finds}
-    fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
-    fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
-    if not fits:
-        raise RefusedError(f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest)
-    if len(fits) > 1:
-        raise Ask("Take which away?", *(f"drop {names[key]}" for key in fits[:6]))
-    return Heard(f"Take away {names[fits[0]]}", Drop(id=fits[0]))
-
-
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("room", "width x depth x height", "the room, along the display wall first", "room 17'4 x 12'9 x 8'", "survey", _room),
     Phrase("wall", "a length", "room along the display wall", "wall 17'4", "survey", _room_side("width", "along the display wall")),
@@ -251,7 +226,6 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish),
     Phrase("faces", "a bearing", "compass bearing of someone who looks at the display wall", "faces 190", "survey", _faces),
     Phrase("seat", "a length", "the seat's eye, from the display wall", "seat 11'2", "survey", _seat),
-    Phrase("main", "a seat", "the seat that heights and schools aim at", "main seat 1a", "survey", _main),
     Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
     Phrase("stagger", "row and length", "move a row sideways", "stagger 2 13\"", "survey", _stagger),
     Phrase("person", "a height", "how tall who sits there is", "person 6'1", "survey", _person),
@@ -265,5 +239,4 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("light", "scene, origin and lux", "stray light at the picture", "light lamps side 20", "survey", _light),
     Phrase("scene", "name like kind", "a state of the room's light with a start value: " + ", ".join(START_LUX), "scene morning like bright day", "survey", _scene),
     Phrase("wants", "scene and contrast", "the contrast a scene needs", "wants dark 50", "survey", _wants),
-    Phrase("drop", "a thing", "take a seat, thing, opening, find, picture … away", "drop seat 2b", "survey", _drop),
 )  # fmt: skip

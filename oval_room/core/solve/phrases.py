@@ -4,11 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.errors import RefusedError
-from oval_room.core.job.commands import Decide
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
 from oval_room.core.subject import Subject
-from oval_room.core.tape.grammar import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Heard, Here, Phrase
 
 
 def _largest(here: Here, rest: str) -> Heard:
@@ -38,24 +36,9 @@ def _clear(here: Here, rest: str) -> Heard:
     return Heard(f"{count} change{'s' if count > 1 else ''} that clear{'' if count > 1 else 's'} every stop", command)
 
 
-def _decide(here: Here, rest: str) -> Heard:
-    name, _, why = rest.partition(" because ")
-    fits = [key for key, scheme in here.plan.schemes.items() if name.strip().lower() in (key, scheme.name.lower())]
-    if len(fits) != 1:
-        listed = ", ".join(scheme.name for scheme in here.plan.schemes.values())
-        raise RefusedError(
-            f"give the scheme's name and why: decide {listed.split(', ')[0]} because …; there are {listed}", value=rest
-        )
-    return Heard(
-        f"Chosen: {here.plan.schemes[fits[0]].name}" + (f", because {why.strip()}" if why.strip() else ""),
-        Decide(scheme=fits[0], why=why),
-    )
-
-
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("largest picture", "", "the largest size of the subject picture without a stop", "largest picture", "picture", _largest),
     Phrase("lowest picture", "", "the lowest place of the subject picture without a stop", "lowest picture", "picture", _lowest),
     Phrase("nearest row", "", "the nearest place of the subject's row that the school bears", "nearest row", "picture", _nearest),
     Phrase("clear stops", "", "the fewest cures that leave no stop", "clear stops", "picture", _clear),
-    Phrase("decide", "scheme because reason", "choose a scheme for good, with the reason", "decide First scheme because it fits the budget", "picture", _decide),
 )  # fmt: skip

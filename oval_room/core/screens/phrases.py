@@ -10,22 +10,17 @@ from typing import Final
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
-from oval_room.core.evaluate import evaluate
-from oval_room.core.fixing.hole_map import HoleMap
-from oval_room.core.fixing.study import FixingResult
-from oval_room.core.job.commands import Choose
-from oval_room.core.plan.measure import next_id
+from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.shapes import curve, split
-from oval_room.core.screens.size import parse_aspect, picture_size, show_aspect
-from oval_room.core.tape.grammar import Heard, Here, Phrase
-from oval_room.core.tape.reading import chosen, one_of
-from oval_room.core.tape.say_room import surface_first
+from oval_room.core.screens.size import parse_aspect, parse_diagonal, picture_size, show_aspect
+from oval_room.core.survey.room_phrases import surface_first
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import one_of
 from oval_room.core.units import MM_IN
-from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
 
 BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
@@ -43,10 +38,8 @@ def _picture_of_kind(here: Here, kind: str) -> str | None:
 
 def _well_placed(here: Here, key: str, *steps: Command) -> Command:
     """A new picture, with its bottom edge where school and ladder agree."""
-    plan = here.plan
-    for step in steps:
-        plan = apply(plan, step, here.gear)
-    report = evaluate(plan, here.gear)
+    after = here.after(*steps)
+    plan, report = after.plan, after.report()
     views = report.of(ViewResult).pictures[key]
     inside = views.rungs.soft or views.rungs.hard
     bottom = views.school_bottom if views.school_bottom is not None else plan.chosen.pictures[key].bottom
@@ -63,7 +56,7 @@ def _sized(kind: str, words: str) -> Callable[[Here, str], Heard]:
         key = _picture_of_kind(here, kind)
         old = here.plan.chosen.pictures[key] if key else None
         aspect = parse_aspect(shape) if shape else old.aspect if old else 16 / 9
-        diagonal = here.inches(size)
+        diagonal = parse_diagonal(size)
         width = picture_size(aspect=aspect, diagonal=diagonal).width
         say = f"{words} {diagonal / MM_IN['in']:g}″, {show_aspect(aspect)}: {here.show(width)} wide"
         values = {"width": chosen(width), "aspect": aspect}
@@ -105,7 +98,7 @@ def _another(here: Here, rest: str) -> Heard:
         )
     ]
     if re.match(r"[0-9.]", what):
-        width = picture_size(aspect=16 / 9, diagonal=here.inches(what)).width
+        width = picture_size(aspect=16 / 9, diagonal=parse_diagonal(what)).width
         steps.append(PutPicture(id=key, width=chosen(width)))
     else:
         gear = here.gear_named(what, kind)
@@ -225,13 +218,6 @@ def _stretch(here: Here, rest: str) -> Heard:
     return Heard(f"{picture.name}: stretched to {here.show(height * picture.aspect)} wide, bottom edge held", put)
 
 
-def _panel_top(here: Here, rest: str) -> Heard:
-    key, picture = here.picture()
-    value = here.length(rest)
-    bottom = value - picture.frame_top - picture.height
-    return Heard(f"{picture.name}: top of its frame at {here.show(value)}", PutPicture(id=key, bottom=bottom))
-
-
 def _wide(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest)
@@ -251,14 +237,14 @@ def on_own_wall(here: Here, key: str, *, along: float | None = None, off: float 
     return put.turned_back(turn, here.plan) if turn else put
 
 
-def _ends(here: Here, key: str) -> str:
+def left_end(here: Here, key: str) -> str:
     return "wall's left end" if turned_for(here.plan, key) else "left wall"
 
 
 def _picture_x(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest)
-    return Heard(f"{picture.name}: middle {here.show(value)} from the {_ends(here, key)}", on_own_wall(here, key, along=value))
+    return Heard(f"{picture.name}: middle {here.show(value)} from the {left_end(here, key)}", on_own_wall(here, key, along=value))
 
 
 def _stand_off(here: Here, rest: str) -> Heard:
@@ -353,48 +339,6 @@ def _surface(here: Here, rest: str) -> Heard:
     return Heard(f"{picture.name}: surface {word}", PutPicture(id=key, surface=word))
 
 
-def _school(here: Here, rest: str) -> Heard:
-    word = one_of(rest, ("lounge", "cinema", "front row"))
-    return Heard(f"School of size: {word}", Choose(size_school=word))
-
-
-def _height_school(here: Here, rest: str) -> Heard:
-    word = one_of(rest, HEIGHT_SCHOOLS)
-    told = {"third": "eyes at the lower third", "centre": "eyes at the centre", "low": "as low as what stands below allows"}
-    return Heard(f"School of height: {told[word]}", Choose(height_school=word))
-
-
-def _row_at(which: int, words: str) -> Callable[[Here, str], Heard]:
-    """A hole row at a height: the picture rises or falls so that the row lies there."""
-
-    def make(here: Here, rest: str) -> Heard:
-        key, picture, holes = _holes(here)
-        value = here.length(rest)
-        rise = value - holes.rows[which]
-        return Heard(f"{picture.name}: {words} at {here.show(value)}", PutPicture(id=key, bottom=picture.bottom + rise))
-
-    return make
-
-
-def _first_hole(here: Here, rest: str) -> Heard:
-    key, picture, holes = _holes(here)
-    if not holes.columns:
-        raise RefusedError(f"the mount of {picture.name} names no hole columns")
-    value = here.length(rest)
-    turn = turned_for(here.plan, key)
-    now = turn.wall.own(picture.pose.x, picture.pose.y)[0] if turn else picture.pose.x
-    put = on_own_wall(here, key, along=now + value - holes.columns[0])
-    return Heard(f"{picture.name}: first hole {here.show(value)} from the {_ends(here, key)}", put)
-
-
-def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
-    key, picture = here.picture()
-    holes = evaluate(here.plan, here.gear).of(FixingResult).holes.get(key)
-    if holes is None:
-        raise RefusedError(f"{picture.name} has no hole rows yet; choose panel and mount from the shelf")
-    return key, picture, holes
-
-
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
     Phrase("screen", "inches or a name", "a screen by its diagonal or its name", "screen 110 at 16:9", "picture", _sized("screen", "screen")),
@@ -418,10 +362,4 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("curve", "a radius or flat", "how a panel is curved", "curve 1800 mm", "picture", _curve),
     Phrase("split", "columns x rows", "what the picture is shared into", "split 2 x 1", "picture", _split),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
-    Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
-    Phrase("eyes at", "third, centre or low", "where on the picture the eyes lie, or as low as it goes", "eyes at third", "picture", _height_school),
-    Phrase("upper row", "a length", "the upper hole row above the floor; the picture moves", "upper row 50 1/4\"", "fixing", _row_at(0, "upper hole row")),
-    Phrase("lower row", "a length", "the lower hole row above the floor; the picture moves", "lower row 44\"", "fixing", _row_at(-1, "lower hole row")),
-    Phrase("first hole", "a length", "the first hole from the left wall; the picture moves", "first hole 6'2", "fixing", _first_hole),
-    Phrase("panel top", "a length", "top of the panel's frame above the floor", "panel top 66 1/2\"", "fixing", _panel_top),
 )  # fmt: skip

@@ -4,18 +4,19 @@ from __future__ import annotations
 
 from typing import get_args
 
+from oval_room.core.entry import Entry
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.fittings import Covering, Swing
+from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS
 from oval_room.core.plan.turn import bearing_of, wall_name
 from oval_room.core.subject import Subject
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.observed import wall_measure
-from oval_room.web.entries import Entry
 
 
-def survey_entries(plan: Plan, subject: Subject, wall: int) -> list[Entry]:
+def survey_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> list[Entry]:
     """The survey's entries for a subject and a wall."""
     return [*_room(plan), *_wall(plan, wall), *_seat(plan, subject), *_things(plan), *_light(plan, subject)]
 

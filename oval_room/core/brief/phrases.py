@@ -1,0 +1,44 @@
+"""The brief and the job itself: what can be said about it on the tape line."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import Final, get_args
+
+from oval_room.core.brief.commands import PutBrief
+from oval_room.core.brief.document import Plays
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import number, one_of, text_phrase
+
+
+def _hours(field: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        hours = number(rest, "hours a day", 0, 24)
+        return Heard(f"{field.capitalize()}: {hours:g} h a day", PutBrief.model_validate({field: hours}))
+
+    return make
+
+
+def _plays(here: Here, rest: str) -> Heard:
+    word = one_of(rest, get_args(Plays))
+    return Heard(f"Games played: {word}", PutBrief(plays=word))
+
+
+def _budget(here: Here, rest: str) -> Heard:
+    money = number(re.sub(r"[ ,](?=[0-9]{3}\b)", "", rest), "a budget", 0, 1e8)
+    return Heard(f"Budget: {money:,.0f}", PutBrief(budget=money))
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("who", "people", "who watches", "who two, friends on Fridays", "brief", text_phrase("who", "Who watches", PutBrief)),
+    Phrase("film", "hours", "hours of film a day", "film 3", "brief", _hours("film")),
+    Phrase("sport", "hours", "hours of sport a day", "sport 1", "brief", _hours("sport")),
+    Phrase("games", "hours", "hours of games a day", "games 2", "brief", _hours("games")),
+    Phrase("desk", "hours", "hours of desk work a day", "desk 0", "brief", _hours("desk")),
+    Phrase("plays", "a kind of games", "what kind of games: it decides how much lag is too much", "plays platform and rhythm", "brief", _plays),
+    Phrase("budget", "money", "what may be spent", "budget 9500", "brief", _budget),
+    Phrase("keep", "things", "what must stay", "keep oak sideboard", "brief", text_phrase("must_stay", "Must stay", PutBrief)),
+    Phrase("landlord", "limits", "the landlord's limits", "landlord no holes in the breast", "brief", text_phrase("landlord", "Landlord", PutBrief)),
+    Phrase("cables", "ways", "where cables can go", "cables behind the skirting", "brief", text_phrase("cables", "Cables", PutBrief)),
+)  # fmt: skip

@@ -1,0 +1,44 @@
+"""A typed entry of a stage's drawer: it says a phrase of the tape line, so both do the same thing."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.subject import Subject
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """A field: its label, the phrase it says before its value, the value now, where that came from, choices if few."""
+
+    label: str
+    say: str
+    value: str
+    source: str = "chosen"
+    options: tuple[str, ...] = ()
+    hint: str = ""
+    group: str = ""
+
+    @property
+    def id(self) -> str:
+        return "e-" + self.say.replace(" ", "-")
+
+    @property
+    def wide(self) -> bool:
+        """Whether its choices are too long to stand beside its label."""
+        return any(len(option) > 12 for option in self.options) or self.say in (
+            "name",
+            "client",
+            "place",
+            "who",
+            "keep",
+            "landlord",
+            "cables",
+        )
+
+
+Entries = Callable[[Plan, GearShelf, Subject, int], list[Entry]]
+"""Makes a part's entries of a stage, for a subject and the number of the chosen wall."""

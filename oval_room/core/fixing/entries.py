@@ -1,0 +1,46 @@
+"""Entries of the fixings."""
+
+from __future__ import annotations
+
+from oval_room.core.entry import Entry
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.turn import wall_of
+from oval_room.core.projection.entries import before_picture
+from oval_room.core.screens.document import Picture
+from oval_room.core.subject import Subject
+
+
+def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> list[Entry]:
+    """What hangs, on what, and where its holes and plate lie."""
+    ruler = plan.writing.ruler
+    picture = plan.chosen.pictures.get(subject.picture or "")
+    projector = plan.chosen.projectors.get(subject.projector or "")
+    mounts = {
+        holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds) for holds in ("panel", "projector")
+    }
+    out = []
+    if picture is not None and picture.kind == "panel":
+        mount, item = gear.get(picture.mount or ""), gear.get(picture.gear or "")
+        panels = tuple(i.name for i in gear.values() if i.kind == "panel")
+        out += [
+            Entry("panel", "tv", item.name if item else "", "maker", ("", *panels)),
+            Entry("wall mount", "mount", mount.name if mount else "", "maker", ("", *mounts["panel"])),
+            Entry("panel top above floor", "panel top", ruler.show(picture.top + picture.frame_top)),
+            Entry("picture bottom edge", "bottom", ruler.show(picture.bottom)),
+            Entry("middle from left wall", "along", ruler.show(_along(plan, picture))),
+        ]
+    if projector is not None:
+        stem = gear.get(projector.mount or "")
+        out += [
+            Entry("ceiling mount", "stem", stem.name if stem else "", "maker", ("", *mounts["projector"])),
+            Entry("lens above floor", "lens up", ruler.show(projector.pose.z)),
+            Entry("lens from left wall", "lens along", ruler.show(before_picture(plan, projector)[0])),
+        ]
+    return out
+
+
+def _along(plan: Plan, picture: Picture) -> float:
+    """A picture's middle from its own wall's left end [mm]."""
+    room = plan.survey.room
+    return room.walls[wall_of(room, picture) - 1].own(picture.pose.x, picture.pose.y)[0]

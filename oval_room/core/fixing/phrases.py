@@ -1,0 +1,129 @@
+"""Mounts, holes and plates: what can be said of them on the tape line."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.study import FixingResult
+from oval_room.core.plan.turn import turned_for
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.phrases import own_wall, place_on_wall, projector_here
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.phrases import left_end, on_own_wall
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+
+
+def _panel_top(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    value = here.length(rest)
+    bottom = value - picture.frame_top - picture.height
+    return Heard(f"{picture.name}: top of its frame at {here.show(value)}", PutPicture(id=key, bottom=bottom))
+
+
+def _row_at(which: int, words: str) -> Callable[[Here, str], Heard]:
+    """A hole row at a height: the picture rises or falls so that the row lies there."""
+
+    def make(here: Here, rest: str) -> Heard:
+        key, picture, holes = _holes(here)
+        value = here.length(rest)
+        rise = value - holes.rows[which]
+        return Heard(f"{picture.name}: {words} at {here.show(value)}", PutPicture(id=key, bottom=picture.bottom + rise))
+
+    return make
+
+
+def _first_hole(here: Here, rest: str) -> Heard:
+    key, picture, holes = _holes(here)
+    if not holes.columns:
+        raise RefusedError(f"the mount of {picture.name} names no hole columns")
+    value = here.length(rest)
+    turn = turned_for(here.plan, key)
+    now = turn.wall.own(picture.pose.x, picture.pose.y)[0] if turn else picture.pose.x
+    put = on_own_wall(here, key, along=now + value - holes.columns[0])
+    return Heard(f"{picture.name}: first hole {here.show(value)} from the {left_end(here, key)}", put)
+
+
+def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
+    key, picture = here.picture()
+    holes = here.report().of(FixingResult).holes.get(key)
+    if holes is None:
+        raise RefusedError(f"{picture.name} has no hole rows yet; choose panel and mount from the shelf")
+    return key, picture, holes
+
+
+def _mount(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    gear = here.gear_named(rest, "mount", "panel")
+    if picture.kind != "panel":
+        raise RefusedError(f"{picture.name} takes no wall mount; make the TV the subject first")
+    return Heard(f"{picture.name} on {here.gear[gear].name}", PutPicture(id=key, mount=gear))
+
+
+def _stem(here: Here, rest: str) -> Heard:
+    key, projector = projector_here(here)
+    gear = here.gear_named(rest, "mount", "projector")
+    return Heard(f"{projector.name} on {here.gear[gear].name}", PutProjector(id=key, mount=gear))
+
+
+def _plate(axis: str) -> Callable[[Here, str], Heard]:
+    """The mount plate at a place: the lens goes along, as far off the plate as the projector's own figures say."""
+
+    def make(here: Here, rest: str) -> Heard:
+        key, projector = projector_here(here)
+        plate = here.report().of(FixingResult).plates.get(key)
+        if plate is None:
+            raise RefusedError(f"{projector.name} has no plate figures; choose a projector from the shelf")
+        value = here.length(rest)
+        now = dict(zip("xy", place_on_wall(here, projector.shows, projector.pose), strict=True))
+        lens = now[axis] + value - getattr(plate, axis)
+        where = "from the display wall" if axis == "y" else "from the left wall"
+        put = own_wall(here, projector.shows, PutProjector.model_validate({"id": key, axis: lens}))
+        return Heard(f"Plate {here.show(value)} {where}, lens with it", put)
+
+    return make
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "upper row",
+        "a length",
+        "the upper hole row above the floor; the picture moves",
+        'upper row 50 1/4"',
+        "fixing",
+        _row_at(0, "upper hole row"),
+    ),
+    Phrase(
+        "lower row",
+        "a length",
+        "the lower hole row above the floor; the picture moves",
+        'lower row 44"',
+        "fixing",
+        _row_at(-1, "lower hole row"),
+    ),
+    Phrase(
+        "first hole", "a length", "the first hole from the left wall; the picture moves", "first hole 6'2", "fixing", _first_hole
+    ),
+    Phrase("panel top", "a length", "top of the panel's frame above the floor", 'panel top 66 1/2"', "fixing", _panel_top),
+    Phrase(
+        "plate out",
+        "a length",
+        "the mount plate from the display wall; the lens goes along",
+        "plate out 11'4",
+        "fixing",
+        _plate("y"),
+    ),
+    Phrase(
+        "plate along",
+        "a length",
+        "the mount plate from the left wall; the lens goes along",
+        "plate along 6'10",
+        "fixing",
+        _plate("x"),
+    ),
+    Phrase("mount", "a name", "the TV's wall mount", "mount Flat 600", "fixing", _mount),
+    Phrase("stem", "a name", "the projector's ceiling mount", "stem Stem long", "fixing", _stem),
+)

@@ -1,0 +1,93 @@
+"""The job itself: its name and writing, its schemes, what is taken away: what can be said of it on the tape line."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Choose, Decide, Drop, PutJob, PutScheme, PutWriting
+from oval_room.core.plan.measure import next_id
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
+from oval_room.core.tape.reading import one_of, text_phrase
+from oval_room.core.words import names_of
+
+
+def _state(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("planning", "agreed", "on site", "done"))
+    return Heard(f"State: {word}", PutJob.model_validate({"state": word}))
+
+
+def _scheme(here: Here, rest: str) -> Heard:
+    """A scheme of that name, else a new one that starts as a copy of this."""
+    if len(rest) > 80:
+        raise RefusedError("keep a scheme's name under 80 characters")
+    known = next((key for key, scheme in here.plan.schemes.items() if scheme.name.lower() == rest.lower()), None)
+    if known:
+        return Heard(f"Scheme {here.plan.schemes[known].name}", Choose(scheme=known))
+    if len(here.plan.schemes) >= 12:
+        raise RefusedError("a job holds twelve schemes; drop one first")
+    key = next_id("v", set(here.plan.schemes))
+    return Heard(f"New scheme {rest}, from {here.plan.chosen.name}", PutScheme(id=key, name=rest, like=here.plan.scheme))
+
+
+def _units(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("feet", "inches", "mm", "m"))
+    unit = {"feet": "in", "inches": "in", "mm": "mm", "m": "m"}[word]
+    return Heard(f"Lengths in {'feet and inches' if word == 'feet' else word}", PutWriting(unit=unit, style=word))
+
+
+def _ruler(here: Here, rest: str) -> Heard:
+    step = one_of(rest.replace('"', "").replace("″", ""), ("1/8", "1/16", "1/32"))
+    return Heard(f"Ruler in {step} inch", PutWriting(steps_per_inch=int(step[2:])))
+
+
+def _instrument(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("laser", "tape", "drawing", "eye"))
+    return Heard(f"Readings are by {word}", PutWriting(instrument=word))
+
+
+def _decide(here: Here, rest: str) -> Heard:
+    name, _, why = rest.partition(" because ")
+    fits = [key for key, scheme in here.plan.schemes.items() if name.strip().lower() in (key, scheme.name.lower())]
+    if len(fits) != 1:
+        listed = ", ".join(scheme.name for scheme in here.plan.schemes.values())
+        raise RefusedError(
+            f"give the scheme's name and why: decide {listed.split(', ')[0]} because …; there are {listed}", value=rest
+        )
+    return Heard(
+        f"Chosen: {here.plan.schemes[fits[0]].name}" + (f", because {why.strip()}" if why.strip() else ""),
+        Decide(scheme=fits[0], why=why),
+    )
+
+
+def _drop(here: Here, rest: str) -> Heard:
+    names = dict(names_of(here.plan))
+    names |= {key: f"find {key[1:]}" for key in here.plan.survey.finds}
+    fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
+    fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
+    if not fits:
+        raise RefusedError(f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest)
+    if len(fits) > 1:
+        raise Ask("Take which away?", *(f"drop {names[key]}" for key in fits[:6]))
+    return Heard(f"Take away {names[fits[0]]}", Drop(id=fits[0]))
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("name", "a name", "the job's name", "name Chapel flat", "brief", text_phrase("name", "Job", PutJob)),
+    Phrase("client", "a name", "who it is for", "client M. Penhallick", "brief", text_phrase("client", "Client", PutJob)),
+    Phrase("place", "an address", "where it is", "place 3 Sexton Row", "brief", text_phrase("place", "Place", PutJob)),
+    Phrase("state", "planning, agreed, on site, done", "how far the job is", "state agreed", "brief", _state),
+    Phrase("scheme", "a name", "another way to do the room, copied from this one", "scheme Plain 16:9", "brief", _scheme),
+    Phrase("units", "feet, inches, mm or m", "how this job writes lengths", "units feet", "brief", _units),
+    Phrase("ruler", "1/8, 1/16 or 1/32", "the ruler's step in inches", "ruler 1/16", "brief", _ruler),
+    Phrase("by", "laser, tape, drawing or eye", "what readings are taken with", "by laser", "brief", _instrument),
+    Phrase(
+        "decide",
+        "scheme because reason",
+        "choose a scheme for good, with the reason",
+        "decide First scheme because it fits the budget",
+        "picture",
+        _decide,
+    ),
+    Phrase("drop", "a thing", "take a seat, thing, opening, find, picture … away", "drop seat 2b", "survey", _drop),
+)

@@ -1,0 +1,50 @@
+"""Entries of the picture."""
+
+from __future__ import annotations
+
+from oval_room.core.entry import Entry
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.turn import wall_name, wall_of
+from oval_room.core.screens.size import show_aspect
+from oval_room.core.subject import Subject
+
+
+def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: int) -> list[Entry]:
+    """The subject picture: size, place, turn, surface; a first one where there is none."""
+    ruler = plan.writing.ruler
+    picture = plan.chosen.pictures.get(subject.picture or "")
+    shelf = {kind: tuple(item.name for item in gear.values() if item.kind == kind) for kind in ("panel", "screen")}
+    if picture is None:
+        return [
+            Entry("TV, inches", "tv", "", "assumed", hint="65"), Entry("or TV from the shelf", "tv", "", options=("", *shelf["panel"])),
+            Entry("screen, inches", "screen", "", "assumed", hint="110"), Entry("or screen from the shelf", "screen", "", options=("", *shelf["screen"])),
+        ]  # fmt: skip
+    word, kind = ("tv", "panel") if picture.kind == "panel" else ("screen", "screen")
+    item = gear.get(picture.gear or "")
+    room = plan.survey.room
+    wall = room.walls[wall_of(room, picture) - 1]
+    along, off = wall.own(picture.pose.x, picture.pose.y)
+    diagonal = (picture.width.value**2 + picture.height**2) ** 0.5 / 25.4
+    out = [
+        Entry("diagonal, inches", word, f"{diagonal:.1f}".removesuffix(".0"), picture.width.source),
+        Entry("from the shelf", word, item.name if item else "", options=("", *shelf[kind])),
+        Entry("width", "wide", ruler.show(picture.width.value), picture.width.source),
+        Entry("aspect", "aspect", show_aspect(picture.aspect), picture.width.source),
+        Entry("bottom edge", "bottom", ruler.show(picture.bottom)),
+        Entry("top edge", "top", ruler.show(picture.top)),
+        Entry("on the", "on", wall_name(room, wall), options=tuple(wall_name(room, one) for one in room.walls)),
+        Entry("middle from left end", "along", ruler.show(along)),
+        Entry("surface from wall", "stand-off", ruler.show(off)),
+        Entry("tilted down, °", "tilt", f"{-picture.pose.pitch + 0.0:g}"),
+        Entry("swivelled right, °", "swivel", f"{(picture.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
+    ]
+    out.append(Entry("shared, columns x rows", "split", f"{picture.split[0]} x {picture.split[1]}"))
+    if picture.kind == "panel":
+        out.append(
+            Entry("curved to a radius of", "curve", "flat" if picture.curve is None else ruler.show(picture.curve), hint="flat")
+        )
+    if picture.kind == "screen":
+        kinds = ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall")
+        out.append(Entry("surface", "surface", picture.surface, options=kinds))
+    return out

@@ -1,0 +1,157 @@
+"""What can be said on the tape line: a phrase, the plan it is said to, and what comes of it."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.measure import Typed
+from oval_room.core.report import Evaluate, Report
+from oval_room.core.screens.document import Picture
+from oval_room.core.subject import Subject
+from oval_room.core.survey.document import Seat
+from oval_room.core.units import Ruler
+
+
+@dataclass(frozen=True, slots=True)
+class Heard:
+    """What was understood, in words, and the command that does it."""
+
+    say: str
+    command: Command
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """The line could mean two things; each option is a line that means one."""
+
+    say: str
+    options: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class NotHeard:
+    """Nothing was understood: what to type instead, and words that would complete it."""
+
+    say: str
+    options: tuple[str, ...] = ()
+
+
+Answer = Heard | Asked | NotHeard
+
+
+class Ask(Exception):
+    """Raised by a phrase that could mean two things."""
+
+    def __init__(self, say: str, *options: str) -> None:
+        super().__init__(say)
+        self.say, self.options = say, options
+
+
+class Here:
+    """The plan a line is said to, with its ruler, gear and subject."""
+
+    def __init__(self, plan: Plan, gear: GearShelf, subject: Subject, evaluate: Evaluate, phrases: Sequence[Phrase] = ()) -> None:
+        self.plan, self.gear, self.subject, self.phrases = plan, gear, subject, phrases
+        self.ruler: Ruler = plan.writing.ruler
+        self._evaluate = evaluate
+
+    def report(self) -> Report:
+        """What the rules say of the plan."""
+        return self._evaluate(self.plan, self.gear)
+
+    def after(self, *steps: Command) -> Here:
+        """The same place with a few changes made."""
+        plan = self.plan
+        for step in steps:
+            plan = apply(plan, step, self.gear)
+        return Here(plan, self.gear, self.subject, self._evaluate, self.phrases)
+
+    def said(self, line: str) -> Phrase | None:
+        """The phrase a line starts with; the longest wins. A digit may follow the word at once."""
+        lower = line.lower()
+        fits = [p for p in self.phrases if lower.startswith(p.word) and not lower[len(p.word) : len(p.word) + 1].isalpha()]
+        return max(fits, key=lambda phrase: len(phrase.word), default=None)
+
+    def length(self, text: str, *, negative_ok: bool = False) -> float:
+        return self.ruler.parse(text, negative_ok=negative_ok)
+
+    def show(self, mm: float) -> str:
+        return self.ruler.show(mm)
+
+    def read(self, mm: float) -> Typed:
+        return Typed(value=mm, source="read", instrument=self.plan.writing.instrument)
+
+    def seat(self) -> tuple[str, Seat]:
+        """The subject seat.
+
+        Raises:
+            RefusedError: there is none.
+        """
+        seats = self.plan.survey.seats
+        key = self.subject.seat if self.subject.seat in seats else self.plan.survey.main
+        if key is None:
+            raise RefusedError("there is no seat yet; type seat 11'2 first")
+        return key, seats[key]
+
+    def picture(self) -> tuple[str, Picture]:
+        pictures = self.plan.chosen.pictures
+        key = self.subject.picture if self.subject.picture in pictures else next(iter(pictures), None)
+        if key is None:
+            raise RefusedError("there is no picture yet; type tv 65 or screen 110 first")
+        return key, pictures[key]
+
+    def scene(self, name: str) -> str:
+        """The id of a scene named, or the subject's."""
+        scenes = self.plan.survey.scenes
+        for key, scene in scenes.items():
+            if name and (key == name or scene.name.lower().startswith(name.lower())):
+                return key
+        if name or not scenes:
+            listed = ", ".join(scene.name for scene in scenes.values()) or "none"
+            raise RefusedError(f"there is no scene “{name}”; the scenes are {listed}", value=name)
+        return self.subject.scene if self.subject.scene in scenes else next(iter(scenes))
+
+    def gear_named(self, name: str, kind: str, holds: str = "") -> str:
+        """The hash of the one gear item a name fits.
+
+        Raises:
+            RefusedError: none fits. Ask: more than one does.
+        """
+        words = name.lower().split()
+        fits = [
+            (key, item)
+            for key, item in self.gear.items()
+            if item.kind == kind and getattr(item, "holds", "") == holds and all(w in item.name.lower() for w in words)
+        ]
+        exact = [pair for pair in fits if name.lower().strip() in (pair[1].name.lower(), pair[1].model.lower())]
+        fits = exact or fits
+        if not fits:
+            listed = ", ".join(i.name for i in self.gear.values() if i.kind == kind and getattr(i, "holds", "") == holds)
+            raise RefusedError(f"no {kind} on the shelf fits “{name.strip()}”; there are {listed or 'none'}", value=name)
+        if len(fits) > 1:
+            word = "mount" if kind == "mount" else {"panel": "tv", "screen": "screen", "projector": "projector"}[kind]
+            raise Ask(f"Which {kind}?", *(f"{word} {item.name}" for _, item in fits[:6]))
+        return fits[0][0]
+
+
+@dataclass(frozen=True, slots=True)
+class Phrase:
+    """One thing that can be said: its first words, what follows them, in words and as an example, and what it does."""
+
+    word: str
+    follows: str
+    about: str
+    example: str
+    stage: str
+    make: Callable[[Here, str], Heard]
+
+
+def normal(line: str) -> str:
+    return re.sub(r"\s+", " ", line).strip()

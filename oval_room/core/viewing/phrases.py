@@ -1,0 +1,45 @@
+"""Schools of size and height: what can be said of them on the tape line."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Choose
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import one_of
+from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
+
+
+def _school(here: Here, rest: str) -> Heard:
+    word = one_of(rest, ("lounge", "cinema", "front row"))
+    return Heard(f"School of size: {word}", Choose(size_school=word))
+
+
+def _height_school(here: Here, rest: str) -> Heard:
+    word = one_of(rest, HEIGHT_SCHOOLS)
+    told = {"third": "eyes at the lower third", "centre": "eyes at the centre", "low": "as low as what stands below allows"}
+    return Heard(f"School of height: {told[word]}", Choose(height_school=word))
+
+
+def _main(here: Here, rest: str) -> Heard:
+    seats = here.plan.survey.seats
+    fits = [key for key, seat in seats.items() if rest.lower().strip() in (key, seat.name.lower())]
+    if len(fits) != 1:
+        listed = ", ".join(seat.name for seat in seats.values()) or "none yet"
+        raise RefusedError(f"give a seat's name; there are {listed}", value=rest)
+    return Heard(f"Main seat: {seats[fits[0]].name}", Choose(main_seat=fits[0]))
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
+    Phrase(
+        "eyes at",
+        "third, centre or low",
+        "where on the picture the eyes lie, or as low as it goes",
+        "eyes at third",
+        "picture",
+        _height_school,
+    ),
+    Phrase("main", "a seat", "the seat that heights and schools aim at", "main seat 1a", "survey", _main),
+)

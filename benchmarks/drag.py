@@ -42,7 +42,9 @@ class Drag(BrowserCase):
         u, _ = json.loads(str(page.locator('.grip[data-grip="lens.j1"]').get_attribute("data-at")))
         scale = page.evaluate("Number(document.querySelector('#lead-svg svg').dataset.scale)")
         off = abs((u - 117 * 25.4) * scale - 120)
-        print(f"drag in Chromium: {i} moves, {previews} previews in {spent:.1f} s = {previews / spent:.0f} a second (aim ≥ 20)")
+        print(
+            f"drag in Chromium: {i} moves, {previews} previews in {spent:.1f} s = {previews / spent:.0f} a second (aim ≥ 20)"
+        )
         if waits:
             print(
                 f"one preview, request to answer: {waits[len(waits) // 2]:.0f} ms median, {waits[int(len(waits) * 0.95)]:.0f} ms p95"

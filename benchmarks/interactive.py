@@ -145,7 +145,9 @@ def main() -> None:
 
         def commit(i: int) -> None:
             head = store.head(job).revision
-            answer = client.post(f"/jobs/{job}/say", json=body | {"base": head, "line": f"throw {3300 + i} mm"}, headers=headers)
+            answer = client.post(
+                f"/jobs/{job}/say", json=body | {"base": head, "line": f"throw {3300 + i} mm"}, headers=headers
+            )
             assert answer.json()["kind"] == "done"
 
         tell("commit with the page's new regions", timed(commit), least[0])

@@ -46,7 +46,9 @@ def _serve(store: Store, settings: Settings, opens: str = "") -> None:
     from oval_room.web.app import create_app
 
     print(f"Oval Room is at http://{settings.host}:{settings.port}/{opens}   (Ctrl-C ends it)", flush=True)
-    uvicorn.run(create_app(store, settings), host=settings.host, port=settings.port, log_level="warning", access_log=False)
+    uvicorn.run(
+        create_app(store, settings), host=settings.host, port=settings.port, log_level="warning", access_log=False
+    )
 
 
 @app.command()
@@ -105,7 +107,9 @@ def evaluate_file(
     except RefusedError as refused:
         raise _fail(f"{file}: {refused.field}: {refused.text}") from refused
     report = evaluate_plan(plan, gear)
-    print(report_text(plan, report) if text else json.dumps(report_document(plan, report), ensure_ascii=False, indent=1))
+    print(
+        report_text(plan, report) if text else json.dumps(report_document(plan, report), ensure_ascii=False, indent=1)
+    )
     raise typer.Exit(STOPPED if report.stops() else 0)
 
 

@@ -29,7 +29,9 @@ def run_here(module: str) -> int:
     suite = unittest.defaultTestLoader.loadTestsFromName(module)
     result = unittest.TextTestRunner(out, warnings="error", verbosity=1).run(suite)
     broken = [test for test, _ in (*result.failures, *result.errors)] + list(result.unexpectedSuccesses)
-    bad = len({getattr(test, "test_case", test).id() for test in broken})  # a test with three bad rows is one failed test
+    bad = len(
+        {getattr(test, "test_case", test).id() for test in broken}
+    )  # a test with three bad rows is one failed test
     if bad:
         print(out.getvalue())
     skipped = len(result.skipped)

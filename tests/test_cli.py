@@ -26,7 +26,11 @@ class CommandLine(unittest.TestCase):
     def run_it(self, *arguments: str) -> subprocess.CompletedProcess[bytes]:
         environment = os.environ | {"OVAL_ROOM_DATA": str(self.folder / "cli.db")}
         return subprocess.run(
-            [sys.executable, "-m", "oval_room.cli", *arguments], capture_output=True, cwd=self.folder, env=environment, timeout=60
+            [sys.executable, "-m", "oval_room.cli", *arguments],
+            capture_output=True,
+            cwd=self.folder,
+            env=environment,
+            timeout=60,
         )
 
     def test_evaluate(self) -> None:

@@ -33,7 +33,11 @@ def agrees(got: Any, wanted: Any, key: str, example: dict[str, Any]) -> bool:
         return type(got) is type(wanted) and bool(got == wanted)
     if not isinstance(got, (int, float)) or isinstance(got, bool):
         return False
-    if isinstance(wanted, int) and key not in example["tolerance"] and not key.endswith(tuple(DATA["default_tolerance"])):
+    if (
+        isinstance(wanted, int)
+        and key not in example["tolerance"]
+        and not key.endswith(tuple(DATA["default_tolerance"]))
+    ):
         return got == wanted
     return abs(got - wanted) <= max(_tolerance(key, example), 1e-5 * abs(wanted))
 

@@ -23,8 +23,11 @@ def carried(command: Frozen, *without: str) -> dict[str, Any]:
     return {name: value for name, value in carried.items() if value is not None or name in ("budget", "mount")}
 
 
-def measured(plan: Plan, path: str, values: Mapping[str, Any], stamp: Stamp, old: object = None) -> tuple[Plan, dict[str, Any]]:
-    """Turn Typed values into Measures, logging a reading for each that was read; a repeat joins those of the old node."""
+def measured(
+    plan: Plan, path: str, values: Mapping[str, Any], stamp: Stamp, old: object = None
+) -> tuple[Plan, dict[str, Any]]:
+    """Turn Typed values into Measures, logging a reading for each that was read; a repeat joins those of the old
+    node."""
     out: dict[str, Any] = {}
     for name, value in values.items():
         if not isinstance(value, Typed):

@@ -1,7 +1,9 @@
-"""Every change of a plan is a small typed command, which knows how it is applied and how it turns back from another wall.
+"""Every change of a plan is a small typed command, which knows how it is applied and how it turns back from another
+wall.
 
 A `put ...` command creates the thing it names or changes only the fields it carries. Measured values come in as `Typed`
-(value, source, instrument); applying one logs a reading and leaves a `Measure` that rests on it. A trade declares its own
+(value, source, instrument); applying one logs a reading and leaves a `Measure` that rests on it. A trade declares its
+own
 commands; `COMMANDS` in `parts` is all of them.
 """
 
@@ -70,7 +72,8 @@ class Several(Command):
 
     do: Literal["several"] = "several"
     steps: Annotated[
-        tuple[Annotated[SerializeAsAny[Command], BeforeValidator(_known)], ...], Field(min_length=1, max_length=MOST_STEPS)
+        tuple[Annotated[SerializeAsAny[Command], BeforeValidator(_known)], ...],
+        Field(min_length=1, max_length=MOST_STEPS),
     ]
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:

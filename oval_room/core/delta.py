@@ -41,15 +41,22 @@ def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...
             continue
         seen.add(figure.kind.pattern)
         side = figure.kind.side
-        one, other = (show_value(was, figure.kind.unit, ruler, side), show_value(figure.value, figure.kind.unit, ruler, side))
+        one, other = (
+            show_value(was, figure.kind.unit, ruler, side),
+            show_value(figure.value, figure.kind.unit, ruler, side),
+        )
         parts.append(f"{figure.kind.short} {one} → {other}")
     levels_before = {finding.key: finding.level for finding in before.findings}
     levels_after = {finding.key: finding.level for finding in after.findings}
     new = tuple(
-        key for key, level in levels_after.items() if level.rank < 2 and levels_before.get(key, Level.GOOD).rank > level.rank
+        key
+        for key, level in levels_after.items()
+        if level.rank < 2 and levels_before.get(key, Level.GOOD).rank > level.rank
     )
     gone = tuple(
-        key for key, level in levels_before.items() if level.rank < 2 and levels_after.get(key, Level.GOOD).rank > level.rank
+        key
+        for key, level in levels_before.items()
+        if level.rank < 2 and levels_after.get(key, Level.GOOD).rank > level.rank
     )
     for keys, levels, word in ((new, levels_after, "new"), (gone, levels_before, "cleared")):
         for level in (Level.STOP, Level.MIND):

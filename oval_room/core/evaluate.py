@@ -1,6 +1,7 @@
 """Evaluate: a plan and its gear to a report of figures and findings. A pure function; the parts' studies run in order.
 
-Each study is handed what it declares to read. An `Evaluator` keeps the last result of every study with the very objects it read;
+Each study is handed what it declares to read. An `Evaluator` keeps the last result of every study with the very
+objects it read;
 where those are the same objects again, the result is used again.
 """
 
@@ -32,7 +33,8 @@ class Evaluator:
         """Make one.
 
         Args:
-            only: the picture whose views and glare are wanted, where there are many and the others' do not matter; None for all.
+            only: the picture whose views and glare are wanted, where there are many and the others' do not matter;
+            None for all.
             without: results that are not wanted.
         """
         self._keep, self._only, self._without = Kept(), only, without
@@ -49,7 +51,9 @@ class Evaluator:
         for study in STUDIES:
             if study.gives in self._without:
                 continue
-            results[study.gives] = self._walls(study, walls, plan) if study.by_wall else self._run(study, study.name, case)
+            results[study.gives] = (
+                self._walls(study, walls, plan) if study.by_wall else self._run(study, study.name, case)
+            )
         figures = {key: figure for result in results.values() for key, figure in result.figures.items()}
         findings = [finding for result in results.values() for finding in result.findings]
         findings.sort(key=lambda finding: finding.weight)
@@ -97,7 +101,11 @@ def _by_wall(room: Room, scheme: Scheme) -> dict[int, Scheme]:
     of = {key: wall_of(room, picture) for key, picture in scheme.pictures.items()}
     if all(n == 1 for n in of.values()):
         return {1: scheme}
-    return {n: scheme.with_pictures({key for key in of if of[key] == n}) for n in sorted({1, *of.values()}) if n in of.values()}
+    return {
+        n: scheme.with_pictures({key for key in of if of[key] == n})
+        for n in sorted({1, *of.values()})
+        if n in of.values()
+    }
 
 
 def evaluate(plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
@@ -108,7 +116,9 @@ def evaluate(plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
 def stage_figures(report: Report, stage: str) -> dict[str, float]:
     """The figures a stage rests on, as settling it keeps them."""
     return {
-        key: figure.value for key, figure in report.figures.items() if figure.kind.stage == stage and figure.value is not None
+        key: figure.value
+        for key, figure in report.figures.items()
+        if figure.kind.stage == stage and figure.value is not None
     }
 
 

@@ -41,8 +41,10 @@ FigureUnit = Literal[
 class FigureKind:
     """A family of figures.
 
-    name: its own. pattern: of its keys. formula: with the symbols of the rule. stage: which settles on it. side: of a limit.
-    short, rank: what the delta line calls it and how soon it tells of it; without a rank, never. worst: which of the seats' figures
+    name: its own. pattern: of its keys. formula: with the symbols of the rule. stage: which settles on it. side: of a
+    limit.
+    short, rank: what the delta line calls it and how soon it tells of it; without a rank, never. worst: which of the
+    seats' figures
     is the worst one: the least, the greatest, or the one farthest from nought.
     """
 
@@ -92,7 +94,8 @@ class Input:
 
 @dataclass(frozen=True, slots=True)
 class Figure:
-    """One number for one subject. value None: there is none (the eye is behind the picture, contrast beyond measure)."""
+    """One number for one subject. value None: there is none (the eye is behind the picture, contrast beyond
+    measure)."""
 
     key: str
     kind: FigureKind
@@ -113,10 +116,25 @@ class Figure:
 
 
 _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
-    "deg": ("°", 1), "ratio": ("", 2), "to_one": (":1", 0), "heights": (" h", 2), "widths": (" w", 2), "lm": (" lm", 0),
-    "cd_m2": (" cd/m²", 0), "lux": (" lux", 1), "px_deg": (" px/°", 0), "pct": (" %", 0), "lines": ("", 0), "kg": (" kg", 1),
-    "ms": (" ms", 0), "hz": (" Hz", 0), "fl": (" fL", 0), "c": (" °C", 0), "db": (" dB", 0), "hours": (" h", 0),
-}  # fmt: skip
+    "deg": ("°", 1),
+    "ratio": ("", 2),
+    "to_one": (":1", 0),
+    "heights": (" h", 2),
+    "widths": (" w", 2),
+    "lm": (" lm", 0),
+    "cd_m2": (" cd/m²", 0),
+    "lux": (" lux", 1),
+    "px_deg": (" px/°", 0),
+    "pct": (" %", 0),
+    "lines": ("", 0),
+    "kg": (" kg", 1),
+    "ms": (" ms", 0),
+    "hz": (" Hz", 0),
+    "fl": (" fL", 0),
+    "c": (" °C", 0),
+    "db": (" dB", 0),
+    "hours": (" h", 0),
+}
 
 
 _FINER_WHEN_SMALL: Final = ("cd_m2", "lux", "px_deg", "fl")

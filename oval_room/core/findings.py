@@ -21,7 +21,8 @@ if TYPE_CHECKING:
 
 
 class Code(StrEnum):
-    """What a finding says: its name in words, whose first word is its stage's, and how its sentence is made. A trade lists its own."""
+    """What a finding says: its name in words, whose first word is its stage's, and how its sentence is made. A trade
+    lists its own."""
 
     say: Callable[[Finding, Words], str]
 
@@ -53,7 +54,8 @@ class CureKind(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Cure:
-    """A change that is meant to clear a finding: its kind, its value, its command; of what, where there may be several alike."""
+    """A change that is meant to clear a finding: its kind, its value, its command; of what, where there may be several
+    alike."""
 
     kind: CureKind
     value: float
@@ -85,12 +87,16 @@ class Finding:
     @property
     def key(self) -> str:
         """What makes it the same finding after a change: its code and the picture or projector it is about."""
-        parts = [self.about[kind] for kind in ("projector", "picture", "scene", "thing", "opening") if kind in self.about]
+        parts = [
+            self.about[kind] for kind in ("projector", "picture", "scene", "thing", "opening") if kind in self.about
+        ]
         return "/".join([self.code.name.lower(), *parts, str(self.more.get("part", ""))]).rstrip("/")
 
     def turned_back(self, turn: Turn, plan: Plan) -> Finding:
         """The finding of a turned plan, its cures as commands for the plan itself."""
-        return replace(self, cures=tuple(replace(one, command=one.command.turned_back(turn, plan)) for one in self.cures))
+        return replace(
+            self, cures=tuple(replace(one, command=one.command.turned_back(turn, plan)) for one in self.cures)
+        )
 
     @property
     def off_by(self) -> float | None:

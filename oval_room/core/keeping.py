@@ -21,7 +21,8 @@ def anew(name: str, reads: tuple[object, ...], make: Callable[[], _T]) -> _T:
 
 
 class Kept:
-    """The last few results of each name, with the objects they were made from: the plan as it is, and what was tried on it."""
+    """The last few results of each name, with the objects they were made from: the plan as it is, and what was tried
+    on it."""
 
     def __init__(self) -> None:
         self._kept: dict[str, list[tuple[tuple[object, ...], object]]] = {}
@@ -29,7 +30,9 @@ class Kept:
     def __call__(self, name: str, reads: tuple[object, ...], make: Callable[[], _T]) -> _T:
         kept = self._kept.setdefault(name, [])
         for n, (was, result) in enumerate(kept):
-            if len(was) == len(reads) and all(a is b or (_by_value(b) and a == b) for a, b in zip(was, reads, strict=True)):
+            if len(was) == len(reads) and all(
+                a is b or (_by_value(b) and a == b) for a, b in zip(was, reads, strict=True)
+            ):
                 if n:
                     kept.insert(0, kept.pop(n))
                 return cast(_T, result)

@@ -54,12 +54,15 @@ def to_own(centre: Point, turn: Turn, point: Point) -> Own:
     x, y, z = point[0] - centre[0], point[1] - centre[1], point[2] - centre[2]
     right, up, out = axes(turn)
     return Own(
-        x * right[0] + y * right[1] + z * right[2], x * up[0] + y * up[1] + z * up[2], x * out[0] + y * out[1] + z * out[2]
+        x * right[0] + y * right[1] + z * right[2],
+        x * up[0] + y * up[1] + z * up[2],
+        x * out[0] + y * out[1] + z * out[2],
     )
 
 
 def to_room(centre: Point, turn: Turn, own: Own) -> Point:
     """A point given in a thing's own axes, in the room's [mm]. Undoes `to_own`."""
     right, up, out = axes(turn)
-    return Point(*(c + own.right * r + own.up * u + own.out * o
-                   for c, r, u, o in zip(centre, right, up, out, strict=True)))  # fmt: skip
+    return Point(
+        *(c + own.right * r + own.up * u + own.out * o for c, r, u, o in zip(centre, right, up, out, strict=True))
+    )

@@ -69,7 +69,8 @@ class Upset:
 
 @dataclass(frozen=True, slots=True)
 class Report:
-    """What the rules say of one scheme of a plan. Findings come worst first; walls: number of the wall each picture is on."""
+    """What the rules say of one scheme of a plan. Findings come worst first; walls: number of the wall each picture is
+    on."""
 
     scheme: str
     figures: Mapping[str, Figure]

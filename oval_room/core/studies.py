@@ -19,7 +19,8 @@ _R_co = TypeVar("_R_co", bound=Result, covariant=True)
 
 @dataclass(frozen=True, slots=True)
 class Case:
-    """What is being worked out: a plan, its survey and scheme (one wall's, as if it were the display wall), the editions it pins,
+    """What is being worked out: a plan, its survey and scheme (one wall's, as if it were the display wall), the
+    editions it pins,
     and what earlier studies found.
 
     keep: keeps what was worked out of one picture. only: the picture whose own verdicts are wanted; None for all.
@@ -63,7 +64,8 @@ class Case:
 class Study(Generic[_R_co]):
     """One study.
 
-    name: its own. gives: the kind of result. reads: all that it is handed, from the case. run: makes the result of those.
+    name: its own. gives: the kind of result. reads: all that it is handed, from the case. run: makes the result of
+    those.
     by_wall: whether it works wall by wall, each as if it were the display wall.
     """
 

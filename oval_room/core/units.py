@@ -31,9 +31,22 @@ _WORDS: Final = {
 }
 _UNIT_OF: Final = {word: unit for unit, words in _WORDS.items() for word in words}
 _FRACTIONS: Final = {
-    "¼": "1/4", "½": "1/2", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
-    "⅙": "1/6", "⅚": "5/6", "⅕": "1/5", "⅖": "2/5", "⅗": "3/5", "⅘": "4/5",
-}  # fmt: skip
+    "¼": "1/4",
+    "½": "1/2",
+    "¾": "3/4",
+    "⅛": "1/8",
+    "⅜": "3/8",
+    "⅝": "5/8",
+    "⅞": "7/8",
+    "⅓": "1/3",
+    "⅔": "2/3",
+    "⅙": "1/6",
+    "⅚": "5/6",
+    "⅕": "1/5",
+    "⅖": "2/5",
+    "⅗": "3/5",
+    "⅘": "4/5",
+}
 _TOKEN: Final = re.compile(
     r"(?P<fraction>[0-9]+\s*/\s*[0-9]+)"
     r"|(?P<number>(?:[0-9][0-9,]*(?:\.[0-9]*)?|\.[0-9]+))"
@@ -155,7 +168,9 @@ def _whole(pieces: list[_Piece], text: str, job_unit: str) -> float:
         if pieces[0].fraction or feet != math.floor(feet):
             raise RefusedError(f"only whole feet take inches after them (got {text.strip()})", value=text)
         if inches >= 12 - 1e-9:
-            raise RefusedError(f"12 inches or more after feet (got {text.strip()}); carry them into the feet", value=text)
+            raise RefusedError(
+                f"12 inches or more after feet (got {text.strip()}); carry them into the feet", value=text
+            )
         return feet * MM_IN["ft"] + inches * MM_IN["in"]
     raise RefusedError(f"{text.strip()} does not add up; only feet and then inches do, as in 13' 4 7/8\"", value=text)
 
@@ -181,7 +196,9 @@ def _without_comma(digits: str, unit: str, text: str) -> str:
         if unit == "mm":
             return digits.replace(",", "")
         plain, point = digits.replace(",", ""), digits.replace(",", ".")
-        raise RefusedError(f"does {digits} mean {plain} {unit} or {point} {unit}? Type it without the comma", value=text)
+        raise RefusedError(
+            f"does {digits} mean {plain} {unit} or {point} {unit}? Type it without the comma", value=text
+        )
     if re.fullmatch(r"[0-9]+,[0-9]{1,2}", digits):
         return digits.replace(",", ".")
     raise RefusedError(f"the comma in {digits} is unclear; type the length without it", value=text)
@@ -199,7 +216,9 @@ def round_safe(mm: float, side: Side, step: float) -> float:
         A whole number of steps [mm]; ties of "nearest" go away from nought.
     """
     steps = mm / step
-    whole = math.copysign(math.floor(abs(steps) + 0.5 + ON_A_STEP * 1e-3), steps)  # a tie stays one through rounding of floats
+    whole = math.copysign(
+        math.floor(abs(steps) + 0.5 + ON_A_STEP * 1e-3), steps
+    )  # a tie stays one through rounding of floats
     if side == "nearest" or abs(steps - round(steps)) <= ON_A_STEP:
         return (round(steps) if side != "nearest" else whole) * step + 0.0
     return (math.ceil(steps) if side == "least" else math.floor(steps)) * step + 0.0

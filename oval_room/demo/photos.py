@@ -24,7 +24,7 @@ PINNED: Final[dict[str, tuple[tuple[str, str, str], ...]]] = {
         ("w4", "window", "Seaward window, net only; low sun in winter"),
         ("w5", "", "Wall 5 was read over the chart table, tape in the air: read it again"),
     ),
-}  # fmt: skip
+}
 
 
 def demo_photos(job: str) -> list[Pinned]:

@@ -30,16 +30,31 @@ def cloth_cut(look: Look) -> Scene | None:
     draft.box(0, 0, across, down, "outline", "structure")
     for grow, style in ((GRIP, "frame"), (0.0, "picture")):
         draft.path(
-            _turned(w + 2 * grow, h + 2 * grow, across / 2, down / 2), style, "picture", closed=True, ref=look.picture or ""
+            _turned(w + 2 * grow, h + 2 * grow, across / 2, down / 2),
+            style,
+            "picture",
+            closed=True,
+            ref=look.picture or "",
         )
     a, b, c, _ = _turned(w, h, across / 2, down / 2)
     show = look.words.length
     draft.add(
         Label(
-            P((a[0] + b[0]) / 2, (a[1] + b[1]) / 2), f"image {show(w)}", "label", "labels", offsets=((0, 34), (0, 48)), priority=2
+            P((a[0] + b[0]) / 2, (a[1] + b[1]) / 2),
+            f"image {show(w)}",
+            "label",
+            "labels",
+            offsets=((0, 34), (0, 48)),
+            priority=2,
         ),
         Label(P((b[0] + c[0]) / 2, (b[1] + c[1]) / 2), f"{show(h)}", "label", "labels", "end", ((-8, 0), (-8, 14)), 2),
-        Label(P(across / 2, down / 2), f"turned {WEAVE_TURN:g}°, {show(GRIP)} to grip all round", "strong", "labels", priority=1),
+        Label(
+            P(across / 2, down / 2),
+            f"turned {WEAVE_TURN:g}°, {show(GRIP)} to grip all round",
+            "strong",
+            "labels",
+            priority=1,
+        ),
         Label(P(across / THREADS, down), "weave runs this way", "small", "labels", "start", ((6, 12), (6, -12)), 4),
         Dim(0, across, "u", f"cut {show(across, 'least')}", "below", 0, "brass", 1),
         Dim(0, down, "v", f"cut {show(down, 'least')}", "left", 0, "brass", 1),

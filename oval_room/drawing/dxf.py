@@ -53,14 +53,21 @@ def _dimension(document: Drawing, scene: Scene, dim: Dim) -> None:
     space = document.modelspace()
     angle = 0 if dim.axis == "u" else 90
     one = space.add_linear_dim(
-        base=ends[0], p1=ends[0], p2=ends[1], angle=angle, text=dim.text, override={"dimtxt": LETTERS, "dimasz": LETTERS / 2},
+        base=ends[0],
+        p1=ends[0],
+        p2=ends[1],
+        angle=angle,
+        text=dim.text,
+        override={"dimtxt": LETTERS, "dimasz": LETTERS / 2},
         dxfattribs={"layer": "OVAL-DIMENSIONS"},
-    )  # fmt: skip
+    )
     one.render()
 
 
 def without_moment(text: str) -> str:
     """The same drawing gives the same file: times and identities of the writing are left at nought."""
     text = re.sub(r"(\$TD(?:CREATE|UCREATE|UPDATE|UUPDATE)\n\s*40\n)[^\n]*", r"\g<1>0.0", text)
-    text = re.sub(r"(\$(?:FINGERPRINT|VERSION)GUID\n\s*2\n)[^\n]*", r"\g<1>{00000000-0000-0000-0000-000000000000}", text)
+    text = re.sub(
+        r"(\$(?:FINGERPRINT|VERSION)GUID\n\s*2\n)[^\n]*", r"\g<1>{00000000-0000-0000-0000-000000000000}", text
+    )
     return re.sub(r"(?m)^\S+ @ \d{4}-\d\d-\d\dT[^\n]*$", "ezdxf", text)

@@ -31,7 +31,9 @@ def elevation(look: Look) -> Scene:
     _things(draft, look)
     wall_studs(draft, look, surface, height)
     draft.line((0, DATUM), (width, DATUM), "guide", "fixing")
-    draft.add(Label(P(width, DATUM), f"laser line {look.show(DATUM)}", "small", "fixing", "end", ((-6, 8), (-6, -9)), 7))
+    draft.add(
+        Label(P(width, DATUM), f"laser line {look.show(DATUM)}", "small", "fixing", "end", ((-6, 8), (-6, -9)), 7)
+    )
     pictures = on_wall(look.plan)
     for key, picture in pictures.items():
         _picture(draft, look, key, picture)
@@ -46,15 +48,59 @@ def elevation(look: Look) -> Scene:
     if subject is not None:
         draft.add(
             Dim(0, subject.bottom, "v", look.show(subject.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
-            Dim(0, subject.top, "v", look.show(subject.top), "left", 0, "plain", 4, "picture.top", "top", swap="stretch to"),
-            Dim(subject.pose.x - subject.across / 2, subject.pose.x + subject.across / 2, "u",
-                look.show(subject.width.value), "above", 0, "brass", 3, "picture.width", "wide"),
-        )  # fmt: skip
+            Dim(
+                0,
+                subject.top,
+                "v",
+                look.show(subject.top),
+                "left",
+                0,
+                "plain",
+                4,
+                "picture.top",
+                "top",
+                swap="stretch to",
+            ),
+            Dim(
+                subject.pose.x - subject.across / 2,
+                subject.pose.x + subject.across / 2,
+                "u",
+                look.show(subject.width.value),
+                "above",
+                0,
+                "brass",
+                3,
+                "picture.width",
+                "wide",
+            ),
+        )
     known = "assumed" if room.width.unsure else "plain"
     draft.add(
-        Dim(0, width, "u", look.show(width), "below", 0, known, 5, "room.width" if n == 1 else f"wall.{surface}", "wall" if n == 1 else surface),
-        Dim(0, room.height.value, "v", look.show(room.height.value), "right", 0, "assumed" if room.height.unsure else "plain", 5, "room.height", "ceiling"),
-    )  # fmt: skip
+        Dim(
+            0,
+            width,
+            "u",
+            look.show(width),
+            "below",
+            0,
+            known,
+            5,
+            "room.width" if n == 1 else f"wall.{surface}",
+            "wall" if n == 1 else surface,
+        ),
+        Dim(
+            0,
+            room.height.value,
+            "v",
+            look.show(room.height.value),
+            "right",
+            0,
+            "assumed" if room.height.unsure else "plain",
+            5,
+            "room.height",
+            "ceiling",
+        ),
+    )
     _opening_dims(draft, look)
     for key, node in changed(look):
         if isinstance(node, Picture) and key in on_wall(look.ghost or look.plan):
@@ -73,7 +119,9 @@ def _opening_dims(draft: Draft, look: Look) -> None:
         start, end = opening.ends
         for a, b, measure, word in ((0.0, start, opening.along, "starts"), (start, end, opening.width, "opens")):
             style = "assumed" if measure.unsure else "plain"
-            draft.add(Dim(a, b, "u", look.show(b - a), "below", 0, style, 6, f"opening.{word}", f"{word} {opening.name}"))
+            draft.add(
+                Dim(a, b, "u", look.show(b - a), "below", 0, style, 6, f"opening.{word}", f"{word} {opening.name}")
+            )
         if opening.after is not None:
             whole = look.plan.survey.room.width.value
             draft.add(
@@ -137,24 +185,67 @@ def plate_detail(look: Look) -> Scene | None:
             for side in (-19.0, 19.0):
                 draft.line((line + side, window[1]), (line + side, window[3]), style, "fixing")
             draft.add(
-                Label(P(line, window[1]), f"stud {look.show(line)}", "small", "fixing", offsets=((0, 8), (0, 20)), priority=6)
+                Label(
+                    P(line, window[1]),
+                    f"stud {look.show(line)}",
+                    "small",
+                    "fixing",
+                    offsets=((0, 8), (0, 20)),
+                    priority=6,
+                )
             )
     for i, (row, name) in enumerate(zip(holes.rows, ("upper row", "lower row"), strict=False)):
         draft.add(
-            Dim(window[1], row, "v", f"{name} {look.show(row)} up, line {_signed(look, row)}", "left", 0, "brass" if i == 0 else "plain", 1 + i, f"holes.row.{i + 1}", ("upper row", "lower row")[i], broken=True)
-        )  # fmt: skip
+            Dim(
+                window[1],
+                row,
+                "v",
+                f"{name} {look.show(row)} up, line {_signed(look, row)}",
+                "left",
+                0,
+                "brass" if i == 0 else "plain",
+                1 + i,
+                f"holes.row.{i + 1}",
+                ("upper row", "lower row")[i],
+                broken=True,
+            )
+        )
     draft.add(
-        Dim(window[1], holes.top, "v", f"panel top {look.show(holes.top)} up", "right", 0, "plain", 3, "panel_top", "panel top", broken=True)
-    )  # fmt: skip
+        Dim(
+            window[1],
+            holes.top,
+            "v",
+            f"panel top {look.show(holes.top)} up",
+            "right",
+            0,
+            "plain",
+            3,
+            "panel_top",
+            "panel top",
+            broken=True,
+        )
+    )
     for n, x in enumerate(holes.columns, 1):
         draft.add(
-            Dim(window[0], x, "u", f"hole {n} from left wall {look.show(x)}", "below", 0, "brass" if n == 1 else "plain", 2, f"holes.x.{n}", "first hole" if n == 1 else "", broken=True)
-        )  # fmt: skip
+            Dim(
+                window[0],
+                x,
+                "u",
+                f"hole {n} from left wall {look.show(x)}",
+                "below",
+                0,
+                "brass" if n == 1 else "plain",
+                2,
+                f"holes.x.{n}",
+                "first hole" if n == 1 else "",
+                broken=True,
+            )
+        )
     if len(holes.columns) > 1:
         across = holes.columns[-1] - holes.columns[0]
         draft.add(
             Dim(holes.columns[0], holes.columns[-1], "u", look.show(across), "inside", holes.rows[0] + 90, "plain", 4)
-        )  # fmt: skip
+        )
     if holes.check_diagonal is not None:
         first, last = (holes.columns[0], holes.rows[0]), (holes.columns[-1], holes.rows[-1])
         draft.line(first, last, "check", "fixing")
@@ -168,7 +259,7 @@ def plate_detail(look: Look) -> Scene | None:
                 offsets=((0, 14), (0, -16), (80, 18)),
                 priority=3,
             )
-        )  # fmt: skip
+        )
     title = f"{picture.name}, plate and holes"
     return Scene("plate", title, window, tuple(draft.shapes), f"Room {look.show(room.width.value)} wide.")
 
@@ -216,7 +307,7 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
             ref=key,
             within=picture.across if len(look.plan.chosen.pictures) > 1 else 0.0,
         )
-    )  # fmt: skip
+    )
 
 
 def _mirrored(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
@@ -256,7 +347,7 @@ def _projectors(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
             draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
             draft.add(
                 Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
-            )  # fmt: skip
+            )
 
 
 def _eyes(draft: Draft, look: Look, width: float) -> None:
@@ -273,7 +364,9 @@ def _holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap,
     if near and isinstance(mount, Mount):
         middle = (holes.rows[0] + holes.rows[-1]) / 2
         half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
-        draft.box(picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key)
+        draft.box(
+            picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key
+        )
     if near and isinstance(panel, Panel) and panel.vesa:
         for u in (-panel.vesa[0] / 2, panel.vesa[0] / 2):
             for v in (holes.vesa_upper, holes.vesa_lower):
@@ -288,7 +381,7 @@ def _holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap,
                 ((10, 0), (10, 12), (-90, -14)),
                 6,
             )
-        )  # fmt: skip
+        )
     for row in holes.rows:
         for x in holes.columns:
             draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", key)

@@ -51,7 +51,8 @@ def floor_plan(look: Look) -> Scene:
         else:
             _seat(draft, look, key, node, "ghost")
     description = (
-        f"Room {look.show(room.width.value)} along the display wall, {look.show(room.depth.value)} deep, {len(room.walls)} walls."
+        f"Room {look.show(room.width.value)} along the display wall, {look.show(room.depth.value)} "
+        f"deep, {len(room.walls)} walls."
     )
     return Scene("plan", "plan", (near - WALL, left - WALL, far + WALL, right + WALL), tuple(draft.shapes), description)
 
@@ -68,7 +69,9 @@ def _seat_map(draft: Draft, look: Look) -> None:
     if best is not None and look.report.walls.get(look.picture or "", 1) == 1:
         left, _, right, _ = look.plan.survey.room.extent
         draft.line((best, left), (best, right), "best-row", "map")
-        draft.add(Label(P(best, left), f"best row {look.show(best)}", "small", "map", offsets=((0, 12), (0, 26)), priority=3))
+        draft.add(
+            Label(P(best, left), f"best row {look.show(best)}", "small", "map", offsets=((0, 12), (0, 26)), priority=3)
+        )
 
 
 def _north(draft: Draft, look: Look, window: tuple[float, float, float, float]) -> None:
@@ -87,7 +90,9 @@ def _north(draft: Draft, look: Look, window: tuple[float, float, float, float]) 
     draft.line(tail, tip, "north", "structure")
     for side in (150, -150):
         turn = angle + math.radians(side)
-        draft.line(tip, (tip.u + size * 0.5 * math.cos(turn), tip.v + size * 0.5 * math.sin(turn)), "north", "structure")
+        draft.line(
+            tip, (tip.u + size * 0.5 * math.cos(turn), tip.v + size * 0.5 * math.sin(turn)), "north", "structure"
+        )
     draft.add(Label(tip, "N", "strong", "labels", offsets=((11 * math.cos(angle), 11 * math.sin(angle)),), priority=3))
 
 
@@ -109,14 +114,16 @@ def _picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = 
 
 def _seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> None:
     eye = seat.eye_point
-    draft.ellipse((eye.y + 75, eye.x), (95, 78), style or ("head-subject" if key == look.seat else "head"), "people", key)
+    draft.ellipse(
+        (eye.y + 75, eye.x), (95, 78), style or ("head-subject" if key == look.seat else "head"), "people", key
+    )
     if style:
         return
     draft.mark((eye.y, eye.x), "dot", "eye", "people", key)
     draft.box(eye.y - 200, eye.x - 270, eye.y + 380, eye.x + 270, "chair", "people", key)
     draft.add(
         Label(P(eye.y + 380, eye.x), seat.name, "small", "labels", "start", ((5, 0), (5, 13), (5, -13)), 7, ref=key)
-    )  # fmt: skip
+    )
 
 
 def _sight(draft: Draft, look: Look) -> None:
@@ -144,27 +151,71 @@ def _dims(draft: Draft, look: Look) -> None:
     room = look.plan.survey.room
     if room.is_box:
         draft.add(
-            Dim(0, room.depth.value, "u", look.show(room.depth.value), "below", 0, _known(room.depth.source), 4, "room.depth", "depth"),
-            Dim(0, room.width.value, "v", look.show(room.width.value), "right", 0, _known(room.width.source), 3, "room.width", "wall"),
-        )  # fmt: skip
+            Dim(
+                0,
+                room.depth.value,
+                "u",
+                look.show(room.depth.value),
+                "below",
+                0,
+                _known(room.depth.source),
+                4,
+                "room.depth",
+                "depth",
+            ),
+            Dim(
+                0,
+                room.width.value,
+                "v",
+                look.show(room.width.value),
+                "right",
+                0,
+                _known(room.width.source),
+                3,
+                "room.width",
+                "wall",
+            ),
+        )
     else:
         draft.add(*plan_dims(look))
     seat = look.plan.survey.seats.get(look.seat or "")
     if seat is not None:
         draft.add(
             Dim(0, seat.y.value, "u", look.show(seat.y.value), "below", 0, _known(seat.y.source), 2, "seat.y", "seat")
-        )  # fmt: skip
+        )
         draft.add(
             Dim(0, seat.x.value, "v", look.show(seat.x.value), "right", 0, _known(seat.x.source), 6, "seat.x", "across")
-        )  # fmt: skip
+        )
     for key, projector in look.plan.chosen.projectors.items():
         plate = look.report.of(FixingResult).plates.get(key)
         if plate and look.picture in (None, projector.shows) and look.report.walls.get(projector.shows, 1) == 1:
             draft.add(
-                Dim(0, plate.y, "u", f"plate {look.show(plate.y)}", "above", 0, "brass", 3, "projector.plate_y", "plate out")
+                Dim(
+                    0,
+                    plate.y,
+                    "u",
+                    f"plate {look.show(plate.y)}",
+                    "above",
+                    0,
+                    "brass",
+                    3,
+                    "projector.plate_y",
+                    "plate out",
+                )
             )
             draft.add(
-                Dim(0, plate.x, "v", f"plate {look.show(plate.x)}", "left", 0, "brass", 4, "projector.plate_x", "plate along")
+                Dim(
+                    0,
+                    plate.x,
+                    "v",
+                    f"plate {look.show(plate.x)}",
+                    "left",
+                    0,
+                    "brass",
+                    4,
+                    "projector.plate_x",
+                    "plate along",
+                )
             )
 
 

@@ -1,6 +1,7 @@
 """From this seat: what the subject's eye sees of the picture, looking level at its middle; heads in front, room edges.
 
-A true perspective: a point `a` to the right, `b` up and `c` ahead of the eye lies at (a/c, b/c), drawn with 1000 mm for a
+A true perspective: a point `a` to the right, `b` up and `c` ahead of the eye lies at (a/c, b/c), drawn with 1000 mm
+for a
 tangent of 1. So the picture's drawn half-width is the tangent of half its angle when it is seen square on.
 """
 
@@ -60,7 +61,15 @@ def from_seat(look: Look) -> Scene | None:
     draft = Draft()
     _shell(draft, eye, look)
     for key, thing in look.plan.survey.things.items():
-        _box(draft, eye, (thing.x_from, thing.y_from, thing.z_from), (thing.x_to, thing.y_to, thing.z_to), "thing", "room", key)
+        _box(
+            draft,
+            eye,
+            (thing.x_from, thing.y_from, thing.z_from),
+            (thing.x_to, thing.y_to, thing.z_to),
+            "thing",
+            "room",
+            key,
+        )
     ordered = sorted(look.plan.chosen.pictures.items(), key=lambda pair: -eye.own(pair[1].pose.point)[2])
     outline: list[tuple[float, float]] = []
     for key, other in ordered:

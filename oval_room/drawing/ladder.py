@@ -1,4 +1,5 @@
-"""The height ladder: two rails, what pushes up on the left, what holds down on the right, and the range between; a narrow one
+"""The height ladder: two rails, what pushes up on the left, what holds down on the right, and the range between; a
+narrow one
 beside it for every picture stacked with the subject's."""
 
 from __future__ import annotations
@@ -49,7 +50,7 @@ def ladder(look: Look) -> Scene | None:
             offsets=((0, 10), (0, -11), (0, 24), (0, -25)),
             priority=0,
         )
-    )  # fmt: skip
+    )
     title = f"height ladder, bottom edge of {picture.name}"
     hard = views.rungs.hard
     if hard.feasible and hard.lo is not None and hard.hi is not None:
@@ -70,11 +71,13 @@ def _stacked(look: Look, key: str) -> list[str]:
     pictures, mine = look.plan.chosen.pictures, look.plan.chosen.pictures[key]
     wall = look.report.walls.get(key)
     return [
-        other for other, one in pictures.items()
-        if other != key and look.report.walls.get(other) == wall
+        other
+        for other, one in pictures.items()
+        if other != key
+        and look.report.walls.get(other) == wall
         and math.dist((one.pose.x, one.pose.y), (mine.pose.x, mine.pose.y)) < (one.across + mine.across) / 2
         and (one.bottom >= mine.top or one.top <= mine.bottom)
-    ]  # fmt: skip
+    ]
 
 
 def _narrow(draft: Draft, look: Look, key: str, at: float, v0: float, v1: float) -> None:
@@ -92,7 +95,9 @@ def _narrow(draft: Draft, look: Look, key: str, at: float, v0: float, v1: float)
     if v0 <= picture.bottom <= v1:
         draft.line((at - NARROW - 60, picture.bottom), (at + NARROW + 60, picture.bottom), "now", "picture", key)
         offsets = ((0, 10), (0, -11), (0, 24), (0, -25))
-        draft.add(Label(P(at, picture.bottom), look.show(picture.bottom), "label", "picture", offsets=offsets, priority=1))
+        draft.add(
+            Label(P(at, picture.bottom), look.show(picture.bottom), "label", "picture", offsets=offsets, priority=1)
+        )
     draft.add(Label(P(at, v1), picture.name, "label", "picture", offsets=((0, 9), (0, -9)), priority=2, within=BESIDE))
 
 
@@ -141,7 +146,7 @@ def _side(draft: Draft, look: Look, bounds: list[Bound], which: str, v0: float, 
                 ((-4 if left else 4, 0),),
                 1 if bound.hard else 3,
             )
-        )  # fmt: skip
+        )
 
 
 def _spread(values: list[float], gap: float, lo: float, hi: float) -> list[float]:

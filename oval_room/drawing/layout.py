@@ -113,7 +113,9 @@ class Page:
     def _dim(self, dim: Dim, rail: int) -> PlacedDim | None:
         size, text = TEXT["dim"], text_width(dim.text, TEXT["dim"])
         upright = dim.axis == "v"
-        ends = sorted((self.frame.y(dim.a), self.frame.y(dim.b)) if upright else (self.frame.x(dim.a), self.frame.x(dim.b)))
+        ends = sorted(
+            (self.frame.y(dim.a), self.frame.y(dim.b)) if upright else (self.frame.x(dim.a), self.frame.x(dim.b))
+        )
         across = self._across(dim, rail)
         length = ends[1] - ends[0]
         fits = length >= text + 14
@@ -123,7 +125,9 @@ class Page:
         lo, hi = middle - text / 2 - PAD, middle + text / 2 + PAD
         half = size / 2 + 1
         word = Box(across - half, lo, across + half, hi) if upright else Box(lo, across - half, hi, across + half)
-        line = Box(across - 3, ends[0], across + 3, ends[1]) if upright else Box(ends[0], across - 3, ends[1], across + 3)
+        line = (
+            Box(across - 3, ends[0], across + 3, ends[1]) if upright else Box(ends[0], across - 3, ends[1], across + 3)
+        )
         if not self.free(word) or not self.free(line):
             return None
         self.taken += [word, line]

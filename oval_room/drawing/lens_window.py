@@ -18,12 +18,19 @@ def window_outline(window: ShiftWindow, hung: bool) -> list[tuple[float, float]]
     if window.polygon:
         return [(s * turn, v * turn) for s, v in window.polygon]
     if window.share == "box":
-        base = [(-window.side, -window.down), (window.side, -window.down), (window.side, window.up), (-window.side, window.up)]
+        base = [
+            (-window.side, -window.down),
+            (window.side, -window.down),
+            (window.side, window.up),
+            (-window.side, window.up),
+        ]
     elif window.share == "diamond":
         base = [(-window.side, 0.0), (0.0, -window.down), (window.side, 0.0), (0.0, window.up)]
     else:
         steps = [2 * math.pi * i / 48 for i in range(48)]
-        base = [(window.side * math.cos(a), (window.up if math.sin(a) > 0 else window.down) * math.sin(a)) for a in steps]
+        base = [
+            (window.side * math.cos(a), (window.up if math.sin(a) > 0 else window.down) * math.sin(a)) for a in steps
+        ]
     return [(s * turn, (v + window.offset) * turn) for s, v in base]
 
 

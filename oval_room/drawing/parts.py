@@ -1,4 +1,5 @@
-"""Things drawn in more than one view: how a picture, a projector, a seat look from a side, from above, from the front."""
+"""Things drawn in more than one view: how a picture, a projector, a seat look from a side, from above, from the
+front."""
 
 from __future__ import annotations
 
@@ -26,7 +27,8 @@ WALL = 110.0  # drawn thickness of walls, floor and ceiling [mm]
 
 
 class Look(NamedTuple):
-    """What a view is drawn from: plan, report, gear, the subject's ids, the plan a ghosted change leads to, the chosen wall."""
+    """What a view is drawn from: plan, report, gear, the subject's ids, the plan a ghosted change leads to, the chosen
+    wall."""
 
     plan: Plan
     report: Report
@@ -40,12 +42,15 @@ class Look(NamedTuple):
     """Whether the plan carries the seat map: it is worked out only when it is looked at."""
 
     def turned(self, n: int) -> Look:
-        """The same look with wall n where the display wall is; the report stays, its figures are of the picture's own wall."""
+        """The same look with wall n where the display wall is; the report stays, its figures are of the picture's own
+        wall."""
         if n == 1:
             return self
         turn = Turn(self.plan.survey.room, n)
         ghost = (
-            Turn(self.ghost.survey.room, n).plan(self.ghost) if self.ghost and n <= len(self.ghost.survey.room.walls) else None
+            Turn(self.ghost.survey.room, n).plan(self.ghost)
+            if self.ghost and n <= len(self.ghost.survey.room.walls)
+            else None
         )
         return self._replace(plan=turn.plan(self.plan), ghost=ghost, wall=1)
 
@@ -61,7 +66,8 @@ class Look(NamedTuple):
 
 
 def on_wall(plan: Plan) -> dict[str, Picture]:
-    """The pictures on the display wall of a plan (turned or not); those in front of other walls are not in its elevation."""
+    """The pictures on the display wall of a plan (turned or not); those in front of other walls are not in its
+    elevation."""
     room = plan.survey.room
     return {key: picture for key, picture in plan.chosen.pictures.items() if wall_of(room, picture) == 1}
 
@@ -79,11 +85,14 @@ def parts_of(picture: Picture) -> list[tuple[Point, Point]]:
     """The lines that share a split picture into its parts, end to end in the room."""
     columns, rows = picture.split
     half_w, half_h = picture.across / 2, picture.height / 2
-    ends = [((2 * i / columns - 1) * half_w, -half_h, (2 * i / columns - 1) * half_w, half_h) for i in range(1, columns)]
+    ends = [
+        ((2 * i / columns - 1) * half_w, -half_h, (2 * i / columns - 1) * half_w, half_h) for i in range(1, columns)
+    ]
     ends += [(-half_w, (2 * j / rows - 1) * half_h, half_w, (2 * j / rows - 1) * half_h) for j in range(1, rows)]
     pose = picture.pose
     return [
-        (to_room(pose.point, pose.turn, Own(a, b, 0.0)), to_room(pose.point, pose.turn, Own(c, d, 0.0))) for a, b, c, d in ends
+        (to_room(pose.point, pose.turn, Own(a, b, 0.0)), to_room(pose.point, pose.turn, Own(c, d, 0.0)))
+        for a, b, c, d in ends
     ]
 
 
@@ -94,7 +103,8 @@ def face_above(picture: Picture) -> list[Point]:
         return corners(picture)[:2]
     turns = [i / ARC_STEPS * picture.width.value / (2 * picture.curve) for i in range(-ARC_STEPS, ARC_STEPS + 1)]
     return [
-        to_room(pose.point, pose.turn, Own(picture.curve * math.sin(t), 0.0, picture.curve * (1 - math.cos(t)))) for t in turns
+        to_room(pose.point, pose.turn, Own(picture.curve * math.sin(t), 0.0, picture.curve * (1 - math.cos(t))))
+        for t in turns
     ]
 
 
@@ -186,7 +196,10 @@ def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -
     draft.mark((eye.y, eye.z), "dot", "eye", "people", key)
     if seat.kind == "bed":
         draft.path(
-            ((eye.y + 150, eye.z - 120), (eye.y - 350, floor + 620), (eye.y - 1500, floor + 560)), "body", "people", ref=key
+            ((eye.y + 150, eye.z - 120), (eye.y - 350, floor + 620), (eye.y - 1500, floor + 560)),
+            "body",
+            "people",
+            ref=key,
         )
         draft.box(eye.y - 1600, floor, eye.y + 330, floor + 480, "chair", "people", key)
         return
@@ -195,9 +208,13 @@ def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -
     draft.path(((head[0] + 10, eye.z - 120), hip, knee, (knee[0] - 40, floor + 60)), "body", "people", ref=key)
     back = eye.z - 230 if seat.kind == "upright" else eye.z - 120
     outline = (
-        (hip[0] + 230, floor), (hip[0] + 200, back), (hip[0] + 100, back), (hip[0] + 60, hip[1] - 60),
-        (knee[0] + 60, hip[1] - 60), (knee[0] + 60, floor),
-    )  # fmt: skip
+        (hip[0] + 230, floor),
+        (hip[0] + 200, back),
+        (hip[0] + 100, back),
+        (hip[0] + 60, hip[1] - 60),
+        (knee[0] + 60, hip[1] - 60),
+        (knee[0] + 60, floor),
+    )
     draft.path(outline, "chair", "people", ref=key)
 
 
@@ -231,7 +248,12 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
         room = look.plan.survey.room
         wall = room.walls[look.report.walls.get(projector.shows, 1) - 1]
         shift = own.x - wall.own(pose.x, pose.y)[0]
-    places = ((-wide / 2 + shift, 0.0), (wide / 2 + shift, 0.0), (wide / 2 + shift, behind), (-wide / 2 + shift, behind))
+    places = (
+        (-wide / 2 + shift, 0.0),
+        (wide / 2 + shift, 0.0),
+        (wide / 2 + shift, behind),
+        (-wide / 2 + shift, behind),
+    )
     body_at = [to_room(Point(pose.x, pose.y, 0.0), projector_turn(look, projector), Own(u, 0.0, v)) for u, v in places]
     draft.path([(p.y, p.x) for p in body_at], style or "overhead", "beam", closed=True, ref=key)
     if style:

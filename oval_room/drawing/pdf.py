@@ -30,21 +30,82 @@ class Ink(NamedTuple):
 
 
 _INKS: Final[dict[str, Ink]] = {
-    "outline": Ink(1.4), "outline-assumed": Ink(1.1, (4, 3)), "riser": Ink(1.2), "picture-edge": Ink(3.2), "picture-edge-other": Ink(1.6),
-    "picture": Ink(1.4), "picture-other": Ink(0.7), "frame": Ink(0.6), "beam": Ink(0.6, (), 0.94), "sight": Ink(0.4), "guide": Ink(0.4, (3, 3)),
-    "sight-over": Ink(0.5, (4, 3)), "sight-over-short": Ink(0.8, (4, 3)), "overhead": Ink(0.8, (4, 2)), "cloth": Ink(0.8, (1, 2)),
-    "band-chosen": Ink(0, (), 0.93), "range-hard": Ink(0, (), 0.95), "range-soft": Ink(0.5, (), 0.88), "range-none": Ink(0.6, (), 0.8),
-    "now": Ink(1.6), "now-brass": Ink(1.6), "rail": Ink(1.0), "rung": Ink(0.6), "rung-soft": Ink(0.4, (3, 2)), "plate": Ink(1.2), "pole": Ink(1.0),
-    "strip-mind": Ink(0, (), 0.92), "strip-good": Ink(0, (), 0.85), "strip-wall": Ink(0, (), 0.75), "wall-end": Ink(1.2), "window": Ink(0.8, (), 0.95),
-    "check": Ink(0.4, (2, 3)), "raster": Ink(0.5, (4, 3)), "head-in-front": Ink(0.4, (), 0.4), "seen": Ink(1.4, (), 0.95), "hole": Ink(1.1, (), 1),
-    "gap": Ink(0, (), 1), "hole-in-wall": Ink(0.8, (), 1), "jamb": Ink(0.8), "pane": Ink(0.4), "pane-box": Ink(0.4), "leaf": Ink(0.8), "sweep": Ink(0.3, (2, 2)),
-    "service-plate": Ink(0.6, (), 1), "service": Ink(0.8), "run": Ink(1.2, (5, 2)), "zone": Ink(0, (), 0.92), "stud-sure": Ink(0.6), "stud-likely": Ink(0.5, (5, 3)),
-    "stud-guess": Ink(0.4, (1, 3)), "joist": Ink(0.4, (8, 3)), "struck": Ink(1.0), "find-pilot": Ink(0, (), 0), "find-magnet": Ink(0, (), 0), "find-scanner": Ink(0.8, (), 1),
-    "find-knock": Ink(0.8, (), 1), "find-miss": Ink(0.8), "thing-walkway": Ink(0.4, (4, 3)),
-    "key": Ink(0.5, (), 1), "guide-faint": Ink(0.25), "split": Ink(0.6, (4, 2)),
-    "mirrored": Ink(0.6, (2, 2), 0.9), "map-0": Ink(0), "map-1": Ink(0, (), 0.97), "map-2": Ink(0, (), 0.94), "map-3": Ink(0, (), 0.9), "map-4": Ink(0, (), 0.85),
-    "map-5": Ink(0, (), 0.78), "best-row": Ink(1.0, (6, 3)), "eye": Ink(0, (), 0), "lens": Ink(0, (), 0), "need-out": Ink(0, (), 0), "chair": Ink(0.5), "head": Ink(0.7, (), 1), "head-subject": Ink(1.3, (), 1),
-}  # fmt: skip
+    "outline": Ink(1.4),
+    "outline-assumed": Ink(1.1, (4, 3)),
+    "riser": Ink(1.2),
+    "picture-edge": Ink(3.2),
+    "picture-edge-other": Ink(1.6),
+    "picture": Ink(1.4),
+    "picture-other": Ink(0.7),
+    "frame": Ink(0.6),
+    "beam": Ink(0.6, (), 0.94),
+    "sight": Ink(0.4),
+    "guide": Ink(0.4, (3, 3)),
+    "sight-over": Ink(0.5, (4, 3)),
+    "sight-over-short": Ink(0.8, (4, 3)),
+    "overhead": Ink(0.8, (4, 2)),
+    "cloth": Ink(0.8, (1, 2)),
+    "band-chosen": Ink(0, (), 0.93),
+    "range-hard": Ink(0, (), 0.95),
+    "range-soft": Ink(0.5, (), 0.88),
+    "range-none": Ink(0.6, (), 0.8),
+    "now": Ink(1.6),
+    "now-brass": Ink(1.6),
+    "rail": Ink(1.0),
+    "rung": Ink(0.6),
+    "rung-soft": Ink(0.4, (3, 2)),
+    "plate": Ink(1.2),
+    "pole": Ink(1.0),
+    "strip-mind": Ink(0, (), 0.92),
+    "strip-good": Ink(0, (), 0.85),
+    "strip-wall": Ink(0, (), 0.75),
+    "wall-end": Ink(1.2),
+    "window": Ink(0.8, (), 0.95),
+    "check": Ink(0.4, (2, 3)),
+    "raster": Ink(0.5, (4, 3)),
+    "head-in-front": Ink(0.4, (), 0.4),
+    "seen": Ink(1.4, (), 0.95),
+    "hole": Ink(1.1, (), 1),
+    "gap": Ink(0, (), 1),
+    "hole-in-wall": Ink(0.8, (), 1),
+    "jamb": Ink(0.8),
+    "pane": Ink(0.4),
+    "pane-box": Ink(0.4),
+    "leaf": Ink(0.8),
+    "sweep": Ink(0.3, (2, 2)),
+    "service-plate": Ink(0.6, (), 1),
+    "service": Ink(0.8),
+    "run": Ink(1.2, (5, 2)),
+    "zone": Ink(0, (), 0.92),
+    "stud-sure": Ink(0.6),
+    "stud-likely": Ink(0.5, (5, 3)),
+    "stud-guess": Ink(0.4, (1, 3)),
+    "joist": Ink(0.4, (8, 3)),
+    "struck": Ink(1.0),
+    "find-pilot": Ink(0, (), 0),
+    "find-magnet": Ink(0, (), 0),
+    "find-scanner": Ink(0.8, (), 1),
+    "find-knock": Ink(0.8, (), 1),
+    "find-miss": Ink(0.8),
+    "thing-walkway": Ink(0.4, (4, 3)),
+    "key": Ink(0.5, (), 1),
+    "guide-faint": Ink(0.25),
+    "split": Ink(0.6, (4, 2)),
+    "mirrored": Ink(0.6, (2, 2), 0.9),
+    "map-0": Ink(0),
+    "map-1": Ink(0, (), 0.97),
+    "map-2": Ink(0, (), 0.94),
+    "map-3": Ink(0, (), 0.9),
+    "map-4": Ink(0, (), 0.85),
+    "map-5": Ink(0, (), 0.78),
+    "best-row": Ink(1.0, (6, 3)),
+    "eye": Ink(0, (), 0),
+    "lens": Ink(0, (), 0),
+    "need-out": Ink(0, (), 0),
+    "chair": Ink(0.5),
+    "head": Ink(0.7, (), 1),
+    "head-subject": Ink(1.3, (), 1),
+}
 _HATCH: Final[dict[str, tuple[float, float]]] = {
     "masonry": (45, 4),
     "timber": (0, 4),
@@ -63,7 +124,11 @@ def register_faces() -> None:
 
 
 def write_pdf(
-    scenes: Sequence[Scene], titles: Titles, paper: str = "A4", scale: int | None = None, layers: Collection[str] = LAYERS
+    scenes: Sequence[Scene],
+    titles: Titles,
+    paper: str = "A4",
+    scale: int | None = None,
+    layers: Collection[str] = LAYERS,
 ) -> bytes:
     """A PDF with one page a scene.
 
@@ -77,15 +142,26 @@ def write_pdf(
     canvas = Canvas(out, pagesize=(width, height), invariant=1)
     canvas.setTitle(f"{titles.job}, revision {titles.revision}")
     for number, scene in enumerate(scenes, 1):
-        _Sheet(canvas, width, height, scene, largest_scale(scene, paper, scale), layers).draw(titles, number, len(scenes))
+        _Sheet(canvas, width, height, scene, largest_scale(scene, paper, scale), layers).draw(
+            titles, number, len(scenes)
+        )
         canvas.showPage()
     canvas.save()
     return out.getvalue()
 
 
 class _Sheet:
-    def __init__(self, canvas: Canvas, width: float, height: float, scene: Scene, scale: int, layers: Collection[str]) -> None:
-        self.canvas, self.width, self.height, self.scene, self.scale, self.layers = canvas, width, height, scene, scale, layers
+    def __init__(
+        self, canvas: Canvas, width: float, height: float, scene: Scene, scale: int, layers: Collection[str]
+    ) -> None:
+        self.canvas, self.width, self.height, self.scene, self.scale, self.layers = (
+            canvas,
+            width,
+            height,
+            scene,
+            scale,
+            layers,
+        )
         per = MM / scale / PEN  # the layout's pixels for one millimetre of the room
         u0, v0, u1, v1 = scene.window
         page_w, page_h = width / PEN, (height - (EDGE + BLOCK[1]) * MM) / PEN
@@ -221,7 +297,9 @@ class _Sheet:
         canvas.setFillGray(0)
         for part, points in parts:
             canvas.setFont(face, points)
-            canvas.drawString(at, -size * 0.35 + {"over": size * 0.32, "under": -size * 0.1}.get(part.role, 0.0), part.text)
+            canvas.drawString(
+                at, -size * 0.35 + {"over": size * 0.32, "under": -size * 0.1}.get(part.role, 0.0), part.text
+            )
             at += pdfmetrics.stringWidth(part.text, face, points)
         canvas.restoreState()
 
@@ -235,10 +313,12 @@ class _Sheet:
         canvas.rect(left, edge / 2, BLOCK[0] * MM, BLOCK[1] * MM)
         title = self.scene.title[:1].upper() + self.scene.title[1:]
         lines = (
-            (STRONG, 11, titles.job), (FACE, 8, titles.place), (FACE, 8.5, title[:64]),
+            (STRONG, 11, titles.job),
+            (FACE, 8, titles.place),
+            (FACE, 8.5, title[:64]),
             (STRONG, 9, f"1:{self.scale}   {titles.date}   revision {titles.revision}   sheet {number} of {count}"),
             (FACE, 7.5, titles.firm),
-        )  # fmt: skip
+        )
         y = top - 12
         for face, points, text in lines:
             canvas.setFont(face, points)
@@ -258,4 +338,6 @@ class _Sheet:
         self.canvas.setLineWidth(0.8)
         self.canvas.lines([(edge, y, end, y), (edge, y - 3, edge, y + 3), (end, y - 3, end, y + 3)])
         self.canvas.setFont(FACE, 7.5)
-        self.canvas.drawString(end + 4, y - 2.5, f"{length} mm in the room; {length / self.scale:g} mm here when printed true")
+        self.canvas.drawString(
+            end + 4, y - 2.5, f"{length} mm in the room; {length / self.scale:g} mm here when printed true"
+        )

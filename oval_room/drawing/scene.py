@@ -69,9 +69,11 @@ class Mark:
 
 @dataclass(frozen=True, slots=True)
 class Label:
-    """Lettering near a place. offsets: where it may stand [px, v up], first choice first; it is left out if none is free.
+    """Lettering near a place. offsets: where it may stand [px, v up], first choice first; it is left out if none is
+    free.
 
-    within: the room it has [mm of the drawing]; where the text is longer, its last words stand for it. 0: as long as it likes.
+    within: the room it has [mm of the drawing]; where the text is longer, its last words stand for it. 0: as long as
+    it likes.
     """
 
     at: P
@@ -91,7 +93,8 @@ class Dim:
     """A dimension string between two places along one axis, on a rail beside the drawing or inside it at a place.
 
     side: below, above, left, right of the drawing, or `inside` at `at` (the other coordinate). `moves` says which end
-    moves when the length is typed. broken: the held end lies beyond the drawing, shown by a break. swap: the word that moves
+    moves when the length is typed. broken: the held end lies beyond the drawing, shown by a break. swap: the word that
+    moves
     the held end in place of the other. say: the tape line's word that sets it.
     """
 
@@ -134,17 +137,26 @@ class Draft:
     def line(self, a: tuple[float, float], b: tuple[float, float], style: str, layer: str, ref: str = "") -> None:
         self.shapes.append(Path((P(*a), P(*b)), style, layer, ref=ref))
 
-    def path(self, points: Sequence[tuple[float, float]], style: str, layer: str, *, closed: bool = False, ref: str = "") -> None:
+    def path(
+        self, points: Sequence[tuple[float, float]], style: str, layer: str, *, closed: bool = False, ref: str = ""
+    ) -> None:
         self.shapes.append(Path(tuple(P(*point) for point in points), style, layer, closed, ref))
 
     def box(self, u0: float, v0: float, u1: float, v1: float, style: str, layer: str, ref: str = "") -> None:
         self.path(((u0, v0), (u1, v0), (u1, v1), (u0, v1)), style, layer, closed=True, ref=ref)
 
-    def ellipse(self, at: tuple[float, float], radii: tuple[float, float], style: str, layer: str, ref: str = "") -> None:
+    def ellipse(
+        self, at: tuple[float, float], radii: tuple[float, float], style: str, layer: str, ref: str = ""
+    ) -> None:
         self.shapes.append(Ellipse(P(*at), radii, style, layer, ref))
 
     def mark(
-        self, at: tuple[float, float], sign: Literal["dot", "cross", "hole", "tick"], style: str, layer: str, ref: str = ""
+        self,
+        at: tuple[float, float],
+        sign: Literal["dot", "cross", "hole", "tick"],
+        style: str,
+        layer: str,
+        ref: str = "",
     ) -> None:
         self.shapes.append(Mark(P(*at), sign, style, layer, ref))
 

@@ -1,4 +1,4 @@
-"""The seat map as a sheet of its own: the floor shaded by how many rules pass, each seat with its tally, a key below (rules 3.5)."""
+"""The seat map as a sheet of its own: the floor shaded by how many rules pass, each seat with its tally (3.5)."""
 
 from __future__ import annotations
 
@@ -34,7 +34,15 @@ def seat_map_sheet(look: Look) -> Scene | None:
         failed = [rule for rule in RULES if tally and not tally[rule]]
         text = f"{seat.name}: {told}" + (f", not {', '.join(failed)}" if failed else "")
         draft.add(
-            Label(P(eye.y + 95, eye.x), text, "small", "labels", "start", ((6, 0), (6, 13), (6, -13), (6, 26), (6, -26)), 2)
+            Label(
+                P(eye.y + 95, eye.x),
+                text,
+                "small",
+                "labels",
+                "start",
+                ((6, 0), (6, 13), (6, -13), (6, 26), (6, -26)),
+                2,
+            )
         )
     if found.best_row is not None and look.report.walls.get(look.picture or "", 1) == 1:
         draft.line((found.best_row, left), (found.best_row, right), "best-row", "map")
@@ -59,8 +67,8 @@ def seat_map_sheet(look: Look) -> Scene | None:
         )
     band = SIZE_SCHOOLS[choices.size_school]
     told = (
-        f"of {len(RULES)} rules pass: angle {band.lo:g} to {band.hi:g}°, pixels {COARSE:g} a degree or more, inside its off-axis limit, "
-        f"neck {NECK_GOOD[0]:g} to {NECK_GOOD[1]:g}°, nothing mirrored"
+        f"of {len(RULES)} rules pass: angle {band.lo:g} to {band.hi:g}°, pixels {COARSE:g} a degree or more, "
+        f"inside its off-axis limit, neck {NECK_GOOD[0]:g} to {NECK_GOOD[1]:g}°, nothing mirrored"
     )
     draft.add(Label(P(near, low - 0.5 * KEY), told, "small", "labels", "start", ((0, -4),), 1))
     window = (near - WALL, low - 1.2 * KEY, max(far, near + step * len(RULES) + 2 * KEY) + WALL, right + 2 * WALL)

@@ -19,7 +19,7 @@ from oval_room.drawing.parts import (
     side_picture,
     side_projector,
     side_seat,
-)  # fmt: skip
+)
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import section_shell
 
@@ -106,7 +106,9 @@ def _bands(draft: Draft, look: Look, depth: float, height: float) -> None:
         near, far = max(near, 0.0), min(far, depth)
         if name == look.plan.choices.size_school and near < far:
             draft.box(near, 0, far, height, "band-chosen", "schools")
-            draft.add(Label(P((near + far) / 2, height), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6))
+            draft.add(
+                Label(P((near + far) / 2, height), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6)
+            )
 
 
 def _sights(draft: Draft, look: Look) -> None:
@@ -133,7 +135,7 @@ def _sights(draft: Draft, look: Look) -> None:
                 priority=2,
                 ref=key,
             )
-        )  # fmt: skip
+        )
     for back, over in views.over.items():
         eye = look.plan.survey.seats[back].eye_point
         if not _front_of_row(look, back, look.plan.survey.seats[back]):
@@ -153,42 +155,107 @@ def _sights(draft: Draft, look: Look) -> None:
                 offsets=((-60, -16), (-90, -26), (70, 22), (60, -20)),
                 priority=4,
             )
-        )  # fmt: skip
+        )
 
 
 def _dims(draft: Draft, look: Look, near: float, far: float) -> None:
     room, plan = look.plan.survey.room, look.plan
     depth, height = room.depth, room.height
     draft.add(
-        Dim(near, far, "u", look.show(far - near), "below", style=_known(depth.source), priority=6, key="room.depth", say="depth" if room.is_box else ""),
-        Dim(0, height.value, "v", look.show(height.value), "right", style=_known(height.source), priority=5, key="room.height", say="ceiling"),
-    )  # fmt: skip
+        Dim(
+            near,
+            far,
+            "u",
+            look.show(far - near),
+            "below",
+            style=_known(depth.source),
+            priority=6,
+            key="room.depth",
+            say="depth" if room.is_box else "",
+        ),
+        Dim(
+            0,
+            height.value,
+            "v",
+            look.show(height.value),
+            "right",
+            style=_known(height.source),
+            priority=5,
+            key="room.height",
+            say="ceiling",
+        ),
+    )
     rows = sorted({(seat.y.value, seat.row) for seat in plan.survey.seats.values()})
     for y, row in rows:
         seat = next(s for s in plan.survey.seats.values() if s.y.value == y and s.row == row)
         draft.add(
-            Dim(0, y, "u", look.show(y), "below", style=_known(seat.y.source), priority=3, key=f"row.{row}", say=f"row {row}")
-        )  # fmt: skip
+            Dim(
+                0,
+                y,
+                "u",
+                look.show(y),
+                "below",
+                style=_known(seat.y.source),
+                priority=3,
+                key=f"row.{row}",
+                say=f"row {row}",
+            )
+        )
     picture = plan.chosen.pictures.get(look.picture or "")
     if picture is not None:
         at = picture.pose.y + 260
         draft.add(
             Dim(0, picture.bottom, "v", look.show(picture.bottom), "inside", at, "brass", 2, "picture.bottom", "bottom")
-        )  # fmt: skip
+        )
         draft.add(
-            Dim(0, picture.top, "v", look.show(picture.top), "left", 0.0, "plain", 4, "picture.top", "top", swap="stretch to")
-        )  # fmt: skip
+            Dim(
+                0,
+                picture.top,
+                "v",
+                look.show(picture.top),
+                "left",
+                0.0,
+                "plain",
+                4,
+                "picture.top",
+                "top",
+                swap="stretch to",
+            )
+        )
     for key, projector in plan.chosen.projectors.items():
         throw = look.report.of(ThrowResult).projectors.get(key)
         if throw is None or look.picture not in (None, projector.shows):
             continue
         start = plan.chosen.pictures[projector.shows].pose.y
         draft.add(
-            Dim(start, projector.pose.y, "u", f"throw {look.show(throw.throw)}", "above", 0.0, "brass", 1, "projector.throw", "throw", swap="screen to lens")
-        )  # fmt: skip
+            Dim(
+                start,
+                projector.pose.y,
+                "u",
+                f"throw {look.show(throw.throw)}",
+                "above",
+                0.0,
+                "brass",
+                1,
+                "projector.throw",
+                "throw",
+                swap="screen to lens",
+            )
+        )
         draft.add(
-            Dim(0, projector.pose.z, "v", f"lens {look.show(projector.pose.z)}", "inside", projector.pose.y + 620, "brass", 2, "projector.lens_z", "lens up")
-        )  # fmt: skip
+            Dim(
+                0,
+                projector.pose.z,
+                "v",
+                f"lens {look.show(projector.pose.z)}",
+                "inside",
+                projector.pose.y + 620,
+                "brass",
+                2,
+                "projector.lens_z",
+                "lens up",
+            )
+        )
 
 
 def _known(source: str) -> str:

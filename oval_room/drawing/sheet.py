@@ -21,14 +21,30 @@ from oval_room.drawing.svg import write_svg
 from oval_room.drawing.throw_strip import throw_strip
 
 VIEW_NAMES: Final[dict[str, str]] = {
-    "plan": "plan", "section": "section", "elevation": "display wall", "ladder": "height ladder", "cloth": "cloth to cut", "map": "seat map", "plate": "plate and holes",
-    "window": "lens window", "strip": "throw strip", "seat": "from this seat",
-}  # fmt: skip
+    "plan": "plan",
+    "section": "section",
+    "elevation": "display wall",
+    "ladder": "height ladder",
+    "cloth": "cloth to cut",
+    "map": "seat map",
+    "plate": "plate and holes",
+    "window": "lens window",
+    "strip": "throw strip",
+    "seat": "from this seat",
+}
 LAYER_NAMES: Final[dict[str, str]] = {
     "map": "seat map",
-    "studs": "studs", "services": "services", "room": "things", "people": "people", "sight": "sight lines", "schools": "schools", "beam": "beam", "fixing": "fixings",
-    "dimensions": "dimensions", "labels": "names",
-}  # fmt: skip
+    "studs": "studs",
+    "services": "services",
+    "room": "things",
+    "people": "people",
+    "sight": "sight lines",
+    "schools": "schools",
+    "beam": "beam",
+    "fixing": "fixings",
+    "dimensions": "dimensions",
+    "labels": "names",
+}
 ALWAYS: Final = ("structure", "picture")
 FINE_PRINT: Final = 7
 _SMALL: Final = Margins(30, 22, 34, 40)
@@ -96,7 +112,13 @@ Window = tuple[float, float, float, float]
 
 
 def draw(
-    look: Look, name: str, width: float, height: float, layers: Collection[str], prefix: str = "", window: Window | None = None
+    look: Look,
+    name: str,
+    width: float,
+    height: float,
+    layers: Collection[str],
+    prefix: str = "",
+    window: Window | None = None,
 ) -> Part | None:
     """One view at a size [px]; a window (u0, v0, u1, v1) [mm] zooms it to that part."""
     scene = _make(look, name)
@@ -119,6 +141,13 @@ def draw(
     shown = LAYERS if own else (*ALWAYS, *layers)
     bar = look.plan.writing.ruler if not own and not small else None
     svg = write_svg(
-        scene, width, height, layers=shown, margins=margins, prefix=prefix, bar=bar, named=VIEW_NAMES[name] if small else ""
+        scene,
+        width,
+        height,
+        layers=shown,
+        margins=margins,
+        prefix=prefix,
+        bar=bar,
+        named=VIEW_NAMES[name] if small else "",
     )
     return Part(name, scene.title, svg)

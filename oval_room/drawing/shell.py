@@ -19,16 +19,38 @@ from oval_room.drawing.parts import WALL, Look
 from oval_room.drawing.scene import Dim, Draft, Label, P
 
 HATCH: Final[dict[str, str]] = {
-    "timber": "timber", "steel 20": "timber", "steel 25": "timber", "resilient": "timber", "double board": "board", "board": "board",
-    "lath": "board", "masonry": "masonry", "brick": "masonry", "perforated": "masonry", "hollow": "masonry", "aerated": "masonry",
-    "concrete": "masonry", "dabs": "masonry", "lining": "masonry", "tiled": "masonry", "unknown": "unknown",
-}  # fmt: skip
+    "timber": "timber",
+    "steel 20": "timber",
+    "steel 25": "timber",
+    "resilient": "timber",
+    "double board": "board",
+    "board": "board",
+    "lath": "board",
+    "masonry": "masonry",
+    "brick": "masonry",
+    "perforated": "masonry",
+    "hollow": "masonry",
+    "aerated": "masonry",
+    "concrete": "masonry",
+    "dabs": "masonry",
+    "lining": "masonry",
+    "tiled": "masonry",
+    "unknown": "unknown",
+}
 """Which hatching a kind of wall is drawn with."""
 ZONE: Final = 75.0  # half the zone in which a service's cable is to be expected [mm]
 SIGNS: Final[dict[str, str]] = {
-    "socket": "socket", "switch": "switch", "data": "data", "thermostat": "thermostat", "vent": "vent", "aerial": "aerial",
-    "light": "light", "radiator": "radiator", "cable": "cable", "pipe": "pipe",
-}  # fmt: skip
+    "socket": "socket",
+    "switch": "switch",
+    "data": "data",
+    "thermostat": "thermostat",
+    "vent": "vent",
+    "aerial": "aerial",
+    "light": "light",
+    "radiator": "radiator",
+    "cable": "cable",
+    "pipe": "pipe",
+}
 
 
 def hatch(kind: str) -> str:
@@ -194,7 +216,16 @@ def plan_names(draft: Draft, look: Look) -> None:
         shift = min(wall.length * 0.2, 60)
         offsets = ((9 * du, shift), (9 * du, -shift)) if turned else ((shift, 9 * dv), (-shift, 9 * dv))
         draft.add(
-            Label(P(y, x), wall_name(room, wall), "small", "labels", offsets=offsets, priority=9, turned=turned, ref=wall.key)
+            Label(
+                P(y, x),
+                wall_name(room, wall),
+                "small",
+                "labels",
+                offsets=offsets,
+                priority=9,
+                turned=turned,
+                ref=wall.key,
+            )
         )
     if not room.is_box:
         for n, (x, y) in enumerate(room.corners, 1):
@@ -206,7 +237,9 @@ def plan_names(draft: Draft, look: Look) -> None:
 # ── a wall's own view ──
 
 
-def ceiling_line(room: Room, places: Sequence[tuple[float, float]], marks: Sequence[float]) -> list[tuple[float, float]]:
+def ceiling_line(
+    room: Room, places: Sequence[tuple[float, float]], marks: Sequence[float]
+) -> list[tuple[float, float]]:
     """The ceiling over places (x, y) as (mark, height), straight stretches without points between."""
     raw = [(mark, room.ceiling_at(*place)) for mark, place in zip(marks, places, strict=True)]
     if len(raw) < 3:
@@ -292,7 +325,13 @@ def _wall_service(draft: Draft, look: Look, key: str, service: Service, width: f
     text = service.name + (f", {service.circuit}" if service.circuit else "")
     draft.add(
         Label(
-            P(at[0], at[1] + half), text, "small", "services", offsets=((0, 10), (0, -24), (44, 0), (-44, 0)), priority=7, ref=key
+            P(at[0], at[1] + half),
+            text,
+            "small",
+            "services",
+            offsets=((0, 10), (0, -24), (44, 0), (-44, 0)),
+            priority=7,
+            ref=key,
         )
     )
 
@@ -311,18 +350,29 @@ def wall_studs(draft: Draft, look: Look, surface: str, top: float) -> None:
             draft.add(Label(P(line, 0), look.show(line), "small", "studs", offsets=((0, 9), (0, 22)), priority=7))
     for key, find in finds.items():
         stranger = studs is not None and find.hit and abs(studs.fit.best.off(find.at)) > AGREES
-        draft.mark((find.at, base), "dot" if find.hit else "tick", f"find-{find.how}" if find.hit else "find-miss", "studs", key)
+        draft.mark(
+            (find.at, base),
+            "dot" if find.hit else "tick",
+            f"find-{find.how}" if find.hit else "find-miss",
+            "studs",
+            key,
+        )
         if stranger:
             draft.line((find.at - 45, base - 45), (find.at + 45, base + 45), "struck", "studs", key)
             draft.line((find.at, base - 120), (find.at, base + 120), "stud-guess", "studs", key)
-        draft.add(Label(P(find.at, base), find.how, "small", "studs", offsets=((0, 14), (0, 26), (0, -14)), priority=8, ref=key))
+        draft.add(
+            Label(
+                P(find.at, base), find.how, "small", "studs", offsets=((0, 14), (0, 26), (0, -14)), priority=8, ref=key
+            )
+        )
 
 
 # ── the section ──
 
 
 def section_span(room: Room, x: float, y: float) -> tuple[float, float]:
-    """From where to where the room reaches out from the display wall along a line at x, the stretch that holds y [mm]."""
+    """From where to where the room reaches out from the display wall along a line at x, the stretch that holds y
+    [mm]."""
     crossings: list[float] = []
     for wall in room.walls:
         (ax, ay), (bx, by) = wall.a, wall.b
@@ -337,7 +387,8 @@ def section_span(room: Room, x: float, y: float) -> tuple[float, float]:
 
 
 def section_shell(draft: Draft, look: Look, x: float, y: float) -> tuple[float, float, float]:
-    """Walls, floor and ceiling cut along a line out from the wall; where it starts and ends, and the greatest height."""
+    """Walls, floor and ceiling cut along a line out from the wall; where it starts and ends, and the greatest
+    height."""
     survey, room = look.plan.survey, look.plan.survey.room
     near, far = section_span(room, x, y)
     steps = [near + (far - near) * i / 200 for i in range(201)] if room.slopes else []

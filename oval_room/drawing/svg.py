@@ -34,18 +34,24 @@ def write_svg(
 ) -> str:
     """The scene as an SVG element of a size [px]; only the layers named are drawn.
 
-    prefix keeps ids of hatches apart when several drawings stand on one page. named: a name that the page writes over the
+    prefix keeps ids of hatches apart when several drawings stand on one page. named: a name that the page writes over
+    the
     drawing's top left corner, which is kept free for it.
     """
     frame = fit(scene, width, height, margins)
     root = Tree.Element(
         "svg",
         {
-            "viewBox": f"0 0 {_n(width)} {_n(height)}", "class": f"drawing drawing-{scene.name}", "role": "img",
-            "aria-label": f"{scene.title}. {scene.description}".strip(), "data-view": scene.name,
-            "data-scale": f"{frame.scale:.6f}", "data-frame": f"{frame.left:.3f} {frame.top:.3f} {frame.u0:.3f} {frame.v1:.3f}", "xmlns": "http://www.w3.org/2000/svg",
+            "viewBox": f"0 0 {_n(width)} {_n(height)}",
+            "class": f"drawing drawing-{scene.name}",
+            "role": "img",
+            "aria-label": f"{scene.title}. {scene.description}".strip(),
+            "data-view": scene.name,
+            "data-scale": f"{frame.scale:.6f}",
+            "data-frame": f"{frame.left:.3f} {frame.top:.3f} {frame.u0:.3f} {frame.v1:.3f}",
+            "xmlns": "http://www.w3.org/2000/svg",
         },
-    )  # fmt: skip
+    )
     tag = f"{prefix}{scene.name}"
     _hatches(root, tag)
     u0, v0, u1, v1 = scene.window
@@ -73,11 +79,15 @@ def write_svg(
     return Tree.tostring(root, encoding="unicode")
 
 
-BARS: Final = {True: (25.4, 76.2, 152.4, 304.8, 609.6, 1524.0, 3048.0, 6096.0), False: (20, 50, 100, 200, 500, 1000, 2000, 5000)}
+BARS: Final = {
+    True: (25.4, 76.2, 152.4, 304.8, 609.6, 1524.0, 3048.0, 6096.0),
+    False: (20, 50, 100, 200, 500, 1000, 2000, 5000),
+}
 
 
 def _scale_bar(root: Tree.Element, page: Page, ruler: Ruler) -> None:
-    """A bar of a round length, 50 px or a little more, in a corner that strings and names have left free; none where none is."""
+    """A bar of a round length, 50 px or a little more, in a corner that strings and names have left free; none where
+    none is."""
     scale = page.frame.scale
     length = next((mm for mm in BARS[ruler.style in ("feet", "inches")] if mm * scale >= 50), 0)
     text = ruler.show(length)
@@ -105,9 +115,10 @@ def _hatches(root: Tree.Element, tag: str) -> None:
     defs = Tree.SubElement(root, "defs")
     for name, (size, line) in HATCHES.items():
         pattern = Tree.SubElement(
-            defs, "pattern",
+            defs,
+            "pattern",
             {"id": f"{tag}-{name}", "width": str(size), "height": str(size), "patternUnits": "userSpaceOnUse"},
-        )  # fmt: skip
+        )
         Tree.SubElement(pattern, "path", {"d": line, "class": "hatch"})
 
 
@@ -135,7 +146,11 @@ def _mark(group: Tree.Element, mark: Mark, x: float, y: float, more: dict[str, s
         cross = f"M{_n(x - 8)} {_n(y)}h16M{_n(x)} {_n(y - 8)}v16"
         Tree.SubElement(group, "path", {"d": cross, "class": "s-hole-cross"})
     else:
-        d = f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10" if mark.sign == "cross" else f"M{_n(x - 4)} {_n(y + 4)}l8 -8"
+        d = (
+            f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10"
+            if mark.sign == "cross"
+            else f"M{_n(x - 4)} {_n(y + 4)}l8 -8"
+        )
         Tree.SubElement(group, "path", {"d": d, "class": f"s-{mark.style}", **more})
 
 
@@ -170,7 +185,9 @@ def _dim(group: Tree.Element, placed: PlacedDim) -> None:
     Tree.SubElement(one, "path", {"d": bar, "class": "dim-bar"})
     if dim.swap:
         hit = {"cx": _n(held[0]), "cy": _n(held[1]), "r": "9", "class": "dim-held"}
-        Tree.SubElement(Tree.SubElement(one, "circle", hit), "title").text = f"held end; click to move this one: {dim.swap} …"
+        Tree.SubElement(
+            Tree.SubElement(one, "circle", hit), "title"
+        ).text = f"held end; click to move this one: {dim.swap} …"
     if dim.say:
         Tree.SubElement(one, "circle", {"cx": _n(moved[0]), "cy": _n(moved[1]), "r": "3", "class": "dim-dot"})
     else:

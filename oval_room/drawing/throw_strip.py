@@ -43,7 +43,7 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
                 ((0, 9), (-36, 9), (0, 22)),
                 4,
             )
-        )  # fmt: skip
+        )
     for value, side in ((near, "least"), (far, "greatest")):
         draft.line((value, -tall * 0.05), (value, tall * 0.05), "now", "beam")
         text = look.words.length(value, "least" if side == "least" else "greatest")
@@ -60,7 +60,10 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
             ((0, 10), (0, 24), (30, 10), (-30, 10)),
             0,
         )
-    )  # fmt: skip
+    )
     title = f"throw strip, {placed.name}"
-    told = f"Throw {look.show(throw.throw)}; the lens allows {look.words.length(near, 'least')} to {look.words.length(far, 'greatest')}."
+    told = (
+        f"Throw {look.show(throw.throw)}; the lens allows {look.words.length(near, 'least')} to "
+        f"{look.words.length(far, 'greatest')}."
+    )
     return Scene("strip", title, (u0, -tall * 0.3, u1, tall * 0.75), tuple(draft.shapes), told)

@@ -1,4 +1,5 @@
-"""The job file: a zip of `plan.json` (format 1), `gear.json` (the pinned editions by hash), and when there are any `notes.json`
+"""The job file: a zip of `plan.json` (format 1), `gear.json` (the pinned editions by hash), and when there are any
+`notes.json`
 and `photos/ID.jpg`; or plain JSON alone.
 
 Plain JSON is either {"plan": …, "gear": {…}} or the plan itself. Reading is strict: unknown keys, wrong types, a newer
@@ -52,17 +53,30 @@ def write_job(plan: Plan, gear: GearShelf, pinned: Sequence[Pinned] = ()) -> byt
     missing = [key for key in used if key not in gear]
     if missing:
         raise RefusedError(f"gear is missing: {', '.join(missing)}", field="gear")
-    parts = {"plan.json": plan.model_dump(mode="json"), "gear.json": {key: gear[key].model_dump(mode="json") for key in used}}
+    parts = {
+        "plan.json": plan.model_dump(mode="json"),
+        "gear.json": {key: gear[key].model_dump(mode="json") for key in used},
+    }
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         for name, document in parts.items():
             text = json.dumps(document, ensure_ascii=False, indent=1, allow_nan=False)
             archive.writestr(zipfile.ZipInfo(name, _STAMP), text, zipfile.ZIP_DEFLATED)
         if pinned:
-            listed = [{"about": p.about, "text": p.text, "author": p.author, "at": p.at, "photo": f"photos/{n}.jpg" if p.photo else None}
-                      for n, p in enumerate(pinned, 1)]  # fmt: skip
+            listed = [
+                {
+                    "about": p.about,
+                    "text": p.text,
+                    "author": p.author,
+                    "at": p.at,
+                    "photo": f"photos/{n}.jpg" if p.photo else None,
+                }
+                for n, p in enumerate(pinned, 1)
+            ]
             archive.writestr(
-                zipfile.ZipInfo("notes.json", _STAMP), json.dumps(listed, ensure_ascii=False, indent=1), zipfile.ZIP_DEFLATED
+                zipfile.ZipInfo("notes.json", _STAMP),
+                json.dumps(listed, ensure_ascii=False, indent=1),
+                zipfile.ZIP_DEFLATED,
             )
             for n, one in enumerate(pinned, 1):
                 if one.photo:
@@ -77,7 +91,9 @@ def read_job(content: bytes) -> tuple[Plan, dict[str, GearItem]]:
         RefusedError: it can't be used; `field` is the place in it.
     """
     if len(content) > MOST_BYTES:
-        raise RefusedError(f"the file is over {MOST_BYTES // 1024 // 1024} MiB; a job file is far smaller", field="file")
+        raise RefusedError(
+            f"the file is over {MOST_BYTES // 1024 // 1024} MiB; a job file is far smaller", field="file"
+        )
     if content[:2] == b"PK":
         document, editions = _from_zip(content)
     else:
@@ -117,7 +133,9 @@ def read_pinned(content: bytes) -> list[Pinned]:
 
 def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: Any) -> Pinned:
     field = f"notes.json[{n}]"
-    if not isinstance(one, dict) or not all(isinstance(one.get(key, ""), str) for key in ("about", "text", "author", "at")):
+    if not isinstance(one, dict) or not all(
+        isinstance(one.get(key, ""), str) for key in ("about", "text", "author", "at")
+    ):
         raise RefusedError("a note has about, text, author and at", field=field)
     photo = None
     if one.get("photo") is not None:
@@ -127,7 +145,9 @@ def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: Any) -> Pinn
             photo = clean_photo(_unpacked(archive, one["photo"])).content
         except RefusedError as refused:
             raise refused.at(field) from None
-    return Pinned(one.get("about", "")[:40], one.get("text", "")[:400], one.get("author", "")[:80], one.get("at", "")[:40], photo)
+    return Pinned(
+        one.get("about", "")[:40], one.get("text", "")[:400], one.get("author", "")[:80], one.get("at", "")[:40], photo
+    )
 
 
 def _from_zip(content: bytes) -> tuple[Any, Any]:
@@ -140,7 +160,16 @@ def _from_zip(content: bytes) -> tuple[Any, Any]:
                 raise RefusedError("unpacks to an absurd size", field="file")
             plan = _json(_unpacked(archive, "plan.json"), "plan.json")
             gear = _json(_unpacked(archive, "gear.json"), "gear.json") if "gear.json" in names else {}
-    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError, ValueError, KeyError) as error:
+    except (
+        zipfile.BadZipFile,
+        zlib.error,
+        EOFError,
+        OSError,
+        NotImplementedError,
+        RuntimeError,
+        ValueError,
+        KeyError,
+    ) as error:
         if isinstance(error, RefusedError):
             raise
         raise RefusedError("the file is damaged or cut short; export it again", field="file") from error
@@ -165,7 +194,9 @@ def _json(content: bytes, where: str) -> Any:
     except RecursionError as error:
         raise RefusedError("is nested far too deep", field=where) from error
     except json.JSONDecodeError as error:
-        raise RefusedError(f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where) from error
+        raise RefusedError(
+            f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where
+        ) from error
     except ValueError as error:
         raise RefusedError(f"is not JSON text ({error})", field=where) from error
     if _depth(value) > MOST_DEPTH:
@@ -207,9 +238,13 @@ def _read_plan(document: Any) -> Plan:
         raise RefusedError("the plan must be a JSON object", field="plan")
     number = document.get("format")
     if not isinstance(number, int) or isinstance(number, bool) or number < 1:
-        raise RefusedError(f"has no format number; this is not a job file (got {str(number)[:20]})", field="plan.format")
+        raise RefusedError(
+            f"has no format number; this is not a job file (got {str(number)[:20]})", field="plan.format"
+        )
     if number > FORMAT:
-        raise RefusedError(f"format {number} is from a newer Oval Room; this one reads up to {FORMAT}", field="plan.format")
+        raise RefusedError(
+            f"format {number} is from a newer Oval Room; this one reads up to {FORMAT}", field="plan.format"
+        )
     while number < FORMAT:
         document = UPGRADES[number](document)
         number += 1

@@ -1,7 +1,9 @@
 """A room's outline as DXF, in and out, seen from above with the display wall at the top.
 
-Out: one closed polyline on the layer OVAL-OUTLINE with openings as lines on OVAL-OPENINGS, millimetres, display wall first. In: the
-largest closed shape made of polylines or lines (on OVAL-OUTLINE when there is one); the unit is the file's own or must be said. Seen
+Out: one closed polyline on the layer OVAL-OUTLINE with openings as lines on OVAL-OPENINGS, millimetres, display wall
+first. In: the
+largest closed shape made of polylines or lines (on OVAL-OUTLINE when there is one); the unit is the file's own or must
+be said. Seen
 from above the room's x runs right and its y down, so y changes its sign.
 """
 
@@ -68,11 +70,15 @@ def read_outline(content: bytes, unit: str = "") -> Corners:
         RefusedError: it is no DXF, has no closed outline, or its unit must be said (`field` is then `unit`).
     """
     if len(content) > MOST_BYTES:
-        raise RefusedError(f"the file is over {MOST_BYTES // 1024 // 1024} MB; export only the room's outline", field="file")
+        raise RefusedError(
+            f"the file is over {MOST_BYTES // 1024 // 1024} MB; export only the room's outline", field="file"
+        )
     try:
         document = ezdxf.read(io.StringIO(content.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
     except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:  # type: ignore[attr-defined]
-        raise RefusedError("that is no DXF drawing that can be read; save it as ASCII DXF R2010", field="file") from error
+        raise RefusedError(
+            "that is no DXF drawing that can be read; save it as ASCII DXF R2010", field="file"
+        ) from error
     none = RefusedError(
         "there is no closed outline in it: draw the room as one closed polyline, or as lines that meet", field="file"
     )
@@ -84,11 +90,15 @@ def read_outline(content: bytes, unit: str = "") -> Corners:
     best = max(loops, key=lambda loop: abs(_area(loop)))
     corners = _simple(best)
     if len(corners) > MOST_CORNERS:
-        raise RefusedError(f"the outline has {len(corners)} corners; a room has at most {MOST_CORNERS} here", field="file")
+        raise RefusedError(
+            f"the outline has {len(corners)} corners; a room has at most {MOST_CORNERS} here", field="file"
+        )
     room = _room(corners)
     widest = max(math.dist(a, b) for a in room for b in room)
     if not 500 <= widest <= 100_000:
-        raise RefusedError(f"the outline would be {widest / 1000:.2f} m across: say the right unit", field="unit", value=widest)
+        raise RefusedError(
+            f"the outline would be {widest / 1000:.2f} m across: say the right unit", field="unit", value=widest
+        )
     try:
         return check_outline(room)
     except RefusedError as refused:
@@ -122,7 +132,9 @@ def _loops(space: Any, size: float) -> list[list[Place]]:
         else:
             lines += pairwise(points)
     return [
-        loop for loop in (*loops, *_chains(lines)) if len(loop) >= 3 and all(math.isfinite(v) for place in loop for v in place)
+        loop
+        for loop in (*loops, *_chains(lines))
+        if len(loop) >= 3 and all(math.isfinite(v) for place in loop for v in place)
     ]
 
 
@@ -164,7 +176,8 @@ def _simple(loop: list[Place]) -> list[Place]:
     for i, place in enumerate(places):
         before, after = places[i - 1], places[(i + 1) % len(places)]
         turn = math.degrees(
-            math.atan2(after[1] - place[1], after[0] - place[0]) - math.atan2(place[1] - before[1], place[0] - before[0])
+            math.atan2(after[1] - place[1], after[0] - place[0])
+            - math.atan2(place[1] - before[1], place[0] - before[0])
         )
         if abs((turn + 180) % 360 - 180) > STRAIGHT:
             out.append(place)

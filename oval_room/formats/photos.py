@@ -1,4 +1,5 @@
-"""Photos come in as files from anywhere and are kept as JPEG made anew: of a sane size, upright, with nothing but the picture.
+"""Photos come in as files from anywhere and are kept as JPEG made anew: of a sane size, upright, with nothing but the
+picture.
 
 What a camera writes beside it (place, time, serial number) is left behind.
 """
@@ -45,7 +46,8 @@ def clean_photo(content: bytes) -> Photo:
             with Image.open(io.BytesIO(content), formats=TAKEN) as opened:
                 if opened.width * opened.height > MOST_PIXELS:
                     raise RefusedError(
-                        f"the photo has {opened.width} × {opened.height} pixels; send one under 60 million", field="photo"
+                        f"the photo has {opened.width} × {opened.height} pixels; send one under 60 million",
+                        field="photo",
                     )
                 upright = ImageOps.exif_transpose(opened) or opened
                 upright.thumbnail((LONGEST, LONGEST))

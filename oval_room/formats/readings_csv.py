@@ -1,7 +1,9 @@
 """The reading log as CSV: one line a reading, to be filled in on any spreadsheet and brought back.
 
-Columns: reading (id), of (short key: w3, c1c3, ceiling, s1.y …), what (in words), value, unit (mm, cm, m, in, ft or lux),
-instrument, by, at, counts (yes or no: whether the value rests on it). Reading in takes at least of, value and unit, in any order of
+Columns: reading (id), of (short key: w3, c1c3, ceiling, s1.y …), what (in words), value, unit (mm, cm, m, in, ft or
+lux),
+instrument, by, at, counts (yes or no: whether the value rests on it). Reading in takes at least of, value and unit, in
+any order of
 columns; all lengths of a file are in one unit. Lines that name a reading the log already has are passed over.
 """
 
@@ -85,7 +87,11 @@ def _brought(lines: list[dict[str, str]], plan: Plan) -> Brought:
     steps, known, unit_at = [], 0, ("", 0)
     seen: set[str] = set()
     for number, raw in enumerate(lines, 2):
-        line = {str(name or "").strip().lower(): (value or "").strip() for name, value in raw.items() if isinstance(value, str)}
+        line = {
+            str(name or "").strip().lower(): (value or "").strip()
+            for name, value in raw.items()
+            if isinstance(value, str)
+        }
         if not any(line.values()):
             continue
         if line.get("reading", "") in plan.readings and _same(plan, line):
@@ -120,7 +126,9 @@ def _one_unit(unit: str, before: tuple[str, int], number: int, light: bool) -> t
     if unit not in MM_IN:
         raise RefusedError(f"give the unit as {', '.join(MM_IN)} (got {unit[:12] or 'nothing'})")
     if before[0] and before[0] != unit:
-        raise RefusedError(f"this is in {unit}, line {before[1]} in {before[0]}: give all lengths of a file in one unit")
+        raise RefusedError(
+            f"this is in {unit}, line {before[1]} in {before[0]}: give all lengths of a file in one unit"
+        )
     return unit, number
 
 

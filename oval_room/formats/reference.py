@@ -17,19 +17,37 @@ _MADE: Final = "<!-- Made by scripts/docs; a test keeps it current. -->\n"
 def sums_md() -> str:
     """Every sum: what it takes and gives. These names are a promise to users."""
     out = [
-        _MADE, "# Sums", "",
+        _MADE,
+        "# Sums",
+        "",
         "One rule on its own: a page (`/sums/NAME`), a command (`oval-room sum NAME key=value …`) and an endpoint",
-        '(`POST /api/sums/NAME` with `{"given": {…}}`). A length `width` comes as `width_mm`, `_cm`, `_m`, `_in`, `_ft` or as',
-        "`width_text`, what a person writes; a bare number there is in `job_unit` (mm). Results are always in the unit of their key.",
+        (
+            '(`POST /api/sums/NAME` with `{"given": {…}}`). A length `width` comes as `width_mm`, `_cm`, `_m`, `_in`, '
+            "`_ft` or as"
+        ),
+        (
+            "`width_text`, what a person writes; a bare number there is in `job_unit` (mm). Results are always in the "
+            "unit of their key."
+        ),
         "Wrong input is 422 with the key and what to give instead, an unknown name 404.",
-    ]  # fmt: skip
+    ]
     for title, group in GROUPS:
         out += ["", f"## {title}"]
         for one in group:
-            out += ["", f"### `{one.name}`: {one.title}", "", f"{one.about} Rules {one.rule}. `{one.formula}`", "",
-                    "| key | kind | what | when not given |", "| --- | --- | --- | --- |"]  # fmt: skip
             out += [
-                f"| `{given.keys[0]}` | {given.kind.replace('|', '/')} | {given.about} | {'must be given' if given.default is None else given.default} |"
+                "",
+                f"### `{one.name}`: {one.title}",
+                "",
+                f"{one.about} Rules {one.rule}. `{one.formula}`",
+                "",
+                "| key | kind | what | when not given |",
+                "| --- | --- | --- | --- |",
+            ]
+            out += [
+                (
+                    f"| `{given.keys[0]}` | {given.kind.replace('|', '/')} | {given.about} | "
+                    f"{'must be given' if given.default is None else given.default} |"
+                )
                 for given in one.given
             ]
             out += ["", "Gives " + ", ".join(f"`{shown.key}` ({shown.label})" for shown in one.shows) + "."]
@@ -49,7 +67,10 @@ def figures_md() -> str:
     ]
     sides = {"nearest": "to the nearest", "least": "rounded up", "greatest": "rounded down"}
     out += [
-        f"| `{kind.pattern}` | {kind.unit} | {kind.label} | {kind.rule} | `{kind.formula.replace('|', chr(92) + '|')}` | {sides[kind.side]} |"
+        (
+            f"| `{kind.pattern}` | {kind.unit} | {kind.label} | {kind.rule} | "
+            f"`{kind.formula.replace('|', chr(92) + '|')}` | {sides[kind.side]} |"
+        )
         for kind in KINDS.values()
     ]
     out += ["", "## Findings", "", "| code | stage | says something of |", "| --- | --- | --- |"]

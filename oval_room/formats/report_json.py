@@ -18,27 +18,41 @@ def report_document(plan: Plan, report: Report) -> dict[str, Any]:
         "scheme": plan.schemes[report.scheme].name,
         "figures": {
             key: {
-                "value": figure.value, "unit": figure.kind.unit, "label": figure.kind.label, "rule": figure.kind.rule,
-                "shown": show_figure(figure, ruler), "working": put_in(figure, ruler), "assumed": figure.unsure,
+                "value": figure.value,
+                "unit": figure.kind.unit,
+                "label": figure.kind.label,
+                "rule": figure.kind.rule,
+                "shown": show_figure(figure, ruler),
+                "working": put_in(figure, ruler),
+                "assumed": figure.unsure,
             }
             for key, figure in report.figures.items()
         },
         "findings": [
             {
-                "code": finding.code.name.lower(), "level": finding.level.value, "stage": finding.code.stage, "rule": finding.rule,
-                "about": dict(finding.about), "value": finding.value, "limit": finding.limit, "unit": finding.unit,
-                "text": words.finding(finding), "cures": [words.cure(cure) for cure in finding.cures],
+                "code": finding.code.name.lower(),
+                "level": finding.level.value,
+                "stage": finding.code.stage,
+                "rule": finding.rule,
+                "about": dict(finding.about),
+                "value": finding.value,
+                "limit": finding.limit,
+                "unit": finding.unit,
+                "text": words.finding(finding),
+                "cures": [words.cure(cure) for cure in finding.cures],
             }
             for finding in report.findings
         ],
-    }  # fmt: skip
+    }
 
 
 def report_text(plan: Plan, report: Report) -> str:
     """The same to be read: findings first, then figures."""
     ruler, words = plan.writing.ruler, Words(plan)
     lines = [plan.name, ""]
-    lines += [f"{finding.level.value:5} {words.finding(finding)}  (rules {finding.rule})" for finding in report.findings]
+    lines += [
+        f"{finding.level.value:5} {words.finding(finding)}  (rules {finding.rule})" for finding in report.findings
+    ]
     lines.append("")
     for figure in report.figures.values():
         who = f", {figure.subject}" if figure.subject else ""

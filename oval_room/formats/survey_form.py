@@ -1,4 +1,5 @@
-"""The survey form as PDF: blank, to be filled in by hand in the room, or filled with what is known. A4, black on white."""
+"""The survey form as PDF: blank, to be filled in by hand in the room, or filled with what is known. A4, black on
+white."""
 
 from __future__ import annotations
 
@@ -21,7 +22,10 @@ EDGE: Final = 14.0
 ROW: Final = 7.2
 SKETCH: Final = 96.0  # height of the sketch box [mm]
 GRID: Final = 5.0
-CAUTION: Final = "Look for cables and pipes before any hole. Ladder: three points. Lofts: joists only. Old boards: may hold asbestos; stop and have it tested."
+CAUTION: Final = (
+    "Look for cables and pipes before any hole. Ladder: three points. Lofts: joists only. Old "
+    "boards: may hold asbestos; stop and have it tested."
+)
 
 
 class Line(NamedTuple):
@@ -46,19 +50,33 @@ def form_lines(plan: Plan, *, blank: bool) -> list[tuple[str, list[Line]]]:
         doubt = "" if unit or not measure.half_width else f"± {measure.half_width:g} mm"
         return Line(what, value, doubt, f"{by}, {len(logged)}×" if len(logged) > 1 else by)
 
-    walls = [line(f"{wall_name(survey.room, wall)}, c{wall.key[1:]} to c{n % len(survey.room.walls) + 1}", wall_measure(survey, wall.key))
-             for n, wall in enumerate(survey.room.walls, 1)]  # fmt: skip
+    walls = [
+        line(
+            f"{wall_name(survey.room, wall)}, c{wall.key[1:]} to c{n % len(survey.room.walls) + 1}",
+            wall_measure(survey, wall.key),
+        )
+        for n, wall in enumerate(survey.room.walls, 1)
+    ]
     for key in sorted(key for key in survey.dims if key[0] in "chfp"):
         walls.append(line(dim_name(plan, key), survey.dims[key]))
     if blank or not any(key[0] == "c" for key in survey.dims):
         walls.append(Line("diagonal c__ to c__"))
     walls.append(line("ceiling", survey.room.height))
-    openings = [line(dim_name(plan, f"survey.openings.{key}.{field}"), getattr(opening, field))
-                for key, opening in survey.openings.items() for field in ("along", "width", "sill", "head")]  # fmt: skip
-    seats = [line(dim_name(plan, f"survey.seats.{key}.{field}"), getattr(seat, field))
-             for key, seat in survey.seats.items() for field in ("y", "x", "eye")]  # fmt: skip
-    light = [line(f"{scene.name}, from the {origin}", getattr(scene, origin), "lux")
-             for scene in survey.scenes.values() for origin in ("ceiling", "side", "front")]  # fmt: skip
+    openings = [
+        line(dim_name(plan, f"survey.openings.{key}.{field}"), getattr(opening, field))
+        for key, opening in survey.openings.items()
+        for field in ("along", "width", "sill", "head")
+    ]
+    seats = [
+        line(dim_name(plan, f"survey.seats.{key}.{field}"), getattr(seat, field))
+        for key, seat in survey.seats.items()
+        for field in ("y", "x", "eye")
+    ]
+    light = [
+        line(f"{scene.name}, from the {origin}", getattr(scene, origin), "lux")
+        for scene in survey.scenes.values()
+        for origin in ("ceiling", "side", "front")
+    ]
     finds = (
         []
         if blank
@@ -76,7 +94,10 @@ def form_lines(plan: Plan, *, blank: bool) -> list[tuple[str, list[Line]]]:
     ]
     groups.append(("Studs and joists: where, how found", finds or [Line("") for _ in range(8)]))
     groups.append(
-        ("What walls and ceiling are made of, sockets, pipes, way in", _made(plan) if not blank else [Line("") for _ in range(8)])
+        (
+            "What walls and ceiling are made of, sockets, pipes, way in",
+            _made(plan) if not blank else [Line("") for _ in range(8)],
+        )
     )
     return groups
 
@@ -90,7 +111,8 @@ def _made(plan: Plan) -> list[Line]:
         for one in survey.services.values()
     ]
     lines += [
-        Line(f"way in, {one.name}", f"{ruler.show(one.width)} × {ruler.show(one.height)}") for one in survey.passages.values()
+        Line(f"way in, {one.name}", f"{ruler.show(one.width)} × {ruler.show(one.height)}")
+        for one in survey.passages.values()
     ]
     return lines
 
@@ -126,7 +148,9 @@ class _Form:
         told = f"revision {self.revision}, page {self.page}" if self.revision else f"page {self.page}"
         self.canvas.setFont(FACE, 9.5)
         self.canvas.drawRightString((PAGE[0] - EDGE) * MM, (self.y - 5) * MM, told)
-        self.canvas.drawRightString((PAGE[0] - EDGE) * MM, (self.y - 10.5) * MM, "by ________________   on ____________")
+        self.canvas.drawRightString(
+            (PAGE[0] - EDGE) * MM, (self.y - 10.5) * MM, "by ________________   on ____________"
+        )
         self.y -= 15
 
     def sketch(self, blank: bool) -> None:
@@ -137,7 +161,9 @@ class _Form:
         for i in range(int(wide / GRID) + 1):
             self.canvas.line((left + i * GRID) * MM, low * MM, (left + i * GRID) * MM, self.y * MM)
         for i in range(int(SKETCH / GRID) + 1):
-            self.canvas.line(left * MM, (low + i * GRID) * MM, (left + int(wide / GRID) * GRID) * MM, (low + i * GRID) * MM)
+            self.canvas.line(
+                left * MM, (low + i * GRID) * MM, (left + int(wide / GRID) * GRID) * MM, (low + i * GRID) * MM
+            )
         self.canvas.setStrokeGray(0)
         if not blank:
             self._outline(left, low, wide)

@@ -1,4 +1,5 @@
-"""Stand-in instruments: each reads a true value with its own error, from a seeded chance, so that a survey can be practised.
+"""Stand-in instruments: each reads a true value with its own error, from a seeded chance, so that a survey can be
+practised.
 
 A real instrument can be put in behind `Instrument`: it needs a name, what it counts as in the reading log, and `read`.
 """
@@ -82,7 +83,8 @@ class Found(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class StudFinder:
-    """A scanner that is honest about its kind: ±5 mm, misses one stud in eight, cries wolf about once in two metres; the
+    """A scanner that is honest about its kind: ±5 mm, misses one stud in eight, cries wolf about once in two metres;
+    the
     magnet then proves every third stud by a screw in it."""
 
     wolf_mm: float = 2200.0

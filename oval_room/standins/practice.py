@@ -55,7 +55,10 @@ def new_practice(seed: int, shape: str = "ell", writing: Writing | None = None) 
     last = f"w{len(corners)}"
     hidden = _made(corners, height, window, last, "read", writing)
     rough = [
-        (round(x * (1 + chance.uniform(-1, 1) * SKETCH_OFF), -2), round(y * (1 + chance.uniform(-1, 1) * SKETCH_OFF), -2))
+        (
+            round(x * (1 + chance.uniform(-1, 1) * SKETCH_OFF), -2),
+            round(y * (1 + chance.uniform(-1, 1) * SKETCH_OFF), -2),
+        )
         for x, y in corners
     ]
     rough = _squared(corners, rough)
@@ -83,8 +86,13 @@ def _squared(true: list[tuple[int, int]], rough: list[tuple[float, float]]) -> l
 
 
 def _made(
-    corners: list[tuple[int, int]] | list[tuple[float, float]], height: float, window: tuple[float, float], wall: str, source: str, writing: Writing | None
-) -> Plan:  # fmt: skip
+    corners: list[tuple[int, int]] | list[tuple[float, float]],
+    height: float,
+    window: tuple[float, float],
+    wall: str,
+    source: str,
+    writing: Writing | None,
+) -> Plan:
     def typed(value: float) -> Typed:
         return Typed.model_validate({"value": value, "source": source, "instrument": "laser"})
 

@@ -1,6 +1,7 @@
 """The room as it really is, which instruments read and the plan only guesses at: for any job, and for practice.
 
-A practice room is a hidden plan; the survey is scored against it. For other jobs the truth is grown from the plan: what was
+A practice room is a hidden plan; the survey is scored against it. For other jobs the truth is grown from the plan:
+what was
 read is right within its half-width, what is only assumed is off by a few parts in a hundred.
 """
 
@@ -59,18 +60,23 @@ class TrueRoom:
         return found * (1 + GUESS_OFF * share) if unsure else found + share * (measure.half_width if measure else 0.0)
 
     def _grown(self, plan: Plan) -> Plan:
-        """The plan as the room might be: an outline nobody has read is stretched a little each way, and stays one room."""
+        """The plan as the room might be: an outline nobody has read is stretched a little each way, and stays one
+        room."""
         room = plan.survey.room
         read = [
-            measure for wall in room.walls if (measure := wall_measure(plan.survey, wall.key)) is not None and not measure.unsure
+            measure
+            for wall in room.walls
+            if (measure := wall_measure(plan.survey, wall.key)) is not None and not measure.unsure
         ]
         if read:
             return plan
         across, out = (1 + GUESS_OFF * self.chance(f"grown {axis}").uniform(-1, 1) for axis in "xy")
         values: dict[str, object] = {"outline": tuple(Corner(x=c.x * across, y=c.y * out) for c in room.outline)}
         if room.is_box:
-            values = {name: getattr(room, name).model_copy(update={"value": getattr(room, name).value * by})
-                      for name, by in (("width", across), ("depth", out))}  # fmt: skip
+            values = {
+                name: getattr(room, name).model_copy(update={"value": getattr(room, name).value * by})
+                for name, by in (("width", across), ("depth", out))
+            }
         survey = plan.survey.model_copy(update={"room": room.model_copy(update=values)})
         return plan.model_copy(update={"survey": survey})
 
@@ -130,7 +136,8 @@ def scan(plan: Plan, true: TrueRoom, surface: str, count: int) -> list[Found]:
 
 
 class Score(NamedTuple):
-    """How a practice survey went: dimensions right, wrong (what, by how much) and missing; walls of the wrong number."""
+    """How a practice survey went: dimensions right, wrong (what, by how much) and missing; walls of the wrong
+    number."""
 
     right: int
     wrong: tuple[tuple[str, float], ...]

@@ -81,6 +81,13 @@ class Attachments(Opened):
 
     def put_truth(self, job: str, truth: TruthRow) -> None:
         hidden = None if truth.hidden is None else zlib.compress(truth.hidden.model_dump_json().encode(), 6)
-        row = {"job": job, "seed": truth.seed, "hidden": hidden, "pitch": truth.pitch, "first": truth.first, "slips": truth.slips}
+        row = {
+            "job": job,
+            "seed": truth.seed,
+            "hidden": hidden,
+            "pitch": truth.pitch,
+            "first": truth.first,
+            "slips": truth.slips,
+        }
         with self._writing():
             self._t["truth"].insert(row).on_conflict_replace().execute()

@@ -15,7 +15,9 @@ class Editions(Opened):
     def gear(self) -> dict[str, GearItem]:
         """Every gear edition there is, by hash, shelf and pinned alike."""
         with self._connected():
-            if self._gear is None or self._t["gear"].select().count() != len(self._gear):  # another process may have brought some
+            if self._gear is None or self._t["gear"].select().count() != len(
+                self._gear
+            ):  # another process may have brought some
                 rows = self._t["gear"].select().order_by(self._t["gear"].hash)
                 self._gear = {row.hash: GEAR.validate_json(row.document) for row in rows}
         return self._gear

@@ -47,8 +47,11 @@ def _photos_and_truths(database: Any) -> None:
 
 
 MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (
-    _first_tables, _steps_that_go_together, _named_revisions, _photos_and_truths,
-)  # fmt: skip
+    _first_tables,
+    _steps_that_go_together,
+    _named_revisions,
+    _photos_and_truths,
+)
 
 
 def version_of(database: Any) -> int:

@@ -103,7 +103,8 @@ class Attachment:
 
 @dataclass(frozen=True, slots=True)
 class TruthRow:
-    """What is kept of a room as it really is: seed, the hidden plan of a practice room, its studs, how often readings slip."""
+    """What is kept of a room as it really is: seed, the hidden plan of a practice room, its studs, how often readings
+    slip."""
 
     seed: int
     hidden: Plan | None

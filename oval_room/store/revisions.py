@@ -49,11 +49,15 @@ class Revisions(Editions):
             if again is not None:
                 return again
             if not 1 <= base <= row.head:
-                raise RefusedError(f"revision {base} is not one of this job's (1 to {row.head})", field="base", value=base)
+                raise RefusedError(
+                    f"revision {base} is not one of this job's (1 to {row.head})", field="base", value=base
+                )
             head_plan = self._plan(job, row.head)
             meanwhile: tuple[str, ...] = ()
             if base < row.head:
-                meanwhile = self._check_apart(job, base, row.head, head_plan, apply(self._plan(job, base), command, gear, stamp))
+                meanwhile = self._check_apart(
+                    job, base, row.head, head_plan, apply(self._plan(job, base), command, gear, stamp)
+                )
             after = apply(head_plan, command, gear, stamp)
             touched = changes(head_plan, after)
             if not touched:
@@ -103,7 +107,11 @@ class Revisions(Editions):
         """
         table = self._t["revision"]
         with self._writing():
-            done = table.update(name=name.strip()[:80] or None).where((table.job == job) & (table.number == number)).execute()
+            done = (
+                table.update(name=name.strip()[:80] or None)
+                .where((table.job == job) & (table.number == number))
+                .execute()
+            )
         if not done:
             raise MissingError(f"job {job[:20]} has no revision {number}", value=number)
 
@@ -119,8 +127,10 @@ class Revisions(Editions):
         with self._connected():
             rows = (
                 table.select(table.number, table.label, table.author, table.at, table.kind, table.name)
-                .where(table.job == job).order_by(table.number.desc()).limit(limit)
-            )  # fmt: skip
+                .where(table.job == job)
+                .order_by(table.number.desc())
+                .limit(limit)
+            )
             return [HistoryRow(row.number, row.label, row.author, row.at, row.kind, row.name or "") for row in rows]
 
     # ── inside ──
@@ -167,9 +177,19 @@ class Revisions(Editions):
     ) -> None:
         document = zlib.compress(plan.model_dump_json().encode(), 6)
         self._t["revision"].create(
-            job=job, number=number, document=document, command=command, label=label[:200], author=author,
-            touched=json.dumps(touched, ensure_ascii=False), kind=kind, undoes=undoes, key=key, group_key=group, at=now(),
-        )  # fmt: skip
+            job=job,
+            number=number,
+            document=document,
+            command=command,
+            label=label[:200],
+            author=author,
+            touched=json.dumps(touched, ensure_ascii=False),
+            kind=kind,
+            undoes=undoes,
+            key=key,
+            group_key=group,
+            at=now(),
+        )
 
     def _sent_before(self, job: str, key: str | None) -> Committed | None:
         if key is None:

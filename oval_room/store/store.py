@@ -1,6 +1,7 @@
 """The store: jobs as whole-document revisions in SQLite. Takes and gives core values; peewee stays in this package.
 
-Jobs are here; their revisions in `revisions.py`, photos and notes in `attachments.py`, gear in `editions.py`, the file in `opened.py`.
+Jobs are here; their revisions in `revisions.py`, photos and notes in `attachments.py`, gear in `editions.py`, the file
+in `opened.py`.
 """
 
 from __future__ import annotations
@@ -28,9 +29,15 @@ class Store(Revisions, Attachments):
         job = secrets.token_hex(4)
         with self._writing():
             self._t["job"].create(
-                id=job, name=plan.name, client=plan.client, place=plan.place, state=plan.state, head=1, changed_at=now(),
+                id=job,
+                name=plan.name,
+                client=plan.client,
+                place=plan.place,
+                state=plan.state,
+                head=1,
+                changed_at=now(),
                 search=search_text(plan),
-            )  # fmt: skip
+            )
             self._add_revision(job, 1, plan, "{}", label, author, [], "start")
         self._keep(job, 1, plan)
         return job
@@ -83,9 +90,16 @@ class Store(Revisions, Attachments):
         with self._writing():
             for row in list(t.select().where(t.job == job).order_by(t.at, peewee.SQL("rowid"))):
                 t.create(
-                    id=secrets.token_hex(6), job=copied, about=row.about, text=row.text, content=row.content, width=row.width,
-                    height=row.height, author=row.author, at=row.at,
-                )  # fmt: skip
+                    id=secrets.token_hex(6),
+                    job=copied,
+                    about=row.about,
+                    text=row.text,
+                    content=row.content,
+                    width=row.width,
+                    height=row.height,
+                    author=row.author,
+                    at=row.at,
+                )
         return copied
 
     def put_summary(self, job: str, revision: int, summary: Summary) -> None:
@@ -93,8 +107,11 @@ class Store(Revisions, Attachments):
         table = self._t["job"]
         with self._writing():
             table.update(
-                worst_level=summary.worst_level, worst_text=summary.worst_text, upset_text=summary.upset_text, summary_of=revision
-            ).where((table.id == job) & (table.head == revision)).execute()  # fmt: skip
+                worst_level=summary.worst_level,
+                worst_text=summary.worst_text,
+                upset_text=summary.upset_text,
+                summary_of=revision,
+            ).where((table.id == job) & (table.head == revision)).execute()
 
     # ── care ──
 
@@ -125,6 +142,15 @@ class Store(Revisions, Attachments):
 
 def _row(row: Any) -> JobRow:
     return JobRow(
-        row.id, row.name, row.client, row.place, row.state, bool(row.archived), row.changed_at, row.worst_level,
-        row.worst_text, row.upset_text, row.head,
-    )  # fmt: skip
+        row.id,
+        row.name,
+        row.client,
+        row.place,
+        row.state,
+        bool(row.archived),
+        row.changed_at,
+        row.worst_level,
+        row.worst_text,
+        row.upset_text,
+        row.head,
+    )

@@ -55,10 +55,17 @@ def answer(request: Request, before: SheetParts, act: Any) -> JSONResponse:
     text = ": ".join(filter(None, (done.label, delta.text)))
     return JSONResponse(
         {
-            "kind": "done", "revision": newest.revision, "label": done.label, "delta": text, "html": str(lengths(done.label)), "meanwhile": list(done.meanwhile),
-            "regions": after.swap(text, delta.new), "address": after.link(), "grips": after.grips(),
+            "kind": "done",
+            "revision": newest.revision,
+            "label": done.label,
+            "delta": text,
+            "html": str(lengths(done.label)),
+            "meanwhile": list(done.meanwhile),
+            "regions": after.swap(text, delta.new),
+            "address": after.link(),
+            "grips": after.grips(),
         }
-    )  # fmt: skip
+    )
 
 
 def _follow(before: SheetParts, head: Head) -> dict[str, str]:
@@ -88,5 +95,8 @@ def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
         {"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)}
         for path, was, theirs, mine in clash.clashes
     ]
-    text = f"{clash.by} changed this meanwhile: theirs {clashes[0]['theirs']}, yours {clashes[0]['mine']}. Nothing of either is lost."
+    text = (
+        f"{clash.by} changed this meanwhile: theirs {clashes[0]['theirs']}, yours {clashes[0]['mine']}. "
+        "Nothing of either is lost."
+    )
     return JSONResponse({"kind": "clash", "say": text, "head": clash.head, "clashes": clashes}, 409)

@@ -23,7 +23,9 @@ from oval_room.web.settings import Settings
 def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     """The application on a store."""
     settings = settings or Settings()
-    app = FastAPI(title="Oval Room", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+    app = FastAPI(
+        title="Oval Room", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
+    )
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
     app.mount("/static", StaticFiles(directory=HERE / "static"), name="static")
     for module in (desk, history, prints, survey, choosing, sheet, sums, shelf):

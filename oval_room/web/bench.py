@@ -50,7 +50,11 @@ class Seen:
         seat = query.get("seat") if query.get("seat") in survey.seats else survey.main
         scene = query.get("scene") if query.get("scene") in survey.scenes else next(iter(survey.scenes), None)
         projector = next((key for key, p in chosen.projectors.items() if p.shows == picture), None)
-        off = query["off"] if "off" in query else cookies.get(f"off.{stage}", "schools-map" if stage != "picture" else "map")
+        off = (
+            query["off"]
+            if "off" in query
+            else cookies.get(f"off.{stage}", "schools-map" if stage != "picture" else "map")
+        )
         layers = tuple(layer for layer in LAYER_NAMES if layer not in off.split("-"))
         subject = Subject(picture, seat, scene, projector)
         wall = _wall(plan, query.get("wall", ""), picture)
@@ -76,7 +80,9 @@ def _window(text: str) -> Window | None:
     return (u0, v0, u1, v1) if sane and u1 - u0 >= 20 and v1 - v0 >= 20 else None
 
 
-def _known(wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]) -> str | None:
+def _known(
+    wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]
+) -> str | None:
     """The picture asked for, else one the stage is about: projected in Throw, a panel in Fixing when there is one."""
     if wanted in pictures:
         return wanted
@@ -195,7 +201,10 @@ def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
     if name == "white" and f"picture.{subject.picture}.foot_lamberts" in figures:
         return show_figure(figures[f"picture.{subject.picture}.foot_lamberts"], words.ruler)
     if name == "contrast" and subject.picture in report.of(LightResult).pictures and subject.scene:
-        return f"in {words.names.get(subject.scene, '')}: {report.of(LightResult).pictures[subject.picture].scenes[subject.scene][2]}"
+        return (
+            f"in {words.names.get(subject.scene, '')}: "
+            f"{report.of(LightResult).pictures[subject.picture].scenes[subject.scene][2]}"
+        )
     return ""
 
 
@@ -204,7 +213,13 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
     out, words = [], Words(plan)
     for name in STAGES[stage].headlines:
         kind = KINDS[name]
-        ids = {"picture": subject.picture, "seat": subject.seat, "scene": subject.scene, "projector": subject.projector, "n": 1}
+        ids = {
+            "picture": subject.picture,
+            "seat": subject.seat,
+            "scene": subject.scene,
+            "projector": subject.projector,
+            "n": 1,
+        }
         figure = report.figures.get(kind.key(**ids))
         if figure is None:
             continue
@@ -225,7 +240,9 @@ def _same(report: Report, figure: Figure) -> list[Figure]:
 
 def worst_open(report: Report) -> Finding | None:
     """The worst finding that wants somebody: an overridden stop is still one, an accepted mind is not."""
-    wanted = (f for f in report.findings if f.level is Level.STOP or (f.level is Level.MIND and f.key not in report.accepted))
+    wanted = (
+        f for f in report.findings if f.level is Level.STOP or (f.level is Level.MIND and f.key not in report.accepted)
+    )
     return next(wanted, None)
 
 

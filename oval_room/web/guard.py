@@ -10,8 +10,8 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 COOKIE: Final = "oval_token"
 POLICY: Final = (
-    "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
-    "form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+    "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
+    "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 )
 HEADERS: Final = (
     (b"content-security-policy", POLICY.encode()),

@@ -24,11 +24,13 @@ LENGTH: Final = re.compile(r"""(?:[0-9]+'\ ?)?(?:[0-9]+\ )?[0-9]{1,2}/[0-9]{1,2}
 
 
 def lengths(text: object) -> Markup:
-    """Text with real primes, and fractions set one figure over the other (read aloud as written); a length never breaks."""
+    """Text with real primes, and fractions set one figure over the other (read aloud as written); no length breaks."""
     out, at = Markup(), 0
     plain = str(text)
     for found in LENGTH.finditer(plain):
-        out += escape(primes(plain[at : found.start()])) + Markup('<span class="len">{}</span>').format(_one(found.group()))
+        out += escape(primes(plain[at : found.start()])) + Markup('<span class="len">{}</span>').format(
+            _one(found.group())
+        )
         at = found.end()
     return out + escape(primes(plain[at:]))
 
@@ -40,7 +42,8 @@ def _one(length: str) -> Markup:
     lead = length[: found.start()]
     lead = lead[:-1] if lead.endswith(" ") else lead
     stacked = Markup(
-        '<span class="fr"><span class="fr-n" aria-hidden="true">{0}</span><span class="fr-d" aria-hidden="true">{1}</span></span>'
+        '<span class="fr"><span class="fr-n" aria-hidden="true">{0}</span>'
+        '<span class="fr-d" aria-hidden="true">{1}</span></span>'
         '<span class="visually-hidden"> {0}/{1}</span>'
     ).format(found[1], found[2])
     return escape(primes(lead)) + stacked + escape(length[found.end() :].replace('"', "″"))

@@ -33,7 +33,8 @@ REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning")
 GOODS: Final = 8
 """Checks that pass, shown before the rest are folded up."""
 TRIED_AT_ONCE: Final = 2500
-"""Cures tried in one request, times pictures and seats, or times what a many-cornered outline costs: any ordinary room's, and a few
+"""Cures tried in one request, times pictures and seats, or times what a many-cornered outline costs: any ordinary
+room's, and a few
 of a hall's."""
 
 
@@ -85,7 +86,9 @@ class SheetParts:
         whole = sum(shares.values()) or 1
         for i, name in enumerate(names[:1] if only_lead else names):
             size = lead if i == 0 else (companion[0] * shares[name] / whole, companion[1])
-            part = draw(look, name, *size, self.seen.layers, "lead-" if i == 0 else "c-", self.seen.zoom if i == 0 else None)
+            part = draw(
+                look, name, *size, self.seen.layers, "lead-" if i == 0 else "c-", self.seen.zoom if i == 0 else None
+            )
             if part:
                 parts.append(part)
         return parts
@@ -144,16 +147,37 @@ class SheetParts:
         undo, redo = self.bench.store.undoable(self.head.job, author_of(self.request))
         parts = self.drawings()
         return {
-            "head": self.head, "plan": plan, "seen": seen, "stage": seen.stage, "subject": seen.subject,
-            "scheme": plan.chosen, "marks": marks(plan, self.report), "lead": parts[0] if parts else None, "companions": parts[1:],
-            "view_names": VIEW_NAMES, "extra": self._extra(), "layer_names": self._layers(), "headlines": headlines(plan, self.report, seen.stage, seen.subject),
-            "show": lambda figure: show_figure(figure, ruler), "findings": self.findings(), "delta": delta, "new": new,
-            "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall), "undo": undo, "redo": redo,
-            "link": self.link, "share": SHARE, "own": OWN, "upset": self.report.upset, "cant_settle": can_settle(self.report, seen.stage, plan),
+            "head": self.head,
+            "plan": plan,
+            "seen": seen,
+            "stage": seen.stage,
+            "subject": seen.subject,
+            "scheme": plan.chosen,
+            "marks": marks(plan, self.report),
+            "lead": parts[0] if parts else None,
+            "companions": parts[1:],
+            "view_names": VIEW_NAMES,
+            "extra": self._extra(),
+            "layer_names": self._layers(),
+            "headlines": headlines(plan, self.report, seen.stage, seen.subject),
+            "show": lambda figure: show_figure(figure, ruler),
+            "findings": self.findings(),
+            "delta": delta,
+            "new": new,
+            "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall),
+            "undo": undo,
+            "redo": redo,
+            "link": self.link,
+            "share": SHARE,
+            "own": OWN,
+            "upset": self.report.upset,
+            "cant_settle": can_settle(self.report, seen.stage, plan),
             "survey": survey_shown(self.bench, self.head.job, plan, self.report) if seen.stage == "survey" else None,
             "wall_names": [(wall.key, wall_name(plan.survey.room, wall)) for wall in plan.survey.room.walls],
-            "other_figures": self._others(), "grips": self.grips(), "assumed": self._assumed(),
-        }  # fmt: skip
+            "other_figures": self._others(),
+            "grips": self.grips(),
+            "assumed": self._assumed(),
+        }
 
     def _assumed(self) -> list[tuple[str, str, int]]:
         """Assumed, and it matters: what nobody has given, its value now, how many figures of the subject rest on it."""
@@ -206,14 +230,23 @@ class SheetParts:
         """The large figures of a plan that is only tried."""
         ruler, seen = plan.writing.ruler, self.seen
         shown = headlines(plan, report, seen.stage, seen.subject)
-        context = {"headlines": shown, "show": lambda figure: show_figure(figure, ruler), "scheme": plan.chosen, "plan": plan}
+        context = {
+            "headlines": shown,
+            "show": lambda figure: show_figure(figure, ruler),
+            "scheme": plan.chosen,
+            "plan": plan,
+        }
         return fragment("sheet/_headlines.html", context)
 
     def pinned_html(self) -> str:
         """Photos and notes alone, after one was pinned or taken off."""
         return fragment(
             "sheet/_pinned.html",
-            {"survey": survey_shown(self.bench, self.head.job, self.plan, self.report), "head": self.head, "opened": True},
+            {
+                "survey": survey_shown(self.bench, self.head.job, self.plan, self.report),
+                "head": self.head,
+                "opened": True,
+            },
         )
 
     def swap(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, str]:

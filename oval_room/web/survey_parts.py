@@ -1,4 +1,5 @@
-"""What the survey stage shows beside figures and findings: what is still to be measured, the reading log, photos and notes."""
+"""What the survey stage shows beside figures and findings: what is still to be measured, the reading log, photos and
+notes."""
 
 from __future__ import annotations
 
@@ -56,7 +57,12 @@ def reading_log(plan: Plan) -> list[LoggedDim]:
         live = set(measure.readings) if measure else set()
         logged = tuple(
             LoggedReading(
-                key, show_value(r.value, unit, ruler), r.instrument if unit == "mm" else "meter", r.by, r.at, key in live
+                key,
+                show_value(r.value, unit, ruler),
+                r.instrument if unit == "mm" else "meter",
+                r.by,
+                r.at,
+                key in live,
             )
             for key in keys
             for r in (plan.readings[key],)
@@ -65,11 +71,15 @@ def reading_log(plan: Plan) -> list[LoggedDim]:
         one = combine_readings([r.value for r in counted], [r.instrument for r in counted]) if counted else None
         out.append(
             LoggedDim(
-                dim_name(plan, path), short, show_value(measure.value, unit, ruler) if measure else "gone",
+                dim_name(plan, path),
+                short,
+                show_value(measure.value, unit, ruler) if measure else "gone",
                 f"± {show_value(measure.half_width, unit, ruler)}" if measure and measure.half_width else "",
-                show_value(one.spread, unit, ruler) if one and len(counted) > 1 else "", bool(one and one.level == "mind" and unit == "mm"), logged,
+                show_value(one.spread, unit, ruler) if one and len(counted) > 1 else "",
+                bool(one and one.level == "mind" and unit == "mm"),
+                logged,
             )
-        )  # fmt: skip
+        )
     return out
 
 

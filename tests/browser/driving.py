@@ -88,7 +88,10 @@ class BrowserCase(unittest.TestCase):
     ) -> BrowserContext:
         context = self.browser.new_context(viewport=size, **more)  # type: ignore[arg-type]
         context.add_cookies(
-            [{"name": name, "value": value, "url": self.address()} for name, value in (("theme", theme), ("author", author))]
+            [
+                {"name": name, "value": value, "url": self.address()}
+                for name, value in (("theme", theme), ("author", author))
+            ]
         )
         context.set_default_timeout(8000)
         self.addCleanup(context.close)
@@ -98,7 +101,10 @@ class BrowserCase(unittest.TestCase):
         """A page that fails the test when the console complains or a script breaks."""
         page = (context or self.context()).new_page()
         self.complaints: list[str] = []
-        page.on("console", lambda message: self.complaints.append(message.text) if message.type in ("error", "warning") else None)
+        page.on(
+            "console",
+            lambda message: self.complaints.append(message.text) if message.type in ("error", "warning") else None,
+        )
         page.on("pageerror", lambda error: self.complaints.append(str(error)))
         page.goto(self.address() + path)
         page.wait_for_load_state("load")

@@ -35,7 +35,9 @@ class Choosing(BrowserCase):
             3,
         )
         self.assertEqual(
-            page.locator(".finding", has_text="from level").count() + page.locator(".finding", has_text="hangs over").count(), 0
+            page.locator(".finding", has_text="from level").count()
+            + page.locator(".finding", has_text="hangs over").count(),
+            0,
         )
         bottom = page.locator('#lead-svg .dim[data-key="picture.bottom"]').text_content()
         self.say(page, "bottom 860")

@@ -85,7 +85,9 @@ class Hand(BrowserCase):
         page.mouse.up()
         self.until(page, REVISION, revision + 1)
         self.assertLess(len(flights), 12)  # one in flight at a time, the rest are skipped
-        self.assertAlmostEqual((self.at(page, "seat.s4")[0] - before) * scale, -40, delta=9)  # its last place, to its snap
+        self.assertAlmostEqual(
+            (self.at(page, "seat.s4")[0] - before) * scale, -40, delta=9
+        )  # its last place, to its snap
 
     def test_arrow_keys_do_what_a_drag_does_and_count_as_one_step(self) -> None:
         page = self.sheet()
@@ -171,7 +173,9 @@ class Hand(BrowserCase):
         dot = page.locator("#lead-svg circle.s-lens").first.bounding_box()
         assert dot
         self.assertAlmostEqual(grip[0], dot["x"] + dot["width"] / 2, delta=1.5)  # the grip stays on its lens
-        widths = page.evaluate("[...document.querySelectorAll('#lead-svg .s-outline')].map(n => getComputedStyle(n).strokeWidth)")
+        widths = page.evaluate(
+            "[...document.querySelectorAll('#lead-svg .s-outline')].map(n => getComputedStyle(n).strokeWidth)"
+        )
         self.assertEqual(set(widths), {"2.2px"})
         page.reload()
         self.assertGreater(page.evaluate(scale), before * 1.4)  # the address holds it

@@ -51,7 +51,9 @@ class Survey(BrowserCase):
         self.measure(page)
         named = page.locator(".finding", has_text="Wall 7 reads")
         named.wait_for()
-        self.assertRegex(named.inner_text(), r"11\d mm too long, about the laser's other base edge: all else agrees without it")
+        self.assertRegex(
+            named.inner_text(), r"11\d mm too long, about the laser's other base edge: all else agrees without it"
+        )
         revision = self.revision(page)
         named.locator(".cure").click()
         self.until(page, REVISION, revision + 1)
@@ -86,9 +88,14 @@ class Survey(BrowserCase):
         named = page.locator(".finding", has_text="Wall 9 reads")
         self.assertRegex(named.inner_text(), r"30\d mm too long, about one foot")
         named.locator(".cure").focus()
-        self.until(page, "document.querySelector('#delta').innerText.startsWith('would be')")  # shown before it is taken
+        self.until(
+            page, "document.querySelector('#delta').innerText.startsWith('would be')"
+        )  # shown before it is taken
         page.keyboard.press("Enter")
-        self.until(page, "document.querySelectorAll('.finding').length > 0 && !document.body.innerText.includes('Wall 9 reads')")
+        self.until(
+            page,
+            "document.querySelectorAll('.finding').length > 0 && !document.body.innerText.includes('Wall 9 reads')",
+        )
         self.say(page, "w9 5611")
         self.assertEqual(page.locator(".finding", has_text="too long").count(), 0)
         self.assertEqual(self.complaints, [])
@@ -184,7 +191,12 @@ class Survey(BrowserCase):
         for theme in ("paper", "dim"):
             page = self.open("/", self.context(theme=theme))
             job = self.job(page, "Boat-shed den")
-            for address in (f"/jobs/{job}/survey?lead=elevation", f"/jobs/{job}/sun", f"/jobs/{job}/files", "/practice"):
+            for address in (
+                f"/jobs/{job}/survey?lead=elevation",
+                f"/jobs/{job}/sun",
+                f"/jobs/{job}/files",
+                "/practice",
+            ):
                 page.goto(self.address() + address)
                 page.wait_for_load_state("networkidle")
                 with self.subTest(address, theme=theme):

@@ -22,7 +22,9 @@ from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, Put
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import chapel_flat
 
-CHAPEL = apply(chapel_flat(), several(PutScheme(id="v2", name="Other", like="v1"), PutMade(surface="w2", kind="timber")), SHELF)
+CHAPEL = apply(
+    chapel_flat(), several(PutScheme(id="v2", name="Other", like="v1"), PutMade(surface="w2", kind="timber")), SHELF
+)
 READ = Typed(value=2345.0, instrument="laser")
 CORNERS = tuple(Corner(x=x, y=y) for x, y in ((0, 0), (4166, 0), (4166, 3000), (3000, 3000), (3000, 6000), (0, 6000)))
 ONE_OF_EACH: tuple[Command, ...] = (

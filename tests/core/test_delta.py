@@ -29,7 +29,11 @@ class Lines(unittest.TestCase):
     def test_what_is_said(self) -> None:
         table = (
             ("the lens back", [PutProjector(id="j1", y=3700)], r"^throw .* → .*, one stop cleared$"),
-            ("lower picture", [PutPicture(id="p1", bottom=900)], r"^bottom edge 3' 7 1/2\" → 2' 11 7/16\", .*one new stop"),
+            (
+                "lower picture",
+                [PutPicture(id="p1", bottom=900)],
+                r"^bottom edge 3' 7 1/2\" → 2' 11 7/16\", .*one new stop",
+            ),
             ("nearer seat", [PutSeat(id="s2", y=Typed(value=2900))], r"^angle 42\.4 ?°? → 47\.\d°"),
             ("nothing", [PutProjector(id="j1", y=117 * 25.4)], r"^$"),
             ("half a step", [PutProjector(id="j1", y=117 * 25.4 + 0.5)], r"^$"),

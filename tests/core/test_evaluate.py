@@ -106,7 +106,10 @@ class Reports(unittest.TestCase):
 
     def test_a_mirrored_room_mirrors_the_report(self) -> None:
         shifted = changed(
-            CHAPEL, PutSeat(id="s1", x=Typed(value=900)), PutPicture(id="p1", x=2300, yaw=6), PutProjector(id="j1", x=2500)
+            CHAPEL,
+            PutSeat(id="s1", x=Typed(value=900)),
+            PutPicture(id="p1", x=2300, yaw=6),
+            PutProjector(id="j1", x=2500),
         )
         for plan in (CHAPEL, BEDROOM, shifted):
             one, other = evaluate(plan, SHELF), evaluate(mirrored(plan), SHELF)
@@ -169,7 +172,9 @@ class Reports(unittest.TestCase):
         plan = changed(loft_cinema(), PutPicture(id="p1", width=Typed(value=7000)))
         report = evaluate(plan, SHELF)
         offered = [(f, cure) for f in report.findings for cure in f.cures]
-        under = [(f, cure) for f, cure in offered if isinstance(cure.command, PutPicture) and (cure.command.bottom or 0) < 0]
+        under = [
+            (f, cure) for f, cure in offered if isinstance(cure.command, PutPicture) and (cure.command.bottom or 0) < 0
+        ]
         self.assertTrue(under)  # the rule itself knows no floor
         for finding, cure in under:
             self.assertNotIn(cure, [tried.cure for tried in cures_that_cure(plan, SHELF, report, finding)])
@@ -177,7 +182,11 @@ class Reports(unittest.TestCase):
     def test_a_riser_for_more_seats_than_one_command_holds(self) -> None:
         """Eight rows of twelve: what lifts row 2 and all behind it is one step all the same, can be stored, and is undone as one."""
         plan = say(
-            room(outline="room 12000 x 14000", also=("ceiling 3200",)), "screen 150", "bottom 500", "seat 4000", "seats 12"
+            room(outline="room 12000 x 14000", also=("ceiling 3200",)),
+            "screen 150",
+            "bottom 500",
+            "seat 4000",
+            "seats 12",
         )
         for n in range(2, 9):
             plan = say(plan, f"row {n} {3000 + 1000 * n}")
@@ -217,7 +226,10 @@ class Reports(unittest.TestCase):
         self.assertIn("body/j1/p1", evaluate(changed(short, PutProjector(id="j1", y=3400)), SHELF).stops())
         report = evaluate(short, SHELF)
         kinds = {
-            t.cure.kind for f in report.findings if f.code is ThrowCode.THROW for t in cures_that_cure(short, SHELF, report, f)
+            t.cure.kind
+            for f in report.findings
+            if f.code is ThrowCode.THROW
+            for t in cures_that_cure(short, SHELF, report, f)
         }
         self.assertTrue(kinds & {"lens back and width", "picture width, moved", "picture width"})
 

@@ -67,7 +67,12 @@ class Workings(unittest.TestCase):
         for item in sorted(figure.inputs, key=lambda one: -len(one.symbol)):
             text = re.sub(rf"(?<![A-Za-z_]){re.escape(item.symbol)}(?![A-Za-z_(])", f"({item.value!r})", text)
         text = (
-            text.replace("·", "*").replace("×", "*").replace("−", "-").replace("²", "**2").replace("√", "sqrt").replace("π", "pi")
+            text.replace("·", "*")
+            .replace("×", "*")
+            .replace("−", "-")
+            .replace("²", "**2")
+            .replace("√", "sqrt")
+            .replace("π", "pi")
         )
         text = text.replace("1/120°", "radians(1/120)").replace("|", "").replace("atan(", "arc(")
         names = {
@@ -78,7 +83,9 @@ class Workings(unittest.TestCase):
             "sin": lambda a: math.sin(math.radians(a) if abs(a) > 1 else a),
             "cos": lambda a: math.cos(math.radians(a) if abs(a) > 1 else a),
         }
-        return float(eval(text, {"__builtins__": {}}, names | {"arc": lambda a: math.degrees(math.atan(a)), "inf": math.inf}))
+        return float(
+            eval(text, {"__builtins__": {}}, names | {"arc": lambda a: math.degrees(math.atan(a)), "inf": math.inf})
+        )
 
     def test_each_comes_to_its_figure(self) -> None:
         skipped = {KINDS[name].pattern for name in self.SKIPPED}

@@ -69,7 +69,9 @@ class Keeping(unittest.TestCase):
         tried = 0
         for finding in report.findings:
             quick = cures_that_cure(SEVERAL, SHELF, report, finding, evaluate=evaluator)
-            self.assertEqual([one.cure for one in quick], [one.cure for one in cures_that_cure(SEVERAL, SHELF, report, finding)])
+            self.assertEqual(
+                [one.cure for one in quick], [one.cure for one in cures_that_cure(SEVERAL, SHELF, report, finding)]
+            )
             tried += len(quick)
         self.assertGreater(tried, 2)
 
@@ -97,7 +99,9 @@ class Many(unittest.TestCase):
         report = evaluate(self.HALL, SHELF)
 
         def verdicts(plan: Plan) -> dict[str, Level]:
-            return {name: level for name, level in self.own(plan, "p5", "p5").items() if level in (Level.STOP, Level.MIND)}
+            return {
+                name: level for name, level in self.own(plan, "p5", "p5").items() if level in (Level.STOP, Level.MIND)
+            }
 
         now = verdicts(self.HALL)
         for mover in movers_of(self.HALL, subject)[:2]:

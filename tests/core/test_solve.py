@@ -77,9 +77,13 @@ class Breaking(unittest.TestCase):
                     with self.subTest(plan.name, mover=one.key, sign=sign):
                         if point.finding is None:
                             continue
-                        held = evaluate(apply(plan, one.set_to(one.now + sign * max(point.far - 1e-6, 0)), SHELF), SHELF)
+                        held = evaluate(
+                            apply(plan, one.set_to(one.now + sign * max(point.far - 1e-6, 0)), SHELF), SHELF
+                        )
                         self.assertEqual(bad(held), now)
-                        beyond = evaluate(apply(plan, one.set_to(one.now + sign * (point.far + 2 * step)), SHELF), SHELF)
+                        beyond = evaluate(
+                            apply(plan, one.set_to(one.now + sign * (point.far + 2 * step)), SHELF), SHELF
+                        )
                         self.assertNotEqual(bad(beyond), now)
 
     def test_the_lens_of_the_chapel(self) -> None:

@@ -43,7 +43,10 @@ def plans(draw: st.DrawFn, screen: bool | None = None) -> Plan:
         if projected
         else [f"tv {draw(st.sampled_from(['Ember 65', 'Slate 55', 'Slate 75']))}"]
     )
-    lines += [f"bottom {draw(st.integers(500, 1000))}", f"window w3 at 600, 1200 x 1100 sill {draw(st.integers(700, 1000))}"]
+    lines += [
+        f"bottom {draw(st.integers(500, 1000))}",
+        f"window w3 at 600, 1200 x 1100 sill {draw(st.integers(700, 1000))}",
+    ]
     return say(room(outline=f"room {width} x {depth}", also=(f"ceiling {height}",)), *lines)
 
 
@@ -95,12 +98,16 @@ class Always(unittest.TestCase):
     def test_a_higher_picture_never_sinks_behind_a_head(self, plan: Plan, by: int) -> None:
         before, now = after(plan), after(plan, PutPicture(id="p1", bottom=plan.chosen.pictures["p1"].bottom + by))
         for key, over in before.of(ViewResult).pictures["p1"].over.items():
-            self.assertGreaterEqual(now.of(ViewResult).pictures["p1"].over[key].sight.clearance, over.sight.clearance - 1e-9, key)
+            self.assertGreaterEqual(
+                now.of(ViewResult).pictures["p1"].over[key].sight.clearance, over.sight.clearance - 1e-9, key
+            )
         self.no_less(before, now, ".neck.")
         self.no_less(before, now, ".top_angle.")
 
     @SETTINGS
-    @given(plans(), st.sampled_from([("white", "furnished"), ("furnished", "dark"), ("white", "dark")]), st.floats(0.1, 1))
+    @given(
+        plans(), st.sampled_from([("white", "furnished"), ("furnished", "dark"), ("white", "dark")]), st.floats(0.1, 1)
+    )
     def test_a_darker_room_never_lowers_contrast(self, plan: Plan, finishes: tuple[str, str], share: float) -> None:
         light, dark = finishes
         self.no_less(after(plan, PutRoom(finish=light)), after(plan, PutRoom(finish=dark)), ".contrast.scene.")

@@ -83,7 +83,10 @@ class Sentences(unittest.TestCase):
             plan = CHAPEL
             for step in steps:
                 plan = apply(plan, step, SHELF)
-            for pattern, style in ((feet, PutWriting(unit="in", style="feet")), (metric, PutWriting(unit="mm", style="mm"))):
+            for pattern, style in (
+                (feet, PutWriting(unit="in", style="feet")),
+                (metric, PutWriting(unit="mm", style="mm")),
+            ):
                 told = apply(plan, style, SHELF)
                 report = evaluate(told, SHELF)
                 found = report.find(key)

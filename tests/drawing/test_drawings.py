@@ -176,12 +176,19 @@ class Drawings(unittest.TestCase):
         assert scene and look.picture
         told = [s.text for s in scene.shapes if isinstance(s, Label) and s.text.startswith("seat")]
         tallies = seats_tally(
-            seat_map(CHAPEL.survey, CHAPEL.chosen.pictures["p1"], SHELF[CHAPEL.chosen.pictures["p1"].gear or ""], CHAPEL.choices),
+            seat_map(
+                CHAPEL.survey,
+                CHAPEL.chosen.pictures["p1"],
+                SHELF[CHAPEL.chosen.pictures["p1"].gear or ""],
+                CHAPEL.choices,
+            ),
             CHAPEL.survey,
         )
         for key, tally in tallies.items():
             assert tally
-            self.assertTrue(any(text.startswith(f"{CHAPEL.survey.seats[key].name}: {sum(tally.values())}") for text in told), key)
+            self.assertTrue(
+                any(text.startswith(f"{CHAPEL.survey.seats[key].name}: {sum(tally.values())}") for text in told), key
+            )
 
     def test_only_a_woven_cloth_is_cut(self) -> None:
         self.assertIsNone(scene_of(look_at(CHAPEL), "cloth"))

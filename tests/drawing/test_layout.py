@@ -11,7 +11,9 @@ from oval_room.drawing.layout import Box, Frame, Page, shortened
 from oval_room.drawing.metrics import primes, text_width
 from oval_room.drawing.scene import Dim, Ellipse, Label, P
 
-WORDS = st.sampled_from(["9' 2 11/16\"", "throw 12' 7 5/8\"", "3413 mm", "7' 0\"", "a rather long name for a thing in the room"])
+WORDS = st.sampled_from(
+    ["9' 2 11/16\"", "throw 12' 7 5/8\"", "3413 mm", "7' 0\"", "a rather long name for a thing in the room"]
+)
 DIMS = st.builds(
     Dim, a=st.floats(0, 3000), b=st.floats(3001, 6000), axis=st.sampled_from(["u", "v"]), text=WORDS,
     side=st.sampled_from(["below", "above", "left", "right"]), priority=st.integers(1, 9),
@@ -60,7 +62,9 @@ class Layouts(unittest.TestCase):
 
     def test_a_name_keeps_inside_its_picture(self) -> None:
         one = page()
-        placed = one.labels(Label(P(1000 + 1000 * n, 1500), f"Tarnbeck Ember 55 no. {n}", within=1000) for n in range(4))
+        placed = one.labels(
+            Label(P(1000 + 1000 * n, 1500), f"Tarnbeck Ember 55 no. {n}", within=1000) for n in range(4)
+        )
         self.assertEqual([label.label.text[-5:] for label in placed], [f"no. {n}" for n in range(4)])
         self.assertTrue(all(box.x1 - box.x0 <= 106 for box in one.taken))
         self.assertEqual(one.labels([Label(P(1000, 500), "Tarnbeck", within=20)]), [])
@@ -70,7 +74,9 @@ class Layouts(unittest.TestCase):
         beside = ((0.0, 0.0), (0.0, 40.0))
         one.keep_clear([Ellipse(at, (95, 78), "head", "people")])
         self.assertEqual(one.labels([Label(at, "seat 1", offsets=beside)])[0].y, one.frame.y(1500) - 40)
-        self.assertEqual(one.labels([Label(at, "seat 1", offsets=beside[:1])])[0].y, one.frame.y(1500))  # nowhere else to go
+        self.assertEqual(
+            one.labels([Label(at, "seat 1", offsets=beside[:1])])[0].y, one.frame.y(1500)
+        )  # nowhere else to go
 
     def test_strings_climb_to_the_next_rail(self) -> None:
         placed = page().dims([Dim(0, 3000, "u", "a"), Dim(0, 4000, "u", "b"), Dim(4100, 6000, "u", "c")])

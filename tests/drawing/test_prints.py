@@ -73,7 +73,15 @@ class Prints(unittest.TestCase):
 
     def test_the_title_block_names_what_it_must(self) -> None:
         text = PdfReader(io.BytesIO(write_pdf([scene("section"), scene("plan")], TITLES))).pages[1].extract_text()
-        for word in ("Chapel flat", "Plan", "revision 3", "sheet 2 of 2", "01.01.2026", "STOP: something", "printed true"):
+        for word in (
+            "Chapel flat",
+            "Plan",
+            "revision 3",
+            "sheet 2 of 2",
+            "01.01.2026",
+            "STOP: something",
+            "printed true",
+        ):
             self.assertIn(word, text)
 
     def test_the_largest_scale_that_fits(self) -> None:
@@ -92,7 +100,9 @@ class Prints(unittest.TestCase):
         self.assertEqual(document.units, 4)  # millimetres
         lines = list(document.modelspace().query("LWPOLYLINE"))
         self.assertEqual(len(lines), sum(isinstance(shape, Path) for shape in drawn.shapes))
-        outline = max((line for line in lines if line.dxf.layer == "OVAL-STRUCTURE"), key=lambda line: line.closed and len(line))
+        outline = max(
+            (line for line in lines if line.dxf.layer == "OVAL-STRUCTURE"), key=lambda line: line.closed and len(line)
+        )
         self.assertTrue(outline)
         widths = [max(p[0] for p in line.get_points()) - min(p[0] for p in line.get_points()) for line in lines]
         self.assertTrue(any(abs(width - 228 * 25.4) < 0.01 for width in widths))

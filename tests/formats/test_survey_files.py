@@ -52,7 +52,11 @@ class Readings(unittest.TestCase):
 
     def test_units_marks_and_columns_as_spreadsheets_write_them(self) -> None:
         plan = room(outline="room 3000 x 3000")
-        for text in ("of;value;unit\nw1;4,2;m\n", "Unit,Value,Of\nin,165 3/8,w1\n", '\ufeffof,value,unit\r\nw1,"4 200",mm\r\n'):
+        for text in (
+            "of;value;unit\nw1;4,2;m\n",
+            "Unit,Value,Of\nin,165 3/8,w1\n",
+            '\ufeffof,value,unit\r\nw1,"4 200",mm\r\n',
+        ):
             brought = read_readings(text.encode(), plan)
             assert brought.command is not None
             with self.subTest(text):

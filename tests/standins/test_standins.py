@@ -31,7 +31,9 @@ def surveyed(made: Practice, slips: float = 0.0) -> Plan:
             return plan
         read = take(plan, made.true, wanted, 0, slips)
         plan = apply(
-            plan, taking(plan, wanted.key, Typed.model_validate({"value": read.value, "instrument": read.instrument})), {}
+            plan,
+            taking(plan, wanted.key, Typed.model_validate({"value": read.value, "instrument": read.instrument})),
+            {},
         )
     raise AssertionError(f"still to measure: {missing_readings(plan)}")
 

@@ -84,7 +84,10 @@ class Commits(StoreCase):
         self.assertEqual(self.store.commit(self.job, 1, self.lens(117 * 25.4), "wil").head.revision, 1)
 
     def test_what_can_not_be_applied_leaves_nothing(self) -> None:
-        for base, command, error in ((1, PutSeat(id="s1", kind="hammock"), RefusedError), (9, self.lens(1), RefusedError)):
+        for base, command, error in (
+            (1, PutSeat(id="s1", kind="hammock"), RefusedError),
+            (9, self.lens(1), RefusedError),
+        ):
             with self.assertRaises(error):
                 self.store.commit(self.job, base, command, "wil")
         with self.assertRaises(MissingError):
@@ -213,7 +216,9 @@ class Care(unittest.TestCase):
                 module.Store._add_revision = dying
                 store.commit({job!r}, 1, PutProjector(id="j1", y=3700.0), "wil")
             """
-            done = subprocess.run([sys.executable, "-c", textwrap.dedent(script)], capture_output=True, env=dict(os.environ))
+            done = subprocess.run(
+                [sys.executable, "-c", textwrap.dedent(script)], capture_output=True, env=dict(os.environ)
+            )
             self.assertEqual(done.returncode, -signal.SIGKILL, done.stderr)
             again = Store(path)
             self.assertEqual((again.head(job).revision, again.head(job).plan, again.check()), (1, CHAPEL, []))

@@ -31,7 +31,9 @@ class WebCase(unittest.TestCase):
         cls.store = Store(Path(folder.name) / "web.db")
         fill(cls.store)
         cls.app = create_app(cls.store, Settings(body_limit=200_000))
-        cls.client = TestClient(cls.app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False)
+        cls.client = TestClient(
+            cls.app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False
+        )
         jobs = {row.name: row.id for row in cls.store.list_jobs()[0]}
         cls.chapel, cls.bedroom = jobs["Chapel flat"], jobs["Bedroom over the breast"]
         cls.loft, cls.den = jobs["Loft cinema"], jobs["Boat-shed den"]

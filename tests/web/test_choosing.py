@@ -26,12 +26,15 @@ class Choosing(WebCase):
         text = self.client.get(f"/jobs/{self.den}/sizes", params={"seat": "s1"}).text
         self.assertIn('data-option="tv 85"', text)
         self.assertIn("size-now", text)
-        self.assertIn('data-option="screen 100"', self.client.get(f"/jobs/{self.chapel}/sizes", params={"picture": "p1"}).text)
+        self.assertIn(
+            'data-option="screen 100"', self.client.get(f"/jobs/{self.chapel}/sizes", params={"picture": "p1"}).text
+        )
 
     def test_the_tally_names_what_fails(self) -> None:
         ask = {"picture": "p1", "u": "3300", "v": "2400"}
         self.assertRegex(
-            self.client.get(f"/jobs/{self.den}/tally", params=ask).json()["say"], r"^3300 mm out, 2400 mm along: \d of 5"
+            self.client.get(f"/jobs/{self.den}/tally", params=ask).json()["say"],
+            r"^3300 mm out, 2400 mm along: \d of 5",
         )
         self.assertIn("not angle", self.client.get(f"/jobs/{self.den}/tally", params=ask | {"u": "900"}).json()["say"])
         self.assertEqual(self.client.get(f"/jobs/{self.den}/tally", params=ask | {"u": "-900"}).json()["say"], "")
@@ -55,7 +58,9 @@ class Choosing(WebCase):
             sheet = self.client.get(f"/jobs/{job}/picture", params={"lead": view}, headers=HTML).text
             self.assertIn(told, sheet)
             for kind in ("pdf", "svg", "dxf"):
-                self.assertEqual(self.client.get(f"/jobs/{job}/picture/print.{kind}", params={"view": view}).status_code, 200)
+                self.assertEqual(
+                    self.client.get(f"/jobs/{job}/picture/print.{kind}", params={"view": view}).status_code, 200
+                )
 
     def test_shapes_are_entries_too(self) -> None:
         job = self.copy_of(self.bedroom)
@@ -68,7 +73,14 @@ class Choosing(WebCase):
             self.assertEqual(self.say(job, line, stage="picture").json()["kind"], "done", line)
             with self.subTest(line):
                 self.assertIn(told, self.client.get(f"/jobs/{job}/picture", headers=HTML).text)
-        for line in ("curve 3 bananas", "split 0 x 2", "corner c7", "speaker at the back", "main nobody", "plays chess"):
+        for line in (
+            "curve 3 bananas",
+            "split 0 x 2",
+            "corner c7",
+            "speaker at the back",
+            "main nobody",
+            "plays chess",
+        ):
             answer = self.say(job, line, stage="picture").json()
             self.assertEqual(answer["kind"], "refused", line)
             self.assertGreater(len(answer["say"]), 20)
@@ -83,7 +95,9 @@ class Choosing(WebCase):
         self.assertEqual(len(re.findall(r'data-scale="([0-9.]+)"', text)), 2)
         self.assertEqual(len(set(re.findall(r'data-scale="([0-9.]+)"', text))), 1)  # the same scale
         answer = self.client.post(
-            f"/jobs/{job}/decide", data={"token": self.token, "scheme": "v1", "why": "the smaller one <b>fits</b>"}, headers=HTML
+            f"/jobs/{job}/decide",
+            data={"token": self.token, "scheme": "v1", "why": "the smaller one <b>fits</b>"},
+            headers=HTML,
         )
         self.assertEqual(answer.status_code, 303)
         after = self.client.get(f"/jobs/{job}/schemes", headers=HTML).text
@@ -128,7 +142,9 @@ class Choosing(WebCase):
         self.assertIn("No one change", self.client.get(f"/jobs/{job}/cures", params={"finding": "nothing"}).text)
         again = re.findall(r'data-try="([^"]+)"', self.client.get(f"/jobs/{job}/picture", headers=HTML).text)
         self.assertLess(len(again), len(waiting))
-        self.assertIn("and not what the others give", self.client.get(f"/jobs/{job}/breaking", params={"picture": "p5"}).text)
+        self.assertIn(
+            "and not what the others give", self.client.get(f"/jobs/{job}/breaking", params={"picture": "p5"}).text
+        )
 
     def test_many_checks_that_pass_are_folded_and_nothing_else_is(self) -> None:
         few, many = self.copy_of(self.bedroom), self.store.create(hall(), "tester")

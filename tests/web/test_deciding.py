@@ -13,7 +13,9 @@ from tests.web.serving import HTML, WebCase
 class Accepting(WebCase):
     def accept(self, job: str, finding: str, why: str = "", **more: object) -> object:
         base = self.store.head(job).revision
-        return self.post(f"/jobs/{job}/accept", {"finding": finding, "why": why, "base": base, "stage": "throw", **more})
+        return self.post(
+            f"/jobs/{job}/accept", {"finding": finding, "why": why, "base": base, "stage": "throw", **more}
+        )
 
     def test_a_mind_is_accepted_and_comes_back_when_worse(self) -> None:
         job = self.copy_of(self.chapel)
@@ -51,7 +53,9 @@ class Accepting(WebCase):
 
     def test_an_accepted_mind_is_not_counted_at_its_stage(self) -> None:
         job = self.copy_of(self.bedroom)
-        for key in [f.key for f in evaluate(self.store.head(job).plan, self.store.gear()).findings if f.level is Level.MIND]:
+        for key in [
+            f.key for f in evaluate(self.store.head(job).plan, self.store.gear()).findings if f.level is Level.MIND
+        ]:
             answer = self.accept(job, key, "as agreed").json()  # type: ignore[attr-defined]
         self.assertNotRegex(answer["regions"]["rail"], r"\d mind")
 
@@ -137,13 +141,23 @@ class GoingBack(WebCase):
 class Pulling(WebCase):
     def test_a_pull_previews_and_a_drop_commits(self) -> None:
         job = self.copy_of(self.chapel)
-        body = {"grip": "lens.j1", "to": [3900.0, 2500.0], "lead": "section", "reach": 0, "base": 1, "stage": "throw", "seq": 7}
+        body = {
+            "grip": "lens.j1",
+            "to": [3900.0, 2500.0],
+            "lead": "section",
+            "reach": 0,
+            "base": 1,
+            "stage": "throw",
+            "seq": 7,
+        }
         moving = self.post(f"/jobs/{job}/pull", body).json()
         self.assertEqual((moving["kind"], moving["seq"], self.store.head(job).revision), ("pulled", 7, 1))
         self.assertIn("headline-value", moving["headlines"])
         dropped = self.post(f"/jobs/{job}/pull", body | {"drop": True, "key": "k1", "group": "g1"}).json()
         self.assertEqual((dropped["kind"], dropped["revision"]), ("done", 2))
-        self.post(f"/jobs/{job}/pull", body | {"to": [4000.0, 2500.0], "drop": True, "base": 2, "key": "k2", "group": "g1"})
+        self.post(
+            f"/jobs/{job}/pull", body | {"to": [4000.0, 2500.0], "drop": True, "base": 2, "key": "k2", "group": "g1"}
+        )
         self.say(job, "undo")
         self.assertEqual(self.store.head(job).plan, self.store.plan_at(job, 1))  # both of the group at once
 

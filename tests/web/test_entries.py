@@ -35,7 +35,9 @@ class Entries(unittest.TestCase):
                         assert isinstance(answer, Heard), answer
                         after = apply(plan, answer.command, SHELF)
                         again = next(
-                            e for e in entries_of(after, SHELF, stage, subject) if (e.say, e.label) == (entry.say, entry.label)
+                            e
+                            for e in entries_of(after, SHELF, stage, subject)
+                            if (e.say, e.label) == (entry.say, entry.label)
                         )
                         self.assertEqual(again.value, entry.value)
 
@@ -70,7 +72,9 @@ class Benches(unittest.TestCase):
         assert angle.worst
         self.assertEqual((angle.figure.subject, angle.worst.subject), ("seat 1b", "seat 2a"))
         for stage in STAGES:
-            self.assertLessEqual(len(headlines(CHAPEL, evaluate(CHAPEL, SHELF), stage, Subject("p1", "s2", "k1", "j1"))), 4)
+            self.assertLessEqual(
+                len(headlines(CHAPEL, evaluate(CHAPEL, SHELF), stage, Subject("p1", "s2", "k1", "j1"))), 4
+            )
         self.assertTrue(all(set(spec.headlines) <= set(KINDS) for spec in STAGES.values()))
 
     def test_marks_and_what_settles(self) -> None:
@@ -86,7 +90,8 @@ class Benches(unittest.TestCase):
     def test_what_is_seen_falls_back_to_what_is_there(self) -> None:
         seen = Seen.of(CHAPEL, "throw", {"picture": "p9", "seat": "s99", "scene": "k9"}, {})
         self.assertEqual(
-            (seen.subject.picture, seen.subject.seat, seen.subject.scene, seen.subject.projector), ("p1", "s2", "k1", "j1")
+            (seen.subject.picture, seen.subject.seat, seen.subject.scene, seen.subject.projector),
+            ("p1", "s2", "k1", "j1"),
         )
         self.assertEqual(Seen.of(CHAPEL, "fixing", {}, {}).subject.picture, "p2")
         self.assertEqual(

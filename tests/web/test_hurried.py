@@ -16,7 +16,9 @@ AFTER = (
     "screen", "seat 1a", "wall 3", "w9", "corner", "left", "right 3", "5 at 3 up 2", "at 3 m", "1/0", "½", "10 to 5", "woven", "oled",
     "left at 1 m out 2 m", "💡", "'; drop table", "<b>x</b>", "\t", "not a number", "10 m 10 m 10 m",
 )  # fmt: skip
-LINE = st.builds(lambda phrase, after: f"{phrase.word} {after}".strip(), st.sampled_from(PHRASES), st.sampled_from(AFTER))
+LINE = st.builds(
+    lambda phrase, after: f"{phrase.word} {after}".strip(), st.sampled_from(PHRASES), st.sampled_from(AFTER)
+)
 LINES = st.lists(LINE | st.sampled_from(PHRASES).map(lambda phrase: phrase.example), min_size=1, max_size=5)
 
 

@@ -133,7 +133,9 @@ class Sums(WebCase):
             (b"[" * 30_000, "body"), (b'{"given": {"width_mm": ' + b"9" * 5000 + b', "lens_range": [1, 2]}}', "body"),
         )  # fmt: skip
         for content, key in table:
-            answer = self.client.post("/api/sums/throw.range", content=content, headers={"content-type": "application/json"})
+            answer = self.client.post(
+                "/api/sums/throw.range", content=content, headers={"content-type": "application/json"}
+            )
             with self.subTest(content[:40]):
                 self.assertEqual(answer.status_code, 422, answer.text)
                 self.assertIn(key, [error["key"] for error in answer.json()["errors"]] + ["body"] * (key == "width_mm"))
@@ -267,7 +269,9 @@ class Saying(WebCase):
     def test_no_body_makes_a_500(self, body: dict[str, object]) -> None:
         for what in ("say", "heard", "cure", "settle", "step", "commits"):
             answer = self.client.post(
-                f"/jobs/{self.chapel}/{what}", json=body, headers={"x-oval-token": self.client.cookies.get("oval_token", "")}
+                f"/jobs/{self.chapel}/{what}",
+                json=body,
+                headers={"x-oval-token": self.client.cookies.get("oval_token", "")},
             )
             self.assertLess(answer.status_code, 500)
 
@@ -299,7 +303,9 @@ class DeskWork(WebCase):
     def test_export_and_import(self) -> None:
         content = self.client.get(f"/jobs/{self.chapel}/export").content
         self.assertEqual(read_job(content)[0], self.store.head(self.chapel).plan)
-        answer = self.client.post("/import", data={"token": self.token}, files={"file": ("a.ovalroom", content)}, headers=HTML)
+        answer = self.client.post(
+            "/import", data={"token": self.token}, files={"file": ("a.ovalroom", content)}, headers=HTML
+        )
         self.assertEqual(answer.status_code, 303)
         before = self.store.list_jobs()[1]
         for name, bad, word in (
@@ -317,7 +323,9 @@ class DeskWork(WebCase):
         self.assertEqual(self.store.list_jobs()[1], before)  # nothing was stored
 
     def test_a_body_over_the_limit(self) -> None:
-        answer = self.client.post("/import", data={"token": self.token}, files={"file": ("a", b"x" * 300_000)}, headers=HTML)
+        answer = self.client.post(
+            "/import", data={"token": self.token}, files={"file": ("a", b"x" * 300_000)}, headers=HTML
+        )
         self.assertEqual(answer.status_code, 413)
 
         def endless() -> object:

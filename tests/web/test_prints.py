@@ -37,7 +37,9 @@ class Prints(WebCase):
             from pypdf import PdfReader
 
         job = self.copy_of(self.chapel)
-        self.post(f"/jobs/{job}/accept", {"finding": "throw/j1/p1", "why": "new lens on order", "base": 1, "stage": "throw"})
+        self.post(
+            f"/jobs/{job}/accept", {"finding": "throw/j1/p1", "why": "new lens on order", "base": 1, "stage": "throw"}
+        )
         content = self.client.get(f"/jobs/{job}/throw/print.pdf?view=section").content
         text = PdfReader(io.BytesIO(content)).pages[0].extract_text()
         self.assertIn("STOP", text)

@@ -84,12 +84,18 @@ class Survey(WebCase):
         photo = next(one for one in self.store.attachments(job) if one.is_photo)
         got = self.client.get(f"/jobs/{job}/photos/{photo.id}.jpg")
         self.assertEqual((got.headers["content-type"], got.content[:2]), ("image/jpeg", b"\xff\xd8"))
-        self.assertEqual(self.client.get(f"/jobs/{self.bedroom}/photos/{photo.id}.jpg").status_code, 404)  # another job's
+        self.assertEqual(
+            self.client.get(f"/jobs/{self.bedroom}/photos/{photo.id}.jpg").status_code, 404
+        )  # another job's
         self.assertEqual(len(self.store.attachments(self.copy_of(job))), 2)
         content = self.client.get(f"/jobs/{job}/export").content
-        brought = self.client.post("/import", data={"token": self.token}, files={"file": ("x.ovalroom", content)}, headers=HTML)
+        brought = self.client.post(
+            "/import", data={"token": self.token}, files={"file": ("x.ovalroom", content)}, headers=HTML
+        )
         again = str(brought.headers["location"]).split("/")[2]
-        self.assertEqual([one.text for one in self.store.attachments(again)], [one.text for one in self.store.attachments(job)])
+        self.assertEqual(
+            [one.text for one in self.store.attachments(again)], [one.text for one in self.store.attachments(job)]
+        )
         gone = self.client.post(f"/jobs/{job}/detach", data={"key": photo.id}, headers={"x-oval-token": self.token})
         self.assertEqual((gone.json()["kind"], len(self.store.attachments(job))), ("pinned", 1))
 
@@ -111,15 +117,22 @@ class Survey(WebCase):
 
     def bring(self, job: str, what: str, content: bytes, **fields: str) -> Any:
         return self.client.post(
-            f"/jobs/{job}/files/{what}", data={"token": self.token} | fields, files={"file": ("f.txt", content)}, headers=HTML
+            f"/jobs/{job}/files/{what}",
+            data={"token": self.token} | fields,
+            files={"file": ("f.txt", content)},
+            headers=HTML,
         )
 
     def test_files_go_out_and_come_in(self) -> None:
         job = self.copy_of(self.chapel)
         text = self.client.get(f"/jobs/{self.den}/readings.csv").text
         self.assertIn("w5,", text)
-        self.assertEqual(self.client.get(f"/jobs/{self.den}/outline.dxf").text, write_outline(self.store.head(self.den).plan))
-        self.assertEqual(self.bring(job, "outline", self.client.get(f"/jobs/{self.den}/outline.dxf").content).status_code, 303)
+        self.assertEqual(
+            self.client.get(f"/jobs/{self.den}/outline.dxf").text, write_outline(self.store.head(self.den).plan)
+        )
+        self.assertEqual(
+            self.bring(job, "outline", self.client.get(f"/jobs/{self.den}/outline.dxf").content).status_code, 303
+        )
         room = self.store.head(job).plan.survey.room
         for (x, y), (tx, ty) in zip(room.corners, self.store.head(self.den).plan.survey.room.corners, strict=True):
             self.assertLess(abs(x - tx) + abs(y - ty), 0.1)
@@ -150,7 +163,9 @@ class Survey(WebCase):
 
     def test_a_drawing_that_does_not_say_its_unit_is_asked_about(self) -> None:
         job = self.copy_of(self.chapel)
-        content = re.sub(rb"(\$INSUNITS\s+70\s+)4", rb"\g<1>0", self.client.get(f"/jobs/{self.den}/outline.dxf").content)
+        content = re.sub(
+            rb"(\$INSUNITS\s+70\s+)4", rb"\g<1>0", self.client.get(f"/jobs/{self.den}/outline.dxf").content
+        )
         answer = self.bring(job, "outline", content)
         self.assertEqual(answer.status_code, 422)
         self.assertIn("which the file does not say", answer.text)
@@ -176,7 +191,9 @@ class Survey(WebCase):
         self.assertEqual(self.client.get(f"/jobs/{self.chapel}/score", headers=HTML).status_code, 404)
 
     def test_the_chosen_wall_and_its_entries_go_with_the_address(self) -> None:
-        page = self.client.get(f"/jobs/{self.den}/survey", params={"wall": "w4", "lead": "elevation"}, headers=HTML).text
+        page = self.client.get(
+            f"/jobs/{self.den}/survey", params={"wall": "w4", "lead": "elevation"}, headers=HTML
+        ).text
         self.assertIn('data-say="opens window"', page)
         self.assertIn('<option value="w4" selected>wall 4</option>', page)
         for wall in ("w99", "x", "0", "w-1"):

@@ -31,14 +31,49 @@ def _budget(here: Here, rest: str) -> Heard:
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("who", "people", "who watches", "who two, friends on Fridays", "brief", text_phrase("who", "Who watches", PutBrief)),
+    Phrase(
+        "who",
+        "people",
+        "who watches",
+        "who two, friends on Fridays",
+        "brief",
+        text_phrase("who", "Who watches", PutBrief),
+    ),
     Phrase("film", "hours", "hours of film a day", "film 3", "brief", _hours("film")),
     Phrase("sport", "hours", "hours of sport a day", "sport 1", "brief", _hours("sport")),
     Phrase("games", "hours", "hours of games a day", "games 2", "brief", _hours("games")),
     Phrase("desk", "hours", "hours of desk work a day", "desk 0", "brief", _hours("desk")),
-    Phrase("plays", "a kind of games", "what kind of games: it decides how much lag is too much", "plays platform and rhythm", "brief", _plays),
+    Phrase(
+        "plays",
+        "a kind of games",
+        "what kind of games: it decides how much lag is too much",
+        "plays platform and rhythm",
+        "brief",
+        _plays,
+    ),
     Phrase("budget", "money", "what may be spent", "budget 9500", "brief", _budget),
-    Phrase("keep", "things", "what must stay", "keep oak sideboard", "brief", text_phrase("must_stay", "Must stay", PutBrief)),
-    Phrase("landlord", "limits", "the landlord's limits", "landlord no holes in the breast", "brief", text_phrase("landlord", "Landlord", PutBrief)),
-    Phrase("cables", "ways", "where cables can go", "cables behind the skirting", "brief", text_phrase("cables", "Cables", PutBrief)),
-)  # fmt: skip
+    Phrase(
+        "keep",
+        "things",
+        "what must stay",
+        "keep oak sideboard",
+        "brief",
+        text_phrase("must_stay", "Must stay", PutBrief),
+    ),
+    Phrase(
+        "landlord",
+        "limits",
+        "the landlord's limits",
+        "landlord no holes in the breast",
+        "brief",
+        text_phrase("landlord", "Landlord", PutBrief),
+    ),
+    Phrase(
+        "cables",
+        "ways",
+        "where cables can go",
+        "cables behind the skirting",
+        "brief",
+        text_phrase("cables", "Cables", PutBrief),
+    ),
+)

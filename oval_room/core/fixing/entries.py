@@ -17,7 +17,8 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
     picture = plan.chosen.pictures.get(subject.picture or "")
     projector = plan.chosen.projectors.get(subject.projector or "")
     mounts = {
-        holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds) for holds in ("panel", "projector")
+        holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds)
+        for holds in ("panel", "projector")
     }
     out = []
     if picture is not None and picture.kind == "panel":

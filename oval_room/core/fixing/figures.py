@@ -53,9 +53,17 @@ KINDS: Final = kinds(
         rank=6,
     ),
     FigureKind(
-        "row", "picture.{picture}.holes.row.{n}", "mm", "hole row above the floor", "7.3", "z_t − t − r − below", "fixing"
+        "row",
+        "picture.{picture}.holes.row.{n}",
+        "mm",
+        "hole row above the floor",
+        "7.3",
+        "z_t − t − r − below",
+        "fixing",
     ),
-    FigureKind("hole_x", "picture.{picture}.holes.x.{n}", "mm", "hole from the left wall", "7.3", "x_c + column", "fixing"),
+    FigureKind(
+        "hole_x", "picture.{picture}.holes.x.{n}", "mm", "hole from the left wall", "7.3", "x_c + column", "fixing"
+    ),
     FigureKind(
         "check_diagonal",
         "picture.{picture}.holes.check",
@@ -66,6 +74,12 @@ KINDS: Final = kinds(
         "fixing",
     ),
     FigureKind(
-        "panel_top", "picture.{picture}.panel_top", "mm", "panel top above the floor", "7.3", "z_c + h/2 + frame", "fixing"
+        "panel_top",
+        "picture.{picture}.panel_top",
+        "mm",
+        "panel top above the floor",
+        "7.3",
+        "z_c + h/2 + frame",
+        "fixing",
     ),
 )

@@ -62,7 +62,9 @@ def hole_map(
         rows_below_upper: the plate's rows below its upper one [mm].
         centre_x, columns_from_centre: the plate's columns [mm].
     """
-    to_top = {"top": 0.0, "centre": panel_height / 2, "bottom": panel_height, "vesa": top_to_vesa + vesa_height / 2}[placed_by]
+    to_top = {"top": 0.0, "centre": panel_height / 2, "bottom": panel_height, "vesa": top_to_vesa + vesa_height / 2}[
+        placed_by
+    ]
     top = placed_at + to_top
     upper = top - top_to_vesa - row_below_vesa
     return HoleMap(

@@ -105,9 +105,16 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _row_at(-1, "lower hole row"),
     ),
     Phrase(
-        "first hole", "a length", "the first hole from the left wall; the picture moves", "first hole 6'2", "fixing", _first_hole
+        "first hole",
+        "a length",
+        "the first hole from the left wall; the picture moves",
+        "first hole 6'2",
+        "fixing",
+        _first_hole,
     ),
-    Phrase("panel top", "a length", "top of the panel's frame above the floor", 'panel top 66 1/2"', "fixing", _panel_top),
+    Phrase(
+        "panel top", "a length", "top of the panel's frame above the floor", 'panel top 66 1/2"', "fixing", _panel_top
+    ),
     Phrase(
         "plate out",
         "a length",

@@ -11,18 +11,28 @@ def _wall_kind(f: Finding, w: Words) -> str:
     name, kind = w.name(f.about, "picture"), f.more["kind"]
     if kind == "unknown":
         return (
-            f"What the wall behind {name} is made of is not known: drill a pilot hole, say made of … before anything hangs there."
+            f"What the wall behind {name} is made of is not known: drill a pilot hole, say made of … before "
+            "anything hangs there."
         )
     if kind == "aerated":
         return f"{capital(name)} on aerated block: nothing hangs there without the fixing maker's own figure."
-    return f"{WALL_WORDS[kind].capitalize()} carries nothing: find the studs behind {name} and prove them with a pilot hole, or put backing in."
+    return (
+        f"{WALL_WORDS[kind].capitalize()} carries nothing: find the studs behind {name} and prove them with a "
+        "pilot hole, or put backing in."
+    )
 
 
 def _near_service(f: Finding, w: Words) -> str:
     service = f.more["service"]
     if f.more["known"]:
-        return f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from {service}: move the plate or the run before drilling."
-    return f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from the line through {service}: its cable may run there. Scan, isolate, or move the plate."
+        return (
+            f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from {service}: move the plate or "
+            "the run before drilling."
+        )
+    return (
+        f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from the line through {service}: its "
+        "cable may run there. Scan, isolate, or move the plate."
+    )
 
 
 def _pole(f: Finding, w: Words) -> str:
@@ -55,9 +65,15 @@ def _no_holes(f: Finding, w: Words) -> str:
 
 def _plate(f: Finding, w: Words) -> str:
     off = f.more["off"]
-    where = f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
+    where = (
+        f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
+    )
     hang = f"pole {w.length(f.more['pole'])}" if f.more["pole"] is not None else f"shelf at {w.length(f.more['shelf'])}"
-    return f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. Centre the lens, not the body. Into joist or timber only, never board; ladder on level ground, three points, second person holds."
+    return (
+        f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. "
+        "Centre the lens, not the body. Into joist or timber only, never board; ladder on level ground, three "
+        "points, second person holds."
+    )
 
 
 class FixingCode(Code):

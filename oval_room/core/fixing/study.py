@@ -28,7 +28,8 @@ from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
 ZONE: Final = 150.0
-"""Width of the zone above, below and beside a socket or switch in which its cable is to be expected [mm] (rules 7.7)."""
+"""Width of the zone above, below and beside a socket or switch in which its cable is to be expected [mm] (rules
+7.7)."""
 ON_RUN: Final = 50.0
 """A hole nearer to a known cable or pipe than this is on it [mm] (planning value)."""
 
@@ -70,19 +71,29 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) 
             panel, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
             found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
             if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
-                what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
+                what = (
+                    "the panel"
+                    if not isinstance(panel, Panel)
+                    else "the mount"
+                    if not isinstance(mount, Mount)
+                    else "t"
+                )
                 findings.append(Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what}))
                 continue
             holes[key] = found
             _hole_figures(book, key, picture, panel, mount, found)
             kind = survey.kind_of("w1")
-            findings.append(Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind}))
+            findings.append(
+                Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
+            )
             findings += _into_what(key, survey, kind) + _near_services(key, survey, found)
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear):
             plates[key] = _plate(book, key, projector, item, survey)
-            findings += _plate_findings(key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler)
+            findings += _plate_findings(
+                key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
+            )
     return FixingResult(book.figures, tuple(findings), holes, plates)
 
 
@@ -148,9 +159,13 @@ def _hole_figures(book: FigureBook, key: str, picture: Picture, panel: Panel, mo
     t = Input("t", "panel top to the upper VESA holes", panel.top_to_vesa or 0.0, "mm", "maker")
     r = Input("r", "hole row below those once hung", mount.row_below_vesa, "mm", "maker")
     book.add(
-        "panel_top", holes.top, Input("z_c", "picture centre", picture.pose.z, "mm", "chosen"), Input("h", "picture height", picture.height, "mm", "maker"),
-        Input("frame", "frame above", picture.frame_top, "mm", "maker"), picture=key,
-    )  # fmt: skip
+        "panel_top",
+        holes.top,
+        Input("z_c", "picture centre", picture.pose.z, "mm", "chosen"),
+        Input("h", "picture height", picture.height, "mm", "maker"),
+        Input("frame", "frame above", picture.frame_top, "mm", "maker"),
+        picture=key,
+    )
     book.add("upper_row", holes.upper_row, z_t, t, r, picture=key)
     for n, (row, below) in enumerate(zip(holes.rows, mount.rows_below_upper, strict=True), 1):
         book.add("row", row, z_t, t, r, Input("below", "below the upper row", below, "mm", "maker"), picture=key, n=n)
@@ -176,7 +191,9 @@ def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear
     book.add("plate_y", y, y_l, dy, projector=key)
     if projector.hung:
         drop = pole_drop(lens, ceiling=ceiling.value, lens_z=pose.z)
-        book.add("pole", drop, Input("z_ceiling", "ceiling", ceiling.value, "mm", ceiling.source), dz, z_l, projector=key)
+        book.add(
+            "pole", drop, Input("z_ceiling", "ceiling", ceiling.value, "mm", ceiling.source), dz, z_l, projector=key
+        )
         return ProjectorPlate(x, y, drop, None)
     shelf = shelf_height(lens, lens_z=pose.z)
     book.add("shelf", shelf, z_l, dz, projector=key)
@@ -184,7 +201,13 @@ def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear
 
 
 def _plate_findings(
-    key: str, projector: Projector, item: ProjectorGear, mount: object, plate: ProjectorPlate, survey: Survey, ruler: Ruler
+    key: str,
+    projector: Projector,
+    item: ProjectorGear,
+    mount: object,
+    plate: ProjectorPlate,
+    survey: Survey,
+    ruler: Ruler,
 ) -> list[Finding]:
     about, out = {"projector": key, "picture": projector.shows}, []
     if plate.pole is not None:
@@ -194,12 +217,18 @@ def _plate_findings(
             z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - least, "greatest")
             cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down")
             out.append(
-                Finding(FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"})
+                Finding(
+                    FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"}
+                )
             )
         elif most is not None and beyond(plate.pole, most):
             z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - most, "least")
             cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="up")
-            out.append(Finding(FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}))
+            out.append(
+                Finding(
+                    FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}
+                )
+            )
     off = plate.x - projector.pose.x
     more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}
     out.append(Finding(FixingCode.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))

@@ -50,24 +50,37 @@ def _holes(
 
 SUMS: Final = (
     Sum(
-        "holes.map", "7.3", "Hole rows of a wall mount", "Heights of the panel, its pattern and every hole from one given height.",
+        "holes.map",
+        "7.3",
+        "Hole rows of a wall mount",
+        "Heights of the panel, its pattern and every hole from one given height.",
         "upper row = top − t − r",
         (
             Word("placed_by", "which line is given", "top", words=get_args(PlacedBy)),
             Length("placed_at", "its height above the floor", '66 1/2"', sign="any"),
             Length("panel_height", "panel's overall height", '38 1/2"'),
             Length("top_to_vesa", "panel top to the upper VESA holes (t)", '15 3/4"', sign="zero"),
-            Length("row_below_vesa", "upper hole row below those once hung (r), under 0 when above", '1/2"', sign="any"),
+            Length(
+                "row_below_vesa", "upper hole row below those once hung (r), under 0 when above", '1/2"', sign="any"
+            ),
             Length("vesa", "VESA pattern: across, down", "400 mm; 300 mm", count=2),
             Length("rows_below_upper", "the plate's rows below its upper one", "", "none", sign="zero", many=True),
             Length("centre_x", "plate's middle along the wall", "", "with columns_from_centre", sign="any"),
-            Length("columns_from_centre", "columns from the plate's middle", "", "with centre_x", sign="any", many=True),
+            Length(
+                "columns_from_centre", "columns from the plate's middle", "", "with centre_x", sign="any", many=True
+            ),
         ),
         (
-            Shown("upper_row_mm", "upper hole row"), Shown("top_mm", "panel top"), Shown("centre_mm", "panel middle"),
-            Shown("bottom_mm", "panel bottom"), Shown("vesa_upper_mm", "upper VESA holes"), Shown("vesa_lower_mm", "lower VESA holes"),
-            Shown("rows_mm", "hole rows"), Shown("holes_x_mm", "hole columns"), Shown("check_diagonal_mm", "check diagonal"),
+            Shown("upper_row_mm", "upper hole row"),
+            Shown("top_mm", "panel top"),
+            Shown("centre_mm", "panel middle"),
+            Shown("bottom_mm", "panel bottom"),
+            Shown("vesa_upper_mm", "upper VESA holes"),
+            Shown("vesa_lower_mm", "lower VESA holes"),
+            Shown("rows_mm", "hole rows"),
+            Shown("holes_x_mm", "hole columns"),
+            Shown("check_diagonal_mm", "check diagonal"),
         ),
         _holes,
     ),
-)  # fmt: skip
+)

@@ -66,7 +66,8 @@ class Hand:
 
 @dataclass(frozen=True, slots=True)
 class GripKind:
-    """A kind of grip: its name, the views it lies in, which there are for a subject picture, and what pulling one means."""
+    """A kind of grip: its name, the views it lies in, which there are for a subject picture, and what pulling one
+    means."""
 
     name: str
     views: tuple[str, ...]

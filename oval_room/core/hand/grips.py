@@ -1,7 +1,8 @@
 """What on a view can be grabbed, and what pulling it means (a command, as typing would give).
 
 A grip lives in the axes of its view: section u = y, v = z; plan u = y, v = x; display wall u = x, v = z.
-Drag rules: a side edge sizes about the centre with the aspect kept; the top edge keeps the bottom; the body rises and falls.
+Drag rules: a side edge sizes about the centre with the aspect kept; the top edge keeps the bottom; the body rises and
+falls.
 """
 
 from __future__ import annotations
@@ -24,7 +25,8 @@ def _turn(plan: Plan, view: str, picture: str | None, wall: int) -> Turn | None:
 
 
 def grips_of(plan: Plan, view: str, picture: str | None, wall: int = 1) -> list[Grip]:
-    """The grips of a view: every seat, the subject picture's edges and body, its projector, furniture, the room's corners."""
+    """The grips of a view: every seat, the subject picture's edges and body, its projector, furniture, the room's
+    corners."""
     turn = _turn(plan, view, picture, wall)
     plan = turn.plan(plan) if turn else plan
     on = plan.chosen.pictures.get(picture or "")

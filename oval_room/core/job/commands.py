@@ -1,4 +1,5 @@
-"""Changes of the job itself: its name and writing, its schemes, what is chosen, settled, accepted, dropped, put back."""
+"""Changes of the job itself: its name and writing, its schemes, what is chosen, settled, accepted, dropped, put
+back."""
 
 from __future__ import annotations
 
@@ -123,7 +124,9 @@ class Accept(Command):
         accepted = {key: value for key, value in plan.choices.accepted.items() if key != self.finding}
         if self.level is not None:
             if self.level is Level.STOP and len(self.why.strip()) < MEANT:
-                raise RefusedError("a stop can only be overridden with a reason in words: type why it is right here", field="why")
+                raise RefusedError(
+                    "a stop can only be overridden with a reason in words: type why it is right here", field="why"
+                )
             accepted[self.finding] = Accepted(level=self.level, off_by=self.off_by, by=stamp.by, why=self.why.strip())
         return plan.model_copy(update={"choices": with_values(plan.choices, {"accepted": accepted})})
 

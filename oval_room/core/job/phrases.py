@@ -27,7 +27,9 @@ def _scheme(here: Here, rest: str) -> Heard:
     if len(here.plan.schemes) >= 12:
         raise RefusedError("a job holds twelve schemes; drop one first")
     key = next_id("v", set(here.plan.schemes))
-    return Heard(f"New scheme {rest}, from {here.plan.chosen.name}", PutScheme(id=key, name=rest, like=here.plan.scheme))
+    return Heard(
+        f"New scheme {rest}, from {here.plan.chosen.name}", PutScheme(id=key, name=rest, like=here.plan.scheme)
+    )
 
 
 def _units(here: Here, rest: str) -> Heard:
@@ -66,7 +68,9 @@ def _drop(here: Here, rest: str) -> Heard:
     fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
     fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
     if not fits:
-        raise RefusedError(f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest)
+        raise RefusedError(
+            f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest
+        )
     if len(fits) > 1:
         raise Ask("Take which away?", *(f"drop {names[key]}" for key in fits[:6]))
     return Heard(f"Take away {names[fits[0]]}", Drop(id=fits[0]))
@@ -74,10 +78,14 @@ def _drop(here: Here, rest: str) -> Heard:
 
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("name", "a name", "the job's name", "name Chapel flat", "brief", text_phrase("name", "Job", PutJob)),
-    Phrase("client", "a name", "who it is for", "client M. Penhallick", "brief", text_phrase("client", "Client", PutJob)),
+    Phrase(
+        "client", "a name", "who it is for", "client M. Penhallick", "brief", text_phrase("client", "Client", PutJob)
+    ),
     Phrase("place", "an address", "where it is", "place 3 Sexton Row", "brief", text_phrase("place", "Place", PutJob)),
     Phrase("state", "planning, agreed, on site, done", "how far the job is", "state agreed", "brief", _state),
-    Phrase("scheme", "a name", "another way to do the room, copied from this one", "scheme Plain 16:9", "brief", _scheme),
+    Phrase(
+        "scheme", "a name", "another way to do the room, copied from this one", "scheme Plain 16:9", "brief", _scheme
+    ),
     Phrase("units", "feet, inches, mm or m", "how this job writes lengths", "units feet", "brief", _units),
     Phrase("ruler", "1/8, 1/16 or 1/32", "the ruler's step in inches", "ruler 1/16", "brief", _ruler),
     Phrase("by", "laser, tape, drawing or eye", "what readings are taken with", "by laser", "brief", _instrument),

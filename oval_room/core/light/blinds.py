@@ -8,7 +8,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, slots=True)
 class Blinds:
-    """Greatest stray luminance for the class [cd/m²] and the share of today's light that blinds must stop [1]; None where no
+    """Greatest stray luminance for the class [cd/m²] and the share of today's light that blinds must stop [1]; None
+    where no
     blind helps: why is `native` (the display itself can't) or `wash` (the room's own light is too much)."""
 
     greatest: float | None

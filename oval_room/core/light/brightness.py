@@ -27,7 +27,8 @@ def tele_factor(lens: tuple[float, float]) -> float:
 
 
 def zoom_factor(ratio: float, lens: tuple[float, float], at_tele: float | None = None) -> float:
-    """Share of light at a throw ratio: linear from 1 at the wide end to the tele factor; 1 for a fixed lens (rules 5.1).
+    """Share of light at a throw ratio: linear from 1 at the wide end to the tele factor; 1 for a fixed lens (rules
+    5.1).
 
     Raises:
         RefusedError: the ratio is outside the lens.

@@ -9,7 +9,14 @@ from typing import Final, Literal
 from oval_room.core.levels import SLIM
 
 NativeKind = Literal["dlp", "lcd", "lcos", "va", "ips", "oled"]
-NATIVE: Final[dict[str, float]] = {"dlp": 400.0, "lcd": 250.0, "lcos": 250.0, "va": 4000.0, "ips": 1000.0, "oled": math.inf}
+NATIVE: Final[dict[str, float]] = {
+    "dlp": 400.0,
+    "lcd": 250.0,
+    "lcos": 250.0,
+    "va": 4000.0,
+    "ips": 1000.0,
+    "oled": math.inf,
+}
 CLASSES: Final = (
     (80.0, "full-motion film"),
     (50.0, "detail work"),

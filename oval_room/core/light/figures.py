@@ -8,10 +8,24 @@ from oval_room.core.figures import FigureKind, kinds
 
 KINDS: Final = kinds(
     FigureKind(
-        "lumens", "projector.{projector}.lumens", "lm", "lumens that arrive", "5.1", "Φ = rated × mode × zoom × age", "picture"
+        "lumens",
+        "projector.{projector}.lumens",
+        "lm",
+        "lumens that arrive",
+        "5.1",
+        "Φ = rated × mode × zoom × age",
+        "picture",
     ),
     FigureKind(
-        "white", "picture.{picture}.white", "cd_m2", "picture white", "5.2", "L = Φ·g/(π·A)", "picture", short="white", rank=11
+        "white",
+        "picture.{picture}.white",
+        "cd_m2",
+        "picture white",
+        "5.2",
+        "L = Φ·g/(π·A)",
+        "picture",
+        short="white",
+        rank=11,
     ),
     FigureKind("panel_white", "picture.{picture}.white", "cd_m2", "picture white, full field", "5.4", "L", "picture"),
     FigureKind("foot_lamberts", "picture.{picture}.foot_lamberts", "fl", "picture white", "5.2", "L/3.426", "picture"),
@@ -35,9 +49,17 @@ KINDS: Final = kinds(
         "picture",
     ),
     FigureKind(
-        "stray", "picture.{picture}.stray.scene.{scene}", "cd_m2", "stray light on the picture", "5.3", "ΣE·ρ/π", "picture"
+        "stray",
+        "picture.{picture}.stray.scene.{scene}",
+        "cd_m2",
+        "stray light on the picture",
+        "5.3",
+        "ΣE·ρ/π",
+        "picture",
     ),
-    FigureKind("wash", "picture.{picture}.wash", "lux", "the room's own wash", "5.7", "E = APL·Φ·ρ/(S·(1 − ρ))", "picture"),
+    FigureKind(
+        "wash", "picture.{picture}.wash", "lux", "the room's own wash", "5.7", "E = APL·Φ·ρ/(S·(1 − ρ))", "picture"
+    ),
     FigureKind(
         "contrast",
         "picture.{picture}.contrast.scene.{scene}",

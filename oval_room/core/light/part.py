@@ -19,7 +19,10 @@ PART: Final = Part(
     codes=(LightCode,),
     studies=(
         Study(
-            "light", LightResult, lambda c: (c.seen("room", "scenes"), c.scheme, c.of(ThrowResult), c.gear, c.ruler), study_light
+            "light",
+            LightResult,
+            lambda c: (c.seen("room", "scenes"), c.scheme, c.of(ThrowResult), c.gear, c.ruler),
+            study_light,
         ),
     ),
     sums=(SumGroup("How bright", SUMS),),

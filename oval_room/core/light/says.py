@@ -44,13 +44,15 @@ class LightCode(Code):
     DULL = (
         "picture: dimmer than the wall beside it",
         lambda f, w: (
-            f"{w.named(f.about, 'picture')} averages {f.value:.0f} cd/m² in {w.name(f.about, 'scene')}, the wall beside it {f.limit:.0f}: it looks grey. Draw blinds, or take a brighter panel."
+            f"{w.named(f.about, 'picture')} averages {f.value:.0f} cd/m² in {w.name(f.about, 'scene')}, the wall "
+            f"beside it {f.limit:.0f}: it looks grey. Draw blinds, or take a brighter panel."
         ),
     )
     LAMPS_WHITE = (
         "picture: white with the lamps on",
         lambda f, w: (
-            f"White on {w.name(f.about, 'picture')} is {f.value:.0f} cd/m²; {w.name(f.about, 'scene')}, and HDR, want {f.limit:.0f} or more."
+            f"White on {w.name(f.about, 'picture')} is {f.value:.0f} cd/m²; {w.name(f.about, 'scene')}, and HDR, "
+            f"want {f.limit:.0f} or more."
         ),
     )
     DIM = "picture: white under its target", _dim

@@ -22,7 +22,15 @@ from oval_room.core.light.brightness import (
     tele_factor,
     zoom_factor,
 )
-from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
+from oval_room.core.light.contrast import (
+    APL_CLASS,
+    NATIVE,
+    ROOMS,
+    contrast_class,
+    room_contrast,
+    room_wash,
+    stray_luminance,
+)
 from oval_room.core.light.figures import KINDS
 from oval_room.core.light.says import LightCode
 from oval_room.core.plan.document import Scheme
@@ -66,7 +74,9 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
         if key in feeding:
             projector = feeding[key]
             screen = item if isinstance(item, Screen) else None
-            one = _projected(book, key, picture, screen, scheme.projectors[projector], projector, throws.projectors[projector])
+            one = _projected(
+                book, key, picture, screen, scheme.projectors[projector], projector, throws.projectors[projector]
+            )
             findings += _dim(key, picture, one, ruler)
         elif picture.kind == "panel" and isinstance(item, Panel) and item.white_cd_m2:
             one = _panel(book, key, picture, item)
@@ -74,14 +84,20 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
             continue
         wash = room_wash(one.lumens, survey.room.surface_m2, ROOMS[survey.room.finish], APL_CLASS)
         book.add(
-            "wash", wash, Input("APL", "average level", APL_CLASS, "ratio", "rule"), Input("Φ", "lumens that leave", one.lumens, "lm"),
-            Input("ρ", f"mean reflectance, {survey.room.finish}", ROOMS[survey.room.finish], "ratio", "rule"), picture=key,
-        )  # fmt: skip
+            "wash",
+            wash,
+            Input("APL", "average level", APL_CLASS, "ratio", "rule"),
+            Input("Φ", "lumens that leave", one.lumens, "lm"),
+            Input("ρ", f"mean reflectance, {survey.room.finish}", ROOMS[survey.room.finish], "ratio", "rule"),
+            picture=key,
+        )
         dark = room_wash(one.lumens, survey.room.surface_m2, ROOMS["dark"], APL_CLASS)
         scenes, darker = {}, {}
         for name, scene in survey.scenes.items():
             scenes[name] = _scene(book, key, picture, item, one, name, scene, wash)
-            darker[name] = _dark_room(book, key, picture, item, one, name, scene, dark) if survey.room.finish != "dark" else None
+            darker[name] = (
+                _dark_room(book, key, picture, item, one, name, scene, dark) if survey.room.finish != "dark" else None
+            )
             needed = (
                 blinds(one.white, one.native, scenes[name][0], scene.wants, _washed(picture, item, wash))
                 if scene.wants > 1
@@ -103,7 +119,13 @@ class _Lit:
 
 
 def _projected(
-    book: FigureBook, key: str, picture: Picture, screen: Screen | None, projector: Projector, name: str, throw: ProjectorThrow
+    book: FigureBook,
+    key: str,
+    picture: Picture,
+    screen: Screen | None,
+    projector: Projector,
+    name: str,
+    throw: ProjectorThrow,
 ) -> _Lit:
     item = throw.item
     ratio = min(max(throw.ratio, item.lens[0]), item.lens[1])
@@ -114,22 +136,36 @@ def _projected(
     white = picture_white(lumens, gain, area)
     told = "maker" if item.tele_factor else f"tele {tele_factor(item.lens):.2f} by rule"
     book.add(
-        "lumens", lumens, Input("rated", "rated lumens", item.rated_lm, "lm", "maker"),
-        Input("mode", "left by the mode", projector.mode, "ratio", "rule"), Input("zoom", f"left by the zoom ({told})", zoom, "ratio"),
-        Input("age", f"left by age, {projector.age}", lumens / (item.rated_lm * projector.mode * zoom), "ratio", "rule"), projector=name,
-    )  # fmt: skip
+        "lumens",
+        lumens,
+        Input("rated", "rated lumens", item.rated_lm, "lm", "maker"),
+        Input("mode", "left by the mode", projector.mode, "ratio", "rule"),
+        Input("zoom", f"left by the zoom ({told})", zoom, "ratio"),
+        Input(
+            "age", f"left by age, {projector.age}", lumens / (item.rated_lm * projector.mode * zoom), "ratio", "rule"
+        ),
+        projector=name,
+    )
     book.add(
-        "white", white, Input("Φ", "lumens that arrive", lumens, "lm"),
+        "white",
+        white,
+        Input("Φ", "lumens that arrive", lumens, "lm"),
         Input("g", "gain of the surface", gain, "ratio", "maker" if screen and screen.gain else "rule"),
-        Input("A", "raster lit [m²]", area, "ratio", picture.width.source), picture=key,
-    )  # fmt: skip
+        Input("A", "raster lit [m²]", area, "ratio", picture.width.source),
+        picture=key,
+    )
     book.add("foot_lamberts", white / CD_M2_PER_FL, Input("L", "picture white", white, "cd_m2"), picture=key)
     share, shape = picture.width.value / throw.raster[0], throw.raster[0] / throw.raster[1]
     book.add(
-        "largest_lit", math.sqrt(largest_area(lumens, gain, DARK_ROOM) * shape) * 1000 * share, Input("Φ", "lumens that arrive", lumens, "lm"),
-        Input("g", "gain of the surface", gain, "ratio"), Input("L", "target", DARK_ROOM, "cd_m2", "rule"),
-        Input("a", "aspect of the raster", shape, "ratio"), Input("s", "share of the raster's width", share, "ratio"), picture=key,
-    )  # fmt: skip
+        "largest_lit",
+        math.sqrt(largest_area(lumens, gain, DARK_ROOM) * shape) * 1000 * share,
+        Input("Φ", "lumens that arrive", lumens, "lm"),
+        Input("g", "gain of the surface", gain, "ratio"),
+        Input("L", "target", DARK_ROOM, "cd_m2", "rule"),
+        Input("a", "aspect of the raster", shape, "ratio"),
+        Input("s", "share of the raster's width", share, "ratio"),
+        picture=key,
+    )
     return _Lit(white, lumens, NATIVE[item.native], gain, picture.width.value / throw.raster[0])
 
 
@@ -157,9 +193,15 @@ def _scene(
     )
     native = (Input("N", "contrast within a frame", lit.native, "to_one", "rule"),)
     book.add(
-        "contrast", contrast, Input("L", "picture white", lit.white, "cd_m2"),
-        Input("L_a", "stray light on it", stray, "cd_m2", source), *native, subject=scene.name, picture=key, scene=name,
-    )  # fmt: skip
+        "contrast",
+        contrast,
+        Input("L", "picture white", lit.white, "cd_m2"),
+        Input("L_a", "stray light on it", stray, "cd_m2", source),
+        *native,
+        subject=scene.name,
+        picture=key,
+        scene=name,
+    )
     return stray, contrast, contrast_class(contrast)
 
 
@@ -170,20 +212,30 @@ def _dark_room(
     stray = stray_luminance(_origins(picture, item, scene, wash))
     contrast = room_contrast(lit.white, lit.native, stray)
     book.add(
-        "contrast_dark", contrast, Input("L", "picture white", lit.white, "cd_m2"),
-        Input("L_a", "stray light on it, room dark", stray, "cd_m2"), Input("N", "contrast within a frame", lit.native, "to_one", "rule"),
-        subject=scene.name, picture=key, scene=name,
-    )  # fmt: skip
+        "contrast_dark",
+        contrast,
+        Input("L", "picture white", lit.white, "cd_m2"),
+        Input("L_a", "stray light on it, room dark", stray, "cd_m2"),
+        Input("N", "contrast within a frame", lit.native, "to_one", "rule"),
+        subject=scene.name,
+        picture=key,
+        scene=name,
+    )
     return contrast
 
 
 def _origins(picture: Picture, item: object, scene: LightScene, wash: float) -> list[tuple[float, float]]:
-    """Light on a picture by origin [lux], the room's own wash as side light, and how much of each the surface sends back."""
+    """Light on a picture by origin [lux], the room's own wash as side light, and how much of each the surface sends
+    back."""
     if picture.kind == "panel":
         back = PANEL_REFLECTANCE[item.face if isinstance(item, Panel) else "glossy"]
         return [(scene.ceiling.value + scene.side.value + scene.front.value + wash, back)]
     surface = SURFACES[picture.surface]
-    return [(scene.ceiling.value, surface.ceiling), (scene.side.value + wash, surface.side), (scene.front.value, surface.front)]
+    return [
+        (scene.ceiling.value, surface.ceiling),
+        (scene.side.value + wash, surface.side),
+        (scene.front.value, surface.front),
+    ]
 
 
 def _lux(scene: LightScene) -> float:
@@ -231,11 +283,23 @@ def _contrast_finding(
     enough = contrast is None or contrast >= scene.wants
     buys = darker if darker is not None and contrast is not None and contrast_class(darker) != klass else None
     more = {
-        "class": klass, "stray": stray, "blinds": needed, "native": native, "dark": buys, "dark class": contrast_class(darker),
-    }  # fmt: skip
+        "class": klass,
+        "stray": stray,
+        "blinds": needed,
+        "native": native,
+        "dark": buys,
+        "dark class": contrast_class(darker),
+    }
     about = {"picture": key, "scene": name}
     return Finding(
-        LightCode.CONTRAST, Level.GOOD if enough else Level.MIND, "5.4", about, contrast, scene.wants, "to_one", more=more
+        LightCode.CONTRAST,
+        Level.GOOD if enough else Level.MIND,
+        "5.4",
+        about,
+        contrast,
+        scene.wants,
+        "to_one",
+        more=more,
     )
 
 

@@ -15,14 +15,27 @@ from oval_room.core.light.brightness import (
     picture_white,
     zoom_factor,
 )
-from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, contrast_class, room_contrast, room_wash, stray_luminance
+from oval_room.core.light.contrast import (
+    APL_CLASS,
+    NATIVE,
+    ROOMS,
+    contrast_class,
+    room_contrast,
+    room_wash,
+    stray_luminance,
+)
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE, SURFACES
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Aspect, Length, Number, Pair, Word
 
 
 def _lumens(
-    rated_lm: float, throw_ratio: float, lens_range: tuple[float, float], age: str, mode: float, tele_factor: float | None
+    rated_lm: float,
+    throw_ratio: float,
+    lens_range: tuple[float, float],
+    age: str,
+    mode: float,
+    tele_factor: float | None,
 ) -> Result:
     zoom = zoom_factor(throw_ratio, lens_range, tele_factor)
     return {"zoom_factor": zoom, "effective_lm": effective_lumens(rated_lm, mode=mode, zoom=zoom, age=age)}
@@ -98,20 +111,37 @@ _ROOM_WORDS: Final = tuple(ROOMS)
 
 SUMS: Final = (
     Sum(
-        "light.lumens", "5.1", "Lumens that arrive", "Rated lumens after mode, zoom and age.",
+        "light.lumens",
+        "5.1",
+        "Lumens that arrive",
+        "Rated lumens after mode, zoom and age.",
         "Φ = rated × mode × zoom × age; zoom factor 1 at wide to 1/(1 + 0.35·(TR_t/TR_w − 1)) at tele",
         (
             Number("rated_lm", "rated lumens", "2700", lo=0, over=True, hi=1e6),
-            Number("throw_ratio", "throw ratio of the raster lit", "1.5", lo=0, over=True, hi=30), _RANGE,
+            Number("throw_ratio", "throw ratio of the raster lit", "1.5", lo=0, over=True, hi=30),
+            _RANGE,
             Word("age", "age of the light source", "lamp", words=tuple(AGES)),
-            Number("mode", "share left by the picture mode: 0.65 calibrated, 1 brightest", "0.65", "0.65", CALIBRATED, lo=0, over=True, hi=1),
+            Number(
+                "mode",
+                "share left by the picture mode: 0.65 calibrated, 1 brightest",
+                "0.65",
+                "0.65",
+                CALIBRATED,
+                lo=0,
+                over=True,
+                hi=1,
+            ),
             Number("tele_factor", "share of light left at the tele end", "", "by the formula", lo=0, over=True, hi=1),
         ),
         (Shown("effective_lm", "effective lumens"), Shown("zoom_factor", "zoom factor")),
         _lumens,
     ),
     Sum(
-        "light.white", "5.2", "Picture white", "How bright white is on the raster lit.", "L = Φ·g/(π·A)",
+        "light.white",
+        "5.2",
+        "Picture white",
+        "How bright white is on the raster lit.",
+        "L = Φ·g/(π·A)",
         (
             Number("effective_lm", "effective lumens", "1386", lo=0, over=True, hi=1e6),
             Number("gain", "gain of the surface", "1.0", lo=0, over=True, hi=10),
@@ -122,7 +152,11 @@ SUMS: Final = (
         _white,
     ),
     Sum(
-        "light.area", "5.2", "Largest for a brightness", "Largest picture that still reaches a white.", "A = Φ·g/(π·L)",
+        "light.area",
+        "5.2",
+        "Largest for a brightness",
+        "Largest picture that still reaches a white.",
+        "A = Φ·g/(π·L)",
         (
             Number("effective_lm", "effective lumens", "1386", lo=0, over=True, hi=1e6),
             Number("gain", "gain of the surface", "1.0", lo=0, over=True, hi=10),
@@ -133,26 +167,57 @@ SUMS: Final = (
         _area,
     ),
     Sum(
-        "light.contrast", "5.4", "Contrast in this light", "What the eye gets with the room's light on, and its class.",
+        "light.contrast",
+        "5.4",
+        "Contrast in this light",
+        "What the eye gets with the room's light on, and its class.",
         "(L + L_amb)/(L/native + L_amb), L_amb = ΣE·ρ/π",
         (
             Number("white_cd_m2", "picture white [cd/m²]", "128", lo=0, over=True, hi=1e5),
             Word("surface", "screen surface", "matte", "for a screen", words=tuple(SURFACES)),
-            _lux("lux_ceiling", "from the ceiling", "18"), _lux("lux_side", "from the sides", "9"), _lux("lux_front", "from the front"),
+            _lux("lux_ceiling", "from the ceiling", "18"),
+            _lux("lux_side", "from the sides", "9"),
+            _lux("lux_front", "from the front"),
             Word("panel_face", "face of a panel", "", "for a panel", words=tuple(PANEL_REFLECTANCE)),
             Number("lux", "stray light at a panel [lux]", "", "0", 0.0, lo=0, hi=200_000),
             Word("kind", "kind of display", "dlp", "or native_contrast", words=tuple(NATIVE)),
-            Number("native_contrast", "contrast within one frame; null is infinite", "", "or kind", _ABSENT, lo=1, hi=1e9, nullable=True),
+            Number(
+                "native_contrast",
+                "contrast within one frame; null is infinite",
+                "",
+                "or kind",
+                _ABSENT,
+                lo=1,
+                hi=1e9,
+                nullable=True,
+            ),
             Number("lumens_in_room_lm", "lumens leaving the display", "", "with room_surface_m2", lo=0, hi=1e6),
             Number("room_surface_m2", "all surfaces of the room", "", "no wash", lo=0, over=True, hi=1e6),
-            Word("room", "how light the room's surfaces are", "", "with room_surface_m2", words=_ROOM_WORDS, or_number=(0.0, 1.0)),
-            Number("apl", "average level of the picture: class 0.5, film 0.2", "", "0.5", APL_CLASS, lo=0, over=True, hi=1),
+            Word(
+                "room",
+                "how light the room's surfaces are",
+                "",
+                "with room_surface_m2",
+                words=_ROOM_WORDS,
+                or_number=(0.0, 1.0),
+            ),
+            Number(
+                "apl", "average level of the picture: class 0.5, film 0.2", "", "0.5", APL_CLASS, lo=0, over=True, hi=1
+            ),
         ),
-        (Shown("contrast", "contrast"), Shown("class", "good for"), Shown("stray_cd_m2", "stray light on the picture"), Shown("wash_lux", "room's own wash")),
+        (
+            Shown("contrast", "contrast"),
+            Shown("class", "good for"),
+            Shown("stray_cd_m2", "stray light on the picture"),
+            Shown("wash_lux", "room's own wash"),
+        ),
         _contrast,
     ),
     Sum(
-        "light.wash", "5.7", "The room's own wash", "Light the room throws back on the picture: what a white ceiling costs.",
+        "light.wash",
+        "5.7",
+        "The room's own wash",
+        "Light the room throws back on the picture: what a white ceiling costs.",
         "E = APL·Φ·ρ/(S·(1 − ρ))",
         (
             Number("lumens_lm", "lumens leaving the display", "1400", lo=0, hi=1e6),
@@ -163,4 +228,4 @@ SUMS: Final = (
         (Shown("wash_lux", "wash on the picture"),),
         _wash,
     ),
-)  # fmt: skip
+)

@@ -1,7 +1,9 @@
 """The sun through the year: when it strikes the picture or the eyes through a window (what product.md calls number 7).
 
-Solar time, the 21st of each month, no trees or houses opposite: a planning picture of when a blind is wanted. The sun's place
-is the usual one from declination and hour angle (declination 23.44°·sin(360°·(284 + day)/365)), good to about half a degree.
+Solar time, the 21st of each month, no trees or houses opposite: a planning picture of when a blind is wanted. The
+sun's place
+is the usual one from declination and hour angle (declination 23.44°·sin(360°·(284 + day)/365)), good to about half a
+degree.
 """
 
 from __future__ import annotations
@@ -35,7 +37,8 @@ class SunAt(NamedTuple):
 
 
 def sun_at(latitude: float, day: int, hour: float) -> SunAt:
-    """The sun's place at a latitude [deg, north positive], day of the year and solar hour (12 is when it is highest)."""
+    """The sun's place at a latitude [deg, north positive], day of the year and solar hour (12 is when it is
+    highest)."""
     declination = math.radians(TILT * math.sin(math.radians(360 * (284 + day) / 365)))
     phi, angle = math.radians(latitude), math.radians(15 * (hour - 12))
     up = math.sin(phi) * math.sin(declination) + math.cos(phi) * math.cos(declination) * math.cos(angle)
@@ -122,7 +125,9 @@ def _face(picture: Picture) -> tuple[Point, ...]:
     """Nine places over the picture's face."""
     half_w, half_h = picture.width.value / 2.1, picture.height / 2.1
     return tuple(
-        to_room(picture.pose.point, picture.pose.turn, Own(i * half_w, j * half_h, 5.0)) for i in (-1, 0, 1) for j in (-1, 0, 1)
+        to_room(picture.pose.point, picture.pose.turn, Own(i * half_w, j * half_h, 5.0))
+        for i in (-1, 0, 1)
+        for j in (-1, 0, 1)
     )
 
 

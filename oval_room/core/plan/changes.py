@@ -55,7 +55,8 @@ def changes(before: Any, after: Any, path: str = "") -> list[Change]:
 
 
 def overlap(mine: Iterable[str], theirs: Iterable[str]) -> list[str]:
-    """My paths that touch a place theirs touch: the same, above or below it. The reading log only grows: it never clashes."""
+    """My paths that touch a place theirs touch: the same, above or below it. The reading log only grows: it never
+    clashes."""
     other = [path for path in theirs if path.split(".", 1)[0] != GROWS_ONLY]
     return [
         path
@@ -112,13 +113,28 @@ def _is_keyed(path: str) -> bool:
     """Whether a path ends at an entry of a keyed list, which may be absent."""
     parts = path.split(".")
     return len(parts) > 1 and parts[-2] in (
-        "seats", "things", "scenes", "schemes", "pictures", "projectors", "settled", "readings", "figures", "accepted",
-        "dims", "made", "openings", "services", "finds", "passages",
-    )  # fmt: skip
+        "seats",
+        "things",
+        "scenes",
+        "schemes",
+        "pictures",
+        "projectors",
+        "settled",
+        "readings",
+        "figures",
+        "accepted",
+        "dims",
+        "made",
+        "openings",
+        "services",
+        "finds",
+        "passages",
+    )
 
 
 def graft(old: Any, new: Any) -> Any:
-    """The new value with every part that equals the old one's replaced by that very object: unchanged parts stay known."""
+    """The new value with every part that equals the old one's replaced by that very object: unchanged parts stay
+    known."""
     if old == new:
         return old
     if isinstance(old, dict) and isinstance(new, dict):

@@ -66,7 +66,8 @@ class Scheme(Frozen):
         return self.model_copy(update=shown | {"pictures": pictures})
 
     def without(self, gone: str) -> Scheme:
-        """The scheme with one of its things taken away, and what stands on it: a picture takes its projectors with it."""
+        """The scheme with one of its things taken away, and what stands on it: a picture takes its projectors with
+        it."""
         left = {
             name: {key: node for key, node in listed.items() if key != gone and getattr(node, "shows", None) != gone}
             for name, listed in keyed_nodes(self)

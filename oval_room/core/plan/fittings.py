@@ -1,4 +1,5 @@
-"""What is in and behind a room's walls: openings, services, finds of studs, ways in (rules 4.6, 7.1, 7.2, 7.7, 7.16)."""
+"""What is in and behind a room's walls: openings, services, finds of studs, ways in (rules 4.6, 7.1, 7.2, 7.7,
+7.16)."""
 
 from __future__ import annotations
 

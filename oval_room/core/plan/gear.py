@@ -60,7 +60,8 @@ class Projector(_Item):
     """A projector. Lens place from the plate's centre, upright, seen from behind (rules 6.5); shift as in rules 6.3.
 
     shift_stated says how the maker puts it: from the centre, or with 100 % meaning the lens level with the edge. The
-    limits here are always shares of the whole image height and width from the centre. fan_db: at one metre, in the mode used.
+    limits here are always shares of the whole image height and width from the centre. fan_db: at one metre, in the
+    mode used.
     """
 
     placed_by = "put projector"
@@ -142,7 +143,9 @@ old editions keep their names."""
 
 def gear_hash(item: GearItem) -> str:
     """The edition's name: `g` and 16 hex digits of its content's SHA-256."""
-    content = {key: value for key, value in item.model_dump(mode="json").items() if value is not None or key not in LATER}
+    content = {
+        key: value for key, value in item.model_dump(mode="json").items() if value is not None or key not in LATER
+    }
     return "g" + hashlib.sha256(canonical(content).encode()).hexdigest()[:16]
 
 

@@ -68,7 +68,8 @@ class Typed(Frozen):
 
 
 def chosen(value: float) -> Typed:
-    """A decided value, for commands that a study proposes. Not checked here: applying the command refuses an absurd one."""
+    """A decided value, for commands that a study proposes. Not checked here: applying the command refuses an absurd
+    one."""
     return Typed.model_construct(value=value, source="chosen", instrument="tape")
 
 

@@ -1,7 +1,9 @@
 """The outline of a room: corners joined by straight walls, seen from above in room axes (rules 0).
 
-Walls run from corner to corner in the order in which a person inside walks along them left to right: the display wall w1
-first, from (0, 0) along +x. So every wall has its own frame: u along it from its left end as a viewer sees it, out of it
+Walls run from corner to corner in the order in which a person inside walks along them left to right: the display wall
+w1
+first, from (0, 0) along +x. So every wall has its own frame: u along it from its left end as a viewer sees it, out of
+it
 into the room.
 
       c1 ──w1──▶ c2          x ▶, y ▼ (out of the display wall)
@@ -112,7 +114,8 @@ def to_wall(corners: Corners, x: float, y: float) -> tuple[float, Wall]:
 
 
 def check_outline(corners: Corners) -> Corners:
-    """The outline back when it is a room: 3 to 40 corners, no crossing walls, w1 from (0, 0) along +x, inside out of it.
+    """The outline back when it is a room: 3 to 40 corners, no crossing walls, w1 from (0, 0) along +x, inside out of
+    it.
 
     Raises:
         RefusedError: it is none; says which walls.
@@ -123,18 +126,22 @@ def check_outline(corners: Corners) -> Corners:
     for wall in walls:
         if wall.length < LEAST_WALL:
             raise RefusedError(
-                f"wall {wall.key[1:]} is only {wall.length:.0f} mm long; leave it out", field="outline", value=wall.length
+                f"wall {wall.key[1:]} is only {wall.length:.0f} mm long; leave it out",
+                field="outline",
+                value=wall.length,
             )
     for i, one in enumerate(walls):
         for other in walls[i + 1 :]:
             if _cross(one, other, next_to=other.a == one.b or other.b == one.a):
                 raise RefusedError(
                     f"walls {one.key[1:]} and {other.key[1:]} cross; walk round the room without crossing your own way",
-                    field="outline", value=f"{one.key} {other.key}",
-                )  # fmt: skip
+                    field="outline",
+                    value=f"{one.key} {other.key}",
+                )
     if area(corners) <= 0:
         raise RefusedError(
-            "walk the other way round: along the display wall to the right first, then out into the room", field="outline"
+            "walk the other way round: along the display wall to the right first, then out into the room",
+            field="outline",
         )
     if abs(corners[0][0]) > 1e-6 or abs(corners[0][1]) > 1e-6 or abs(corners[1][1]) > 1e-6 or corners[1][0] <= 0:
         raise RefusedError("the first wall is the display wall: start at its left end and go right", field="outline")

@@ -13,23 +13,54 @@ from oval_room.core.plan.outline import Corners, Wall, area, check_outline, insi
 WallKey = Annotated[str, Field(pattern=r"^w([1-9]|[1-3][0-9]|40)$")]
 SurfaceKey = Annotated[str, Field(pattern=r"^(w([1-9]|[1-3][0-9]|40)|ceiling)$")]
 WallKind = Literal[
-    "unknown", "timber", "masonry", "board", "steel 20", "steel 25", "brick", "perforated", "hollow", "aerated", "concrete", "dabs",
-    "lining", "double board", "resilient", "tiled", "lath",
-]  # fmt: skip
+    "unknown",
+    "timber",
+    "masonry",
+    "board",
+    "steel 20",
+    "steel 25",
+    "brick",
+    "perforated",
+    "hollow",
+    "aerated",
+    "concrete",
+    "dabs",
+    "lining",
+    "double board",
+    "resilient",
+    "tiled",
+    "lath",
+]
 CeilingKind = Literal["unknown", "joists", "trusses", "concrete", "grid"]
 RoomFinish = Literal["white", "furnished", "dark"]
 
 WALL_WORDS: Final[dict[str, str]] = {
-    "unknown": "not known", "timber": "timber studs", "masonry": "masonry", "board": "board, nothing known behind",
-    "steel 20": "steel studs, 20 gauge", "steel 25": "steel studs, 25 gauge", "brick": "solid brick", "perforated": "perforated brick",
-    "hollow": "hollow block", "aerated": "aerated block", "concrete": "concrete", "dabs": "board on dabs over masonry",
-    "lining": "insulated lining", "double board": "two layers of board", "resilient": "board on resilient channel",
-    "tiled": "tiled", "lath": "plaster and lath",
-}  # fmt: skip
+    "unknown": "not known",
+    "timber": "timber studs",
+    "masonry": "masonry",
+    "board": "board, nothing known behind",
+    "steel 20": "steel studs, 20 gauge",
+    "steel 25": "steel studs, 25 gauge",
+    "brick": "solid brick",
+    "perforated": "perforated brick",
+    "hollow": "hollow block",
+    "aerated": "aerated block",
+    "concrete": "concrete",
+    "dabs": "board on dabs over masonry",
+    "lining": "insulated lining",
+    "double board": "two layers of board",
+    "resilient": "board on resilient channel",
+    "tiled": "tiled",
+    "lath": "plaster and lath",
+}
 """Kinds of wall (rules 7.1) as people say them."""
 CEILING_WORDS: Final[dict[str, str]] = {
-    "unknown": "not known", "joists": "joists", "trusses": "trusses", "concrete": "concrete", "grid": "suspended grid",
-}  # fmt: skip
+    "unknown": "not known",
+    "joists": "joists",
+    "trusses": "trusses",
+    "concrete": "concrete",
+    "grid": "suspended grid",
+}
 STUDDED: Final = ("timber", "steel 20", "steel 25", "double board", "resilient", "lath", "board", "unknown")
 """Kinds behind which a rhythm of studs is looked for."""
 NOTHING_BEHIND: Final = ("board", "lath", "double board")
@@ -74,8 +105,10 @@ class Corner(Frozen):
 class Room(Frozen):
     """A room: along the display wall, out from it, floor to ceiling [mm]; a box unless it has an outline.
 
-    outline: corners from the display wall's left end round (see `outline`); width is then the display wall's length and depth
-    the farthest the room reaches. slopes: pitches that cut the ceiling down. faces: compass bearing in which a viewer looks
+    outline: corners from the display wall's left end round (see `outline`); width is then the display wall's length
+    and depth
+    the farthest the room reaches. slopes: pitches that cut the ceiling down. faces: compass bearing in which a viewer
+    looks
     at the display wall [deg]; latitude [deg], north positive; None when nobody has taken it.
     """
 

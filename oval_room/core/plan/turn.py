@@ -1,6 +1,8 @@
-"""The plan as seen from another wall: every rule and drawing is written for the display wall, and this makes any wall it.
+"""The plan as seen from another wall: every rule and drawing is written for the display wall, and this makes any wall
+it.
 
-A turned plan has its wall n where the display wall was (left end at x = 0, out along y). Commands found there are turned
+A turned plan has its wall n where the display wall was (left end at x = 0, out along y). Commands found there are
+turned
 back before anyone takes them.
 """
 
@@ -80,7 +82,10 @@ class Turn:
 
     def survey(self, survey: Survey) -> Survey:
         keyed = {
-            name: {key: node.model_copy(update={"wall": self.key(node.wall)}) for key, node in getattr(survey, name).items()}
+            name: {
+                key: node.model_copy(update={"wall": self.key(node.wall)})
+                for key, node in getattr(survey, name).items()
+            }
             for name in ("openings", "services", "finds")
         }
         kinds = {self.key(wall.key): survey.kind_of(wall.key) for wall in survey.room.walls}
@@ -88,7 +93,9 @@ class Turn:
         made = {self.key(key): value for key, value in survey.made.items()}
         seats = {key: self._seat(seat) for key, seat in survey.seats.items()}
         things = {key: self._thing(thing) for key, thing in survey.things.items()}
-        return survey.model_copy(update={"room": room, "made": made, "seats": seats, "things": things, "dims": {}, **keyed})
+        return survey.model_copy(
+            update={"room": room, "made": made, "seats": seats, "things": things, "dims": {}, **keyed}
+        )
 
     def _seat(self, seat: Seat) -> Seat:
         u, off = self.wall.own(seat.x.value, seat.y.value)
@@ -102,7 +109,9 @@ class Turn:
     def scheme(self, scheme: Scheme) -> Scheme:
         """A scheme with all that is placed in it turned."""
         turned = {
-            name: {key: self._placed(node) for key, node in listed.items()} for name, listed in keyed_nodes(scheme) if listed
+            name: {key: self._placed(node) for key, node in listed.items()}
+            for name, listed in keyed_nodes(scheme)
+            if listed
         }
         return scheme.model_copy(update=turned)
 
@@ -122,7 +131,8 @@ class Turn:
     # ── and back ──
 
     def place_back(self, now: Point, x: float | None, y: float | None) -> tuple[float, float]:
-        """Where a thing that is now somewhere in the room goes when the turned plan puts it at x, y (None: as it is)."""
+        """Where a thing that is now somewhere in the room goes when the turned plan puts it at x, y (None: as it
+        is)."""
         u, off = self.wall.own(now.x, now.y)
         return self.wall.room(u if x is None else x, off if y is None else y)
 
@@ -137,7 +147,9 @@ class Turn:
         return _box(self.wall.room, x0, y0, x1, y1)
 
 
-def _box(turn: Callable[[float, float], tuple[float, float]], x0: float, y0: float, x1: float, y1: float) -> dict[str, float]:
+def _box(
+    turn: Callable[[float, float], tuple[float, float]], x0: float, y0: float, x1: float, y1: float
+) -> dict[str, float]:
     """The box round a turned box."""
     places = [turn(x, y) for x in (x0, x1) for y in (y0, y1)]
     xs, ys = zip(*places, strict=True)

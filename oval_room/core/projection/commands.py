@@ -68,7 +68,8 @@ class PutProjector(Command):
 
 
 def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear) -> Pose:
-    """Where a projector starts: on the picture's centre line, a third up its throw range, level with the shift it has."""
+    """Where a projector starts: on the picture's centre line, a third up its throw range, level with the shift it
+    has."""
     width = max(picture.width.value, picture.height * item.own_aspect)
     throw = width * (item.lens[0] + (item.lens[1] - item.lens[0]) / 3)
     top = plan.survey.room.height.value - item.plate_to_axis - 150

@@ -70,9 +70,17 @@ KINDS: Final = kinds(
         short="room behind",
         rank=15,
     ),
-    FigureKind("shift_v", "projector.{projector}.shift_v", "heights", "shift wanted, up", "6.3", "v = (z_c − z_l)/h", "throw"),
     FigureKind(
-        "shift_s", "projector.{projector}.shift_s", "widths", "shift wanted, sideways", "6.3", "s = (x_c − x_l)/w", "throw"
+        "shift_v", "projector.{projector}.shift_v", "heights", "shift wanted, up", "6.3", "v = (z_c − z_l)/h", "throw"
+    ),
+    FigureKind(
+        "shift_s",
+        "projector.{projector}.shift_s",
+        "widths",
+        "shift wanted, sideways",
+        "6.3",
+        "s = (x_c − x_l)/w",
+        "throw",
     ),
     FigureKind(
         "shift_use",
@@ -86,6 +94,14 @@ KINDS: Final = kinds(
         rank=7,
     ),
     FigureKind(
-        "lens_z", "projector.{projector}.lens_z", "mm", "lens above the floor", "6.5", "z_l", "throw", short="lens height", rank=5
+        "lens_z",
+        "projector.{projector}.lens_z",
+        "mm",
+        "lens above the floor",
+        "6.5",
+        "z_l",
+        "throw",
+        short="lens height",
+        rank=5,
     ),
 )

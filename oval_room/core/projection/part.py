@@ -37,5 +37,7 @@ PART: Final = Part(
     grips=GRIPS,
     movers=(lens_movers,),
     sums=(SumGroup("Projector", SUMS),),
-    stage=StageSpec("throw", "Throw", ("section", "plan", "window", "strip"), ("throw", "shift_use", "lens_z", "white")),
+    stage=StageSpec(
+        "throw", "Throw", ("section", "plan", "window", "strip"), ("throw", "shift_use", "lens_z", "white")
+    ),
 )

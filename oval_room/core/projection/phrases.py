@@ -40,7 +40,8 @@ def _projector(here: Here, rest: str) -> Heard:
     if projectors:
         key, projector = projector_here(here)
         return Heard(
-            f"{projector.name}: now {here.gear[gear].name}", several(PutProjector(id=key, gear=gear, name=here.gear[gear].name))
+            f"{projector.name}: now {here.gear[gear].name}",
+            several(PutProjector(id=key, gear=gear, name=here.gear[gear].name)),
         )
     screens = [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == "screen"]
     if not screens:
@@ -138,11 +139,18 @@ def _age(here: Here, rest: str) -> Heard:
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("projector", "a name", "a projector from the shelf", "projector Heron", "throw", _projector),
     Phrase("throw", "a length", "lens to screen", "throw 13'4", "throw", _throw),
-    Phrase("screen to lens", "a length", "the throw, with the lens held and the screen moved", "screen to lens 9'", "throw", _screen_to_lens),
+    Phrase(
+        "screen to lens",
+        "a length",
+        "the throw, with the lens held and the screen moved",
+        "screen to lens 9'",
+        "throw",
+        _screen_to_lens,
+    ),
     Phrase("lens", "a length", "the lens's height or throw, whichever it can be", "lens 7'8 7/8", "throw", _lens),
     Phrase("lens up", "a length", "the lens above the floor", "lens up 7'8", "throw", _lens_up),
     Phrase("lens along", "a length", "the lens from the left wall", "lens along 6'10", "throw", _lens_along),
     Phrase("goes", "hung or upright", "how the projector sits", "goes hung", "throw", _hang),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
     Phrase("age", "new, lamp, led, laser", "age of the light source", "age lamp", "throw", _age),
-)  # fmt: skip
+)

@@ -18,12 +18,18 @@ def _throw(f: Finding, w: Words) -> str:
     if f.level is Level.MIND:
         spare = abs((f.value or 0) - (f.limit or 0))
         end = "near" if m["near"] else "far"
-        return f"{w.length(spare, 'greatest')} to spare at the {end} end: makers' throw figures are good to 3–5 %. Measure this unit before drilling."
+        return (
+            f"{w.length(spare, 'greatest')} to spare at the {end} end: makers' throw figures are good to 3–5 "
+            "%. Measure this unit before drilling."
+        )
     if m["fixed"]:
         return f"This fixed lens wants {w.length(m['least'])} for this width; the throw is {w.length(f.value)}."
     short = abs((f.value or 0) - (f.limit or 0))
     word = "short" if m["near"] else "long"
-    return f"Throw {w.length(f.value)} is {w.length(short, 'least')} too {word} for this width: the lens wants {least} to {greatest}."
+    return (
+        f"Throw {w.length(f.value)} is {w.length(short, 'least')} too {word} for this width: the lens wants "
+        f"{least} to {greatest}."
+    )
 
 
 def _body(f: Finding, w: Words) -> str:
@@ -42,7 +48,8 @@ def _shift(f: Finding, w: Words) -> str:
     if m["up"]:
         way = "down" if m["up"] < 0 else "up"
         ways.append(
-            f"lens {w.length(abs(m['up']), 'least')} {way}, or the picture {w.length(abs(m['up']), 'least')} {'up' if way == 'down' else 'down'}"
+            f"lens {w.length(abs(m['up']), 'least')} {way}, or the picture {w.length(abs(m['up']), 'least')} "
+            f"{'up' if way == 'down' else 'down'}"
         )
     if m["right"]:
         ways.append(f"lens {w.length(abs(m['right']), 'least')} to the {'right' if m['right'] > 0 else 'left'}")
@@ -65,7 +72,9 @@ class ThrowCode(Code):
         "throw: lens outside the room",
         lambda f, w: (
             "The lens is outside the room: "
-            + {"x": "past a side wall", "y": "past the back wall", "z": "above the ceiling or under the floor"}[f.more["axis"]]
+            + {"x": "past a side wall", "y": "past the back wall", "z": "above the ceiling or under the floor"}[
+                f.more["axis"]
+            ]
             + "."
         ),
     )

@@ -47,7 +47,13 @@ class ShiftNeed:
 
 
 def shift_need(
-    *, width: float, height: float, image: tuple[float, float], lens: tuple[float, float], window: ShiftWindow, hung: bool
+    *,
+    width: float,
+    height: float,
+    image: tuple[float, float],
+    lens: tuple[float, float],
+    window: ShiftWindow,
+    hung: bool,
 ) -> ShiftNeed:
     """Needed shift against a window (rules 6.3).
 

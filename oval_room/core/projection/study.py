@@ -91,7 +91,14 @@ def study_throw(room: Room, scheme: Scheme, gear: GearShelf, ruler: Ruler, instr
 
 class _OneThrow:
     def __init__(
-        self, key: str, projector: Projector, picture: Picture, item: ProjectorGear, room: Room, ruler: Ruler, half_width: float
+        self,
+        key: str,
+        projector: Projector,
+        picture: Picture,
+        item: ProjectorGear,
+        room: Room,
+        ruler: Ruler,
+        half_width: float,
     ) -> None:
         self.key, self.projector, self.picture, self.item = key, projector, picture, item
         self.room, self.ruler = room, ruler
@@ -105,9 +112,13 @@ class _OneThrow:
         raster = (across, across / item.own_aspect)
         window = shift_window(item)
         need = shift_need(
-            width=raster[0], height=raster[1], image=(0.0, 0.0), lens=(self.own.right, self.own.up), window=window,
+            width=raster[0],
+            height=raster[1],
+            image=(0.0, 0.0),
+            lens=(self.own.right, self.own.up),
+            window=window,
             hung=self.projector.hung,
-        )  # fmt: skip
+        )
         return ProjectorThrow(
             picture=self.projector.shows,
             item=item,
@@ -128,10 +139,13 @@ class _OneThrow:
         h = Input("h", "raster height", result.raster[1], "mm", picture.width.source)
         d = Input("d", "throw", result.throw, "mm", "chosen")
         wide, tele = (
-            Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker") for n, v in zip(("wide", "tele"), item.lens, strict=True)
+            Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker")
+            for n, v in zip(("wide", "tele"), item.lens, strict=True)
         )
-        y_l, z_l, x_l = (Input(f"{a}_l", f"lens, {n}", getattr(pose, a), "mm", "chosen") for a, n in
-                         (("y", "from the wall"), ("z", "above the floor"), ("x", "from the left wall")))  # fmt: skip
+        y_l, z_l, x_l = (
+            Input(f"{a}_l", f"lens, {n}", getattr(pose, a), "mm", "chosen")
+            for a, n in (("y", "from the wall"), ("z", "above the floor"), ("x", "from the left wall"))
+        )
         y_p = Input("y_p", "screen surface from the wall", picture.pose.y, "mm", "chosen")
         book.add("throw", result.throw, y_l, y_p, projector=key)
         book.add("throw_ratio", result.ratio, d, w, projector=key)
@@ -164,7 +178,9 @@ class _OneThrow:
         left, near, right, far = room.extent
         inside = (left < pose.x < right, in_plan and near < pose.y < far, 0 < pose.z < room.ceiling_at(pose.x, pose.y))
         if not all(inside):
-            out.append(Finding(ThrowCode.LENS_IN_ROOM, Level.STOP, "6.2", about, more={"axis": "xyz"[inside.index(False)]}))
+            out.append(
+                Finding(ThrowCode.LENS_IN_ROOM, Level.STOP, "6.2", about, more={"axis": "xyz"[inside.index(False)]})
+            )
         out.append(self._throw(about, self.result))
         out.append(self._body(about, self.result))
         out.append(self._shift(about, self.result))
@@ -195,7 +211,9 @@ class _OneThrow:
             y = self.picture.pose.y + throw
             share = self.picture.width.value / result.raster[0]
             width_span = widths(result.throw, self.item.lens)
-            width = self.ruler.safe((width_span.greatest if near else width_span.least) * share, "greatest" if near else "least")
+            width = self.ruler.safe(
+                (width_span.greatest if near else width_span.least) * share, "greatest" if near else "least"
+            )
             put = PutPicture(id=self.projector.shows, width=chosen(width))
             cures = (
                 Cure(LensCure.LENS_OUT, y, PutProjector(id=self.key, y=y)),
@@ -240,7 +258,9 @@ class _OneThrow:
         pose, cures = self.projector.pose, []
         if need.lens_up is not None and need.lens_up != 0:
             z = self.ruler.safe(pose.z + need.lens_up, "least" if need.lens_up > 0 else "greatest")
-            cures.append(Cure(LensCure.LENS_UP, z, PutProjector(id=self.key, z=z), name="down" if need.lens_up < 0 else "up"))
+            cures.append(
+                Cure(LensCure.LENS_UP, z, PutProjector(id=self.key, z=z), name="down" if need.lens_up < 0 else "up")
+            )
             bottom = self.picture.bottom - need.lens_up
             bottom = self.ruler.safe(bottom, "greatest" if need.lens_up > 0 else "least")
             put = PutPicture(id=self.projector.shows, bottom=bottom)

@@ -130,7 +130,9 @@ def _shift(
     }
 
 
-def _fixed(image_centre_z: float, height: float, offset_heights: float, hung_inverted: bool, lens_is_at: float | None) -> Result:
+def _fixed(
+    image_centre_z: float, height: float, offset_heights: float, hung_inverted: bool, lens_is_at: float | None
+) -> Result:
     wanted = fixed_lens_height(image_centre_z, height, offset_heights, hung=hung_inverted)
     level = None
     if lens_is_at is not None:
@@ -166,41 +168,62 @@ _HUNG: Final = "whether the projector hangs inverted"
 
 SUMS: Final = (
     Sum(
-        "throw.range", "6.1", "Throw range", "Distances for a width, widths at a throw, rounded the safe way.",
+        "throw.range",
+        "6.1",
+        "Throw range",
+        "Distances for a width, widths at a throw, rounded the safe way.",
         "nearest = w·TR_wide, farthest = w·TR_tele; widths d/TR_tele … d/TR_wide",
         (
-            Length("width", "picture width", '88.5"', "width, throw or both"), _RANGE,
+            Length("width", "picture width", '88.5"', "width, throw or both"),
+            _RANGE,
             Length("throw", "lens front to screen surface", "", "width, throw or both"),
             Length("step", "the ruler's step", '1/16"', "1 mm", 1.0),
         ),
         (
-            Shown("nearest_safe_mm", "nearest, safe"), Shown("farthest_safe_mm", "farthest, safe"),
-            Shown("least_width_safe_mm", "least width, safe"), Shown("greatest_width_safe_mm", "greatest width, safe"),
-            Shown("nearest_mm", "nearest"), Shown("farthest_mm", "farthest"),
-            Shown("least_width_mm", "least width"), Shown("greatest_width_mm", "greatest width"),
+            Shown("nearest_safe_mm", "nearest, safe"),
+            Shown("farthest_safe_mm", "farthest, safe"),
+            Shown("least_width_safe_mm", "least width, safe"),
+            Shown("greatest_width_safe_mm", "greatest width, safe"),
+            Shown("nearest_mm", "nearest"),
+            Shown("farthest_mm", "farthest"),
+            Shown("least_width_mm", "least width"),
+            Shown("greatest_width_mm", "greatest width"),
         ),
         _range,
     ),
     Sum(
-        "throw.check", "6.1", "Does this throw work", "A width at a throw: verdict and both cures.",
+        "throw.check",
+        "6.1",
+        "Does this throw work",
+        "A width at a throw: verdict and both cures.",
         "TR = d/w within the lens; mind within 5 % of an end or a quarter of the range",
         (
-            _RANGE, Length("width", "picture width", "", "or diagonal and aspect"),
-            Length("diagonal", "picture diagonal", '106"', "or width"), Aspect("aspect", "width over height", "16:9", "with diagonal"),
+            _RANGE,
+            Length("width", "picture width", "", "or diagonal and aspect"),
+            Length("diagonal", "picture diagonal", '106"', "or width"),
+            Aspect("aspect", "width over height", "16:9", "with diagonal"),
             Length("throw", "lens front to screen surface", "", "or lens_from_wall"),
             Length("lens_from_wall", "lens front to wall", "3640 mm", "or throw"),
             Length("screen_stand_off", "screen surface to wall", "95 mm", "0", 0.0, sign="zero"),
             Word("instrument", "what the throw was read with", "laser", "laser", "laser", words=tuple(HALF_WIDTH)),
         ),
         (
-            Shown("level", "verdict"), Shown("throw_ratio", "throw ratio"), Shown("throw_mm", "throw"), Shown("width_mm", "width"),
-            Shown("nearest_mm", "nearest for this width"), Shown("farthest_mm", "farthest for this width"),
-            Shown("least_width_mm", "least width at this throw"), Shown("greatest_width_mm", "greatest width at this throw"),
+            Shown("level", "verdict"),
+            Shown("throw_ratio", "throw ratio"),
+            Shown("throw_mm", "throw"),
+            Shown("width_mm", "width"),
+            Shown("nearest_mm", "nearest for this width"),
+            Shown("farthest_mm", "farthest for this width"),
+            Shown("least_width_mm", "least width at this throw"),
+            Shown("greatest_width_mm", "greatest width at this throw"),
         ),
         _check,
     ),
     Sum(
-        "throw.body", "6.2", "Room behind the projector", "What is left behind the body and its air.",
+        "throw.body",
+        "6.2",
+        "Room behind the projector",
+        "What is left behind the body and its air.",
         "room − stand-off − throw − body behind lens − vent",
         (
             Length("throw", "lens front to screen surface", "3925 mm"),
@@ -213,10 +236,14 @@ SUMS: Final = (
         _body,
     ),
     Sum(
-        "shift.need", "6.3", "Lens shift", "Shift a picture needs, whether the lens has it, and the least move that ends on its border.",
+        "shift.need",
+        "6.3",
+        "Lens shift",
+        "Shift a picture needs, whether the lens has it, and the least move that ends on its border.",
         "v = (z_image − z_lens)/h, s = (x_image − x_lens)/w",
         (
-            Length("width", "raster width", "2214 mm"), Length("height", "raster height", "1245 mm"),
+            Length("width", "raster width", "2214 mm"),
+            Length("height", "raster height", "1245 mm"),
             Length("image_centre", "image centre: along, up", "2000 mm; 1180 mm", sign="any", count=2),
             Length("lens", "lens: along, up", "1820 mm; 2030 mm", sign="any", count=2),
             Number("limit_up_heights", "limit up, in image heights", "0.7", "or polygon_s_v", lo=0, hi=5),
@@ -226,29 +253,50 @@ SUMS: Final = (
             Number("offset_heights", "built-in offset upright, in image heights", "", "0", 0.0, lo=-5, hi=5),
             Flag("hung_inverted", _HUNG, "no", "false", False),
             Custom(
-                "polygon_s_v", "corners [s, v] of a convex window", "", "replaces limits and share",
-                shape="corners [s, v]", reader=_read_polygon, from_text=_polygon_text,
+                "polygon_s_v",
+                "corners [s, v] of a convex window",
+                "",
+                "replaces limits and share",
+                shape="corners [s, v]",
+                reader=_read_polygon,
+                from_text=_polygon_text,
             ),
         ),
         (
-            Shown("inside", "the lens has it"), Shown("v_heights", "v, image heights"), Shown("s_widths", "s, image widths"),
-            Shown("lens_up_alone_mm", "lens up alone"), Shown("lens_right_alone_mm", "lens right alone"),
+            Shown("inside", "the lens has it"),
+            Shown("v_heights", "v, image heights"),
+            Shown("s_widths", "s, image widths"),
+            Shown("lens_up_alone_mm", "lens up alone"),
+            Shown("lens_right_alone_mm", "lens right alone"),
             Shown("use_of_window", "share of the window used"),
         ),
         _shift,
     ),
     Sum(
-        "shift.fixed", "6.3", "Fixed offset", "Lens height that a fixed offset asks for.", "z_lens = z_image − v₀·h upright, + v₀·h hung",
+        "shift.fixed",
+        "6.3",
+        "Fixed offset",
+        "Lens height that a fixed offset asks for.",
+        "z_lens = z_image − v₀·h upright, + v₀·h hung",
         (
-            Length("image_centre_z", "image centre above the floor", "1180 mm", sign="any"), Length("height", "image height", "1245 mm"),
+            Length("image_centre_z", "image centre above the floor", "1180 mm", sign="any"),
+            Length("height", "image height", "1245 mm"),
             Number("offset_heights", "built-in offset, in image heights", "0.62", lo=-5, hi=5),
-            Flag("hung_inverted", _HUNG, "yes"), Length("lens_is_at", "lens height now", "1944 mm", "none", sign="any"),
+            Flag("hung_inverted", _HUNG, "yes"),
+            Length("lens_is_at", "lens height now", "1944 mm", "none", sign="any"),
         ),
-        (Shown("lens_z_mm", "lens above the floor"), Shown("lens_above_image_top_mm", "lens above the image's top"), Shown("level", "verdict")),
+        (
+            Shown("lens_z_mm", "lens above the floor"),
+            Shown("lens_above_image_top_mm", "lens above the image's top"),
+            Shown("level", "verdict"),
+        ),
         _fixed,
     ),
     Sum(
-        "mount.point", "6.5", "Where the plate goes", "Plate and pole, or shelf, for a lens on the picture's centre line.",
+        "mount.point",
+        "6.5",
+        "Where the plate goes",
+        "Plate and pole, or shelf, for a lens on the picture's centre line.",
         "hung: x + dx, y + d + dy, pole = ceiling − dz − z_lens; upright: x − dx, shelf = z_lens − dz",
         (
             Length("picture_x", "picture's middle along the wall", "2000 mm", sign="any"),
@@ -257,14 +305,18 @@ SUMS: Final = (
             Length("lens_right", "lens right of the plate, upright, seen from behind", "92 mm", sign="any"),
             Length("lens_forward", "lens forward of the plate", "158 mm", sign="any"),
             Length("plate_to_axis", "plate to lens axis", "84 mm", sign="any"),
-            Length("lens_z", "lens above the floor", "1955 mm", sign="any"), Flag("hung_inverted", _HUNG, "yes"),
+            Length("lens_z", "lens above the floor", "1955 mm", sign="any"),
+            Flag("hung_inverted", _HUNG, "yes"),
             Length("ceiling", "ceiling above the floor", "2440 mm", "when hung"),
             Length("mount_least_height", "the mount's own least height", "", "0", 0.0, sign="zero"),
         ),
         (
-            Shown("plate_x_mm", "plate along the wall"), Shown("plate_y_mm", "plate out from the wall"),
-            Shown("pole_drop_mm", "pole below the ceiling"), Shown("possible", "the mount is short enough"), Shown("shelf_z_mm", "shelf above the floor"),
+            Shown("plate_x_mm", "plate along the wall"),
+            Shown("plate_y_mm", "plate out from the wall"),
+            Shown("pole_drop_mm", "pole below the ceiling"),
+            Shown("possible", "the mount is short enough"),
+            Shown("shelf_z_mm", "shelf above the floor"),
         ),
         _mount,
     ),
-)  # fmt: skip
+)

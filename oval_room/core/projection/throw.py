@@ -79,6 +79,7 @@ def room_behind(*, room_depth: float, stand_off: float, throw: float, body_behin
 def raster_width(width: float, height: float, own_aspect: float) -> float:
     """Width of the raster lit [mm] for a picture on a projector of its own aspect (rules 6.9, 5.2).
 
-    The raster always has the projector's aspect: a wider picture leaves it dark above and below, a narrower at the sides.
+    The raster always has the projector's aspect: a wider picture leaves it dark above and below, a narrower at the
+    sides.
     """
     return max(width, height * own_aspect)

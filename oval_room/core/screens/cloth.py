@@ -42,7 +42,13 @@ class Drop:
 
 
 def drop_down(
-    case_bottom: float, black_drop: float, image_height: float, *, cloth: float, furthest: float, bar: float = BOTTOM_BAR
+    case_bottom: float,
+    black_drop: float,
+    image_height: float,
+    *,
+    cloth: float,
+    furthest: float,
+    bar: float = BOTTOM_BAR,
 ) -> Drop:
     """Image top = case bottom − black drop; clearance = cloth − bar/2 − the farthest thing behind (rules 2.6).
 

@@ -63,7 +63,9 @@ class PutPicture(Command):
                 picture = with_values(picture, {"gear": None})
         if values.keys() & {"width", "aspect"}:
             _sized(picture)
-        pose = {axis: getattr(self, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(self, axis) is not None}
+        pose = {
+            axis: getattr(self, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(self, axis) is not None
+        }
         if self.bottom is not None:
             pose["z"] = self.bottom + picture.height / 2
         elif old is not None and "z" not in pose and picture.height != old.height:
@@ -105,10 +107,14 @@ class TakeGear(Command):
                 raise RefusedError(f"a {item.kind} goes under a picture or projector; choose it there", field="gear")
             return put.model_validate({"id": self.id, "scheme": key, "gear": self.gear}).applied(plan, gear, stamp)
         values: dict[str, Any] = {
-            "kind": item.kind, "name": item.name, "width": Typed(value=item.width, source="maker"),
-            "aspect": item.width / item.height, "frame_side": item.frame_side, "frame_top": item.frame_top,
+            "kind": item.kind,
+            "name": item.name,
+            "width": Typed(value=item.width, source="maker"),
+            "aspect": item.width / item.height,
+            "frame_side": item.frame_side,
+            "frame_top": item.frame_top,
             "frame_bottom": item.frame_bottom,
-        }  # fmt: skip
+        }
         if isinstance(item, Panel):
             values["pixels"] = item.pixels
         elif isinstance(item, Screen):

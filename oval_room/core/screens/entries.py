@@ -17,9 +17,11 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
     shelf = {kind: tuple(item.name for item in gear.values() if item.kind == kind) for kind in ("panel", "screen")}
     if picture is None:
         return [
-            Entry("TV, inches", "tv", "", "assumed", hint="65"), Entry("or TV from the shelf", "tv", "", options=("", *shelf["panel"])),
-            Entry("screen, inches", "screen", "", "assumed", hint="110"), Entry("or screen from the shelf", "screen", "", options=("", *shelf["screen"])),
-        ]  # fmt: skip
+            Entry("TV, inches", "tv", "", "assumed", hint="65"),
+            Entry("or TV from the shelf", "tv", "", options=("", *shelf["panel"])),
+            Entry("screen, inches", "screen", "", "assumed", hint="110"),
+            Entry("or screen from the shelf", "screen", "", options=("", *shelf["screen"])),
+        ]
     word, kind = ("tv", "panel") if picture.kind == "panel" else ("screen", "screen")
     item = gear.get(picture.gear or "")
     room = plan.survey.room
@@ -42,7 +44,12 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
     out.append(Entry("shared, columns x rows", "split", f"{picture.split[0]} x {picture.split[1]}"))
     if picture.kind == "panel":
         out.append(
-            Entry("curved to a radius of", "curve", "flat" if picture.curve is None else ruler.show(picture.curve), hint="flat")
+            Entry(
+                "curved to a radius of",
+                "curve",
+                "flat" if picture.curve is None else ruler.show(picture.curve),
+                hint="flat",
+            )
         )
     if picture.kind == "screen":
         kinds = ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall")

@@ -11,7 +11,13 @@ KINDS: Final = kinds(
     FigureKind("bow", "picture.{picture}.bow", "mm", "depth of the curve", "2.2", "R·(1 − cos(w/(2·R)))", "picture"),
     FigureKind("part_width", "picture.{picture}.part.width", "mm", "each part's width", "2.4", "w/n", "picture"),
     FigureKind(
-        "part_diagonal", "picture.{picture}.part.diagonal", "mm", "each part's diagonal", "2.4", "√((w/n)² + (h/m)²)", "picture"
+        "part_diagonal",
+        "picture.{picture}.part.diagonal",
+        "mm",
+        "each part's diagonal",
+        "2.4",
+        "√((w/n)² + (h/m)²)",
+        "picture",
     ),
     FigureKind(
         "cloth_w",

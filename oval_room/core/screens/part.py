@@ -22,7 +22,13 @@ PART: Final = Part(
     cures=(PictureCure,),
     commands=(PutPicture, TakeGear),
     studies=(
-        Study("screens", ScreensResult, lambda c: (c.seen("things"), c.scheme, c.gear, c.ruler), study_screens, by_wall=True),
+        Study(
+            "screens",
+            ScreensResult,
+            lambda c: (c.seen("things"), c.scheme, c.gear, c.ruler),
+            study_screens,
+            by_wall=True,
+        ),
         Study("use", UseResult, lambda c: (c.plan.brief, c.scheme, c.gear), study_use),
     ),
     phrases=PHRASES,

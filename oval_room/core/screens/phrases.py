@@ -77,7 +77,9 @@ def _geared(here: Here, kind: str, name: str) -> Heard:
         return Heard(f"{here.plan.chosen.pictures[key].name}: {here.gear[gear].name}", TakeGear(id=key, gear=gear))
     key = next_id("p", set(here.plan.chosen.pictures))
     x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
-    put = PutPicture.model_validate({"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y})
+    put = PutPicture.model_validate(
+        {"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y}
+    )
     return Heard(f"New {here.gear[gear].name}", _well_placed(here, key, put, TakeGear(id=key, gear=gear)))
 
 
@@ -94,7 +96,11 @@ def _another(here: Here, rest: str) -> Heard:
     key = next_id("p", set(pictures))
     steps: list[Command] = [
         PutPicture(
-            id=key, kind=kind, name=f"{'TV' if kind == 'panel' else 'screen'} {key[1:]}", yaw=by.pose.yaw, pitch=by.pose.pitch
+            id=key,
+            kind=kind,
+            name=f"{'TV' if kind == 'panel' else 'screen'} {key[1:]}",
+            yaw=by.pose.yaw,
+            pitch=by.pose.pitch,
         )
     ]
     if re.match(r"[0-9.]", what):
@@ -119,7 +125,8 @@ def _another(here: Here, rest: str) -> Heard:
 def _free_place(here: Here, by: Picture, made: Picture) -> tuple[float, float, str]:
     """Where one more picture hangs free: along a picture's wall [mm], its bottom edge [mm], and that in words.
 
-    In the picture's own row first, as near to it as may be, then in rows above; over it where nothing under the ceiling is free.
+    In the picture's own row first, as near to it as may be, then in rows above; over it where nothing under the
+    ceiling is free.
     """
     room = here.plan.survey.room
     n = wall_of(room, by)
@@ -154,7 +161,9 @@ def _aligned(here: Here, rest: str, what: str) -> Heard:
     key, picture = here.picture()
     _, other = _other(here, key, rest)
     if what == "top":
-        return Heard(f"{picture.name}: top edge level with {other.name}", PutPicture(id=key, bottom=other.top - picture.height))
+        return Heard(
+            f"{picture.name}: top edge level with {other.name}", PutPicture(id=key, bottom=other.top - picture.height)
+        )
     room = here.plan.survey.room
     if wall_of(room, other) != wall_of(room, picture):
         raise RefusedError(f"{other.name} hangs on another wall", value=rest)
@@ -172,9 +181,10 @@ def _gap(here: Here, rest: str) -> Heard:
     wall = room.walls[n - 1]
     own = {k: wall.own(p.pose.x, p.pose.y) for k, p in pictures.items() if wall_of(room, p) == n}
     row = {
-        k: pictures[k] for k, (_, off) in own.items()
+        k: pictures[k]
+        for k, (_, off) in own.items()
         if pictures[k].bottom < picture.top and pictures[k].top > picture.bottom and abs(off - own[key][1]) <= SAME_FACE
-    }  # fmt: skip
+    }
     if len(row) < 2:
         raise RefusedError(f"{picture.name} has nothing beside it; say another tv 43 first", value=rest)
     order = sorted(row, key=lambda k: own[k][0])
@@ -190,7 +200,9 @@ def _gap(here: Here, rest: str) -> Heard:
 
 def _other(here: Here, key: str, rest: str) -> tuple[str, Picture]:
     """The other picture of a name."""
-    others = {k: p for k, p in here.plan.chosen.pictures.items() if k != key and rest.lower().strip() in (k, p.name.lower())}
+    others = {
+        k: p for k, p in here.plan.chosen.pictures.items() if k != key and rest.lower().strip() in (k, p.name.lower())
+    }
     if len(others) != 1:
         names = ", ".join(p.name for k, p in here.plan.chosen.pictures.items() if k != key) or "none"
         raise RefusedError(f"give another picture's name; there are {names}", value=rest)
@@ -244,7 +256,9 @@ def left_end(here: Here, key: str) -> str:
 def _picture_x(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest)
-    return Heard(f"{picture.name}: middle {here.show(value)} from the {left_end(here, key)}", on_own_wall(here, key, along=value))
+    return Heard(
+        f"{picture.name}: middle {here.show(value)} from the {left_end(here, key)}", on_own_wall(here, key, along=value)
+    )
 
 
 def _stand_off(here: Here, rest: str) -> Heard:
@@ -264,7 +278,9 @@ def _on(here: Here, rest: str) -> Heard:
     now = room.walls[wall_of(room, picture) - 1]
     off = max(now.own(picture.pose.x, picture.pose.y)[1], 0.0)
     x, y = wall.room(wall.length / 2, off)
-    return Heard(f"{picture.name}: on the {wall_name(room, wall)}, in its middle", PutPicture(id=key, x=x, y=y, yaw=wall.yaw))
+    return Heard(
+        f"{picture.name}: on the {wall_name(room, wall)}, in its middle", PutPicture(id=key, x=x, y=y, yaw=wall.yaw)
+    )
 
 
 def _turned_by(field: str, words: str, sign: int) -> Callable[[Here, str], Heard]:
@@ -290,9 +306,14 @@ def _curve(here: Here, rest: str) -> Heard:
         raise RefusedError("only panels are planned curved; say curve flat for a screen", value=rest)
     radius = here.length(rest)
     if radius * math.pi < picture.width.value:
-        raise RefusedError(f"give a radius over {here.show(picture.width.value / math.pi)}: a panel is less than half a circle")
+        raise RefusedError(
+            f"give a radius over {here.show(picture.width.value / math.pi)}: a panel is less than half a circle"
+        )
     across, deep = curve(radius, picture.width.value)
-    say = f"{picture.name}: curved to a radius of {here.show(radius)}, {here.show(across)} edge to edge, {here.show(deep)} deep"
+    say = (
+        f"{picture.name}: curved to a radius of {here.show(radius)}, {here.show(across)} edge to edge, "
+        f"{here.show(deep)} deep"
+    )
     return Heard(say, PutPicture(id=key, curve=radius))
 
 
@@ -303,8 +324,13 @@ def _split(here: Here, rest: str) -> Heard:
         raise RefusedError("give columns x rows from 1 to 8: split 2 x 1", value=rest)
     columns, rows = int(found[1]), int(found[2])
     wide, high = split(picture.width.value, picture.height, columns, rows)
-    say = f"{picture.name}: {columns * rows} parts, each {math.hypot(wide, high) / MM_IN['in']:.1f}″, {here.show(wide)} × {here.show(high)}"
-    return Heard(say if columns * rows > 1 else f"{picture.name}: one whole picture", PutPicture(id=key, split=(columns, rows)))
+    say = (
+        f"{picture.name}: {columns * rows} parts, each {math.hypot(wide, high) / MM_IN['in']:.1f}″, "
+        f"{here.show(wide)} × {here.show(high)}"
+    )
+    return Heard(
+        say if columns * rows > 1 else f"{picture.name}: one whole picture", PutPicture(id=key, split=(columns, rows))
+    )
 
 
 def _corner(here: Here, rest: str) -> Heard:
@@ -327,7 +353,9 @@ def _corner(here: Here, rest: str) -> Heard:
     reach = half / math.tan(math.radians(opens / 2)) - min(picture.bow, half)
     x, y = room.corners[n]
     yaw = math.degrees(math.atan2(out[0], out[1]))
-    put = PutPicture(id=key, x=round(x + out[0] / size * reach, 1), y=round(y + out[1] / size * reach, 1), yaw=round(yaw, 3))
+    put = PutPicture(
+        id=key, x=round(x + out[0] / size * reach, 1), y=round(y + out[1] / size * reach, 1), yaw=round(yaw, 3)
+    )
     return Heard(f"{picture.name}: across corner c{n + 1}, its middle {here.show(reach)} from it", put)
 
 
@@ -341,25 +369,92 @@ def _surface(here: Here, rest: str) -> Heard:
 
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
-    Phrase("screen", "inches or a name", "a screen by its diagonal or its name", "screen 110 at 16:9", "picture", _sized("screen", "screen")),
-    Phrase("another", "tv or screen and size", "one more picture beside the subject's, level with it", "another tv 43", "picture", _another),
-    Phrase("level with", "a picture", "bottom edge level with another picture's", "level with scope cloth", "picture", _level_with),
-    Phrase("top with", "a picture", "top edge level with another picture's", "top with scope cloth", "picture", lambda here, rest: _aligned(here, rest, "top")),
-    Phrase("over", "a picture", "the picture's middle over or under another's", "over scope cloth", "picture", lambda here, rest: _aligned(here, rest, "middle")),
-    Phrase("gap", "a length", "equal gaps between the frames of the pictures in the subject's row", "gap 2\"", "picture", _gap),
+    Phrase(
+        "screen",
+        "inches or a name",
+        "a screen by its diagonal or its name",
+        "screen 110 at 16:9",
+        "picture",
+        _sized("screen", "screen"),
+    ),
+    Phrase(
+        "another",
+        "tv or screen and size",
+        "one more picture beside the subject's, level with it",
+        "another tv 43",
+        "picture",
+        _another,
+    ),
+    Phrase(
+        "level with",
+        "a picture",
+        "bottom edge level with another picture's",
+        "level with scope cloth",
+        "picture",
+        _level_with,
+    ),
+    Phrase(
+        "top with",
+        "a picture",
+        "top edge level with another picture's",
+        "top with scope cloth",
+        "picture",
+        lambda here, rest: _aligned(here, rest, "top"),
+    ),
+    Phrase(
+        "over",
+        "a picture",
+        "the picture's middle over or under another's",
+        "over scope cloth",
+        "picture",
+        lambda here, rest: _aligned(here, rest, "middle"),
+    ),
+    Phrase(
+        "gap",
+        "a length",
+        "equal gaps between the frames of the pictures in the subject's row",
+        'gap 2"',
+        "picture",
+        _gap,
+    ),
     Phrase("aspect", "width over height", "the picture's aspect", "aspect 2.40", "picture", _aspect),
-    Phrase("wide", "a length", "the picture's width", "wide 94 1/2\"", "picture", _wide),
-    Phrase("bottom", "a length", "the picture's bottom edge above the floor", "bottom 28\"", "picture", _edge("bottom", "bottom edge")),
-    Phrase("centre", "a length", "the picture's centre above the floor", "centre 47\"", "picture", _edge("centre", "centre")),
-    Phrase("top", "a length", "the picture's top edge above the floor", "top 66 1/2\"", "picture", _edge("top", "top edge")),
-    Phrase("stretch to", "a length", "the top edge, with the bottom edge held", "stretch to 80\"", "picture", _stretch),
+    Phrase("wide", "a length", "the picture's width", 'wide 94 1/2"', "picture", _wide),
+    Phrase(
+        "bottom",
+        "a length",
+        "the picture's bottom edge above the floor",
+        'bottom 28"',
+        "picture",
+        _edge("bottom", "bottom edge"),
+    ),
+    Phrase(
+        "centre", "a length", "the picture's centre above the floor", 'centre 47"', "picture", _edge("centre", "centre")
+    ),
+    Phrase(
+        "top", "a length", "the picture's top edge above the floor", 'top 66 1/2"', "picture", _edge("top", "top edge")
+    ),
+    Phrase("stretch to", "a length", "the top edge, with the bottom edge held", 'stretch to 80"', "picture", _stretch),
     Phrase("along", "a length", "the picture's middle from the left wall", "along 6'10", "picture", _picture_x),
-    Phrase("stand-off", "a length", "the picture's surface from the wall", "stand-off 2 3/8\"", "picture", _stand_off),
+    Phrase("stand-off", "a length", "the picture's surface from the wall", 'stand-off 2 3/8"', "picture", _stand_off),
     Phrase("on", "a wall", "hang the picture on a wall, in its middle", "on w1", "picture", _on),
-    Phrase("swivel", "degrees", "turn the picture on its wall, face to the right positive", "swivel 10", "picture", _turned_by("yaw", "swivelled to the right by", 1)),
-    Phrase("tilt", "degrees", "tilt the picture, face down positive", "tilt 5", "picture", _turned_by("pitch", "tilted down by", -1)),
+    Phrase(
+        "swivel",
+        "degrees",
+        "turn the picture on its wall, face to the right positive",
+        "swivel 10",
+        "picture",
+        _turned_by("yaw", "swivelled to the right by", 1),
+    ),
+    Phrase(
+        "tilt",
+        "degrees",
+        "tilt the picture, face down positive",
+        "tilt 5",
+        "picture",
+        _turned_by("pitch", "tilted down by", -1),
+    ),
     Phrase("corner", "a corner", "the picture across a corner of the room", "corner c2", "picture", _corner),
     Phrase("curve", "a radius or flat", "how a panel is curved", "curve 1800 mm", "picture", _curve),
     Phrase("split", "columns x rows", "what the picture is shared into", "split 2 x 1", "picture", _split),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
-)  # fmt: skip
+)

@@ -1,4 +1,5 @@
-"""Where a picture stands among what is round it: things under and over it, its corners when turned, pictures over each other."""
+"""Where a picture stands among what is round it: things under and over it, its corners when turned, pictures over each
+other."""
 
 from __future__ import annotations
 
@@ -49,7 +50,8 @@ def turned_corners(picture: Picture, turn: Turn | None = None) -> list[Point]:
 
 
 def stand_off_for(picture: Picture, turn: Turn) -> float:
-    """How far out the picture's middle must stand from its wall (y = 0) at a turn, so that no corner goes through it [mm]."""
+    """How far out the picture's middle must stand from its wall (y = 0) at a turn, so that no corner goes through it
+    [mm]."""
     return max(picture.pose.y - min(place.y for place in turned_corners(picture, turn)) + CLEAR_OF_WALL, picture.pose.y)
 
 

@@ -18,14 +18,18 @@ def _beside(f: Finding, w: Words) -> str:
     if found.level_together:
         return f"{name} and {other} are of one height; {size}."
     return (
-        f"{name} and {other} differ by {w.length(found.viewable)} in picture height, {w.length(found.overall)} over all; {size}."
+        f"{name} and {other} differ by {w.length(found.viewable)} in picture height, {w.length(found.overall)} "
+        f"over all; {size}."
     )
 
 
 def _lag(f: Finding, w: Words) -> str:
     name, mode = w.named(f.about, "picture"), f.more["mode"]
     if f.value is None:
-        return f"Games are played here, and the lag of {f.more['name']} is not known: find the maker's figure for its game mode, or measure it."
+        return (
+            f"Games are played here, and the lag of {f.more['name']} is not known: find the maker's figure for "
+            "its game mode, or measure it."
+        )
     told = f"{name} lags {f.value:.0f} ms" + (f" in its {mode} mode" if mode else "") + f": {lag_words(f.value)}"
     return told + (
         f", and {f.more['plays']} games need it under {f.limit:.0f}."
@@ -38,17 +42,27 @@ def _surface_wrong(f: Finding, w: Words) -> str:
     name = w.named(f.about, "picture")
     if f.more["short"]:
         return (
-            f"{name} has a contrast surface, made for light from the front: an ultra-short throw from below looks uneven on it."
+            f"{name} has a contrast surface, made for light from the front: an ultra-short throw from below "
+            "looks uneven on it."
         )
-    return f"{name} has a {f.more['surface']} surface, which throws this projector's beam away: it wants a lens from below, close to it."
+    return (
+        f"{name} has a {f.more['surface']} surface, which throws this projector's beam away: it wants a lens "
+        "from below, close to it."
+    )
 
 
 def _drop_clear(f: Finding, w: Words) -> str:
     how = "passes" if f.more["moving"] else "hangs before"
     bar = "top bar" if f.more["rising"] else "bottom bar"
     if f.level is Level.GOOD:
-        return f"{w.named(f.about, 'picture')} {how} {f.more['thing']} with {w.length(f.value, 'greatest')} behind its {bar}."
-    return f"{w.named(f.about, 'picture')} {how} {f.more['thing']} with {w.length(f.value)} behind its {bar}; {w.length(f.limit)} is wanted through its travel."
+        return (
+            f"{w.named(f.about, 'picture')} {how} {f.more['thing']} with {w.length(f.value, 'greatest')} "
+            f"behind its {bar}."
+        )
+    return (
+        f"{w.named(f.about, 'picture')} {how} {f.more['thing']} with {w.length(f.value)} behind its {bar}; "
+        f"{w.length(f.limit)} is wanted through its travel."
+    )
 
 
 class ScreenCode(Code):
@@ -57,19 +71,23 @@ class ScreenCode(Code):
     SURFACE = "picture: surface and projector", _surface_wrong
     PICTURES_OVERLAP = (
         "picture: pictures over each other",
-        lambda f, w: f"{w.named(f.about, 'picture')} hangs over {w.names.get(f.more['other'], '')} by {w.length(f.value)}.",
+        lambda f, w: (
+            f"{w.named(f.about, 'picture')} hangs over {w.names.get(f.more['other'], '')} by {w.length(f.value)}."
+        ),
     )
     NOT_LEVEL = (
         "picture: a row that is not level",
         lambda f, w: (
-            f"{w.named(f.about, 'picture')} and {w.names.get(f.more['other'], '')} are {w.length(f.value)} from level; {w.length(f.limit)} shows."
+            f"{w.named(f.about, 'picture')} and {w.names.get(f.more['other'], '')} are {w.length(f.value)} from "
+            f"level; {w.length(f.limit)} shows."
         ),
     )
     DROP_CLEAR = "picture: drop-down through its travel", _drop_clear
     GAPS = (
         "picture: gaps in a row",
         lambda f, w: (
-            f"The gaps between {f.more['count']} pictures in a row run from {w.length(f.more['least'])} to {w.length(f.more['greatest'])}: they look best alike."
+            f"The gaps between {f.more['count']} pictures in a row run from {w.length(f.more['least'])} to "
+            f"{w.length(f.more['greatest'])}: they look best alike."
         ),
     )
     BESIDE = "picture: displays beside each other", _beside
@@ -77,19 +95,22 @@ class ScreenCode(Code):
     REFRESH = (
         "picture: refresh for games",
         lambda f, w: (
-            f"{w.named(f.about, 'picture')} changes {f.value:.0f} times a second; {f.more['plays'] if f.limit == 120 else 'any'} games want {f.limit:.0f} or more."
+            f"{w.named(f.about, 'picture')} changes {f.value:.0f} times a second; "
+            f"{f.more['plays'] if f.limit == 120 else 'any'} games want {f.limit:.0f} or more."
         ),
     )
     BURN_IN = (
         "picture: still images on an OLED",
         lambda f, w: (
-            f"{w.named(f.about, 'picture')} is an OLED and shows {f.value:g} hours of {f.more['what']} a day: what stands still there burns in. Vary it, hide bars, or take an LCD."
+            f"{w.named(f.about, 'picture')} is an OLED and shows {f.value:g} hours of {f.more['what']} a day: "
+            "what stands still there burns in. Vary it, hide bars, or take an LCD."
         ),
     )
     FURNITURE_FIRST = (
         "picture: furniture before the screen",
         lambda f, w: (
-            f"{w.named(f.about, 'picture')} has an ultra-short throw, so its furniture decides the height: bottom edge = furniture + projector + its gap. Choose the furniture before the screen goes up."
+            f"{w.named(f.about, 'picture')} has an ultra-short throw, so its furniture decides the height: bottom "
+            "edge = furniture + projector + its gap. Choose the furniture before the screen goes up."
         ),
     )
 

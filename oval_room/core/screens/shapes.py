@@ -26,7 +26,9 @@ def curve(radius: float, arc_width: float) -> tuple[float, float]:
     """
     half = arc_width / (2 * radius)
     if half > math.pi / 2:
-        raise RefusedError("the arc is longer than half a circle of that radius; check both", field="arc_width", value=arc_width)
+        raise RefusedError(
+            "the arc is longer than half a circle of that radius; check both", field="arc_width", value=arc_width
+        )
     return 2 * radius * math.sin(half), radius * (1 - math.cos(half))
 
 

@@ -30,7 +30,11 @@ class PictureSize:
 
 
 def picture_size(
-    *, aspect: float | None = None, diagonal: float | None = None, width: float | None = None, height: float | None = None
+    *,
+    aspect: float | None = None,
+    diagonal: float | None = None,
+    width: float | None = None,
+    height: float | None = None,
 ) -> PictureSize:
     """Size from one of diagonal, width, height and an aspect, or from width and height (rules 2.1).
 
@@ -44,19 +48,29 @@ def picture_size(
     Raises:
         RefusedError: too little, too much, or a value not over 0.
     """
-    given = {name: value for name, value in (("diagonal", diagonal), ("width", width), ("height", height)) if value is not None}
+    given = {
+        name: value
+        for name, value in (("diagonal", diagonal), ("width", width), ("height", height))
+        if value is not None
+    }
     for name, value in given.items():
         positive(value, name)
     if aspect is None:
         if set(given) != {"width", "height"}:
-            raise RefusedError("give one of diagonal, width or height with an aspect, or width and height", field="aspect")
+            raise RefusedError(
+                "give one of diagonal, width or height with an aspect, or width and height", field="aspect"
+            )
         return PictureSize(given["width"], given["height"])
     if not 1 / WIDEST_ASPECT <= aspect <= WIDEST_ASPECT:
         raise RefusedError(
-            f"give an aspect up to {WIDEST_ASPECT:g}, such as 16:9 or 2.4 (got {aspect:g})", field="aspect", value=aspect
+            f"give an aspect up to {WIDEST_ASPECT:g}, such as 16:9 or 2.4 (got {aspect:g})",
+            field="aspect",
+            value=aspect,
         )
     if len(given) != 1:
-        raise RefusedError("with an aspect give just one of diagonal, width or height", field=next(iter(given), "width"))
+        raise RefusedError(
+            "with an aspect give just one of diagonal, width or height", field=next(iter(given), "width")
+        )
     if diagonal is not None:
         root = math.sqrt(aspect * aspect + 1)
         return PictureSize(diagonal * aspect / root, diagonal / root)

@@ -1,4 +1,5 @@
-"""Study of pictures as things: curves, splits and cloth, surfaces that suit their projector, pictures in each other's way or level
+"""Study of pictures as things: curves, splits and cloth, surfaces that suit their projector, pictures in each other's
+way or level
 beside each other, cloths through their travel (rules 2.2 to 2.7)."""
 
 from __future__ import annotations
@@ -76,13 +77,17 @@ def _write_shape(book: FigureBook, key: str, picture: Picture) -> None:
         book.add("part_diagonal", math.hypot(wide, high), w, h, n, m, picture=key)
     if picture.kind == "screen" and picture.surface == "woven":
         across, down = cloth_piece(picture.width.value, picture.height, WEAVE_TURN, GRIP)
-        turn, grip = Input("φ", "weave turned by", WEAVE_TURN, "deg", "rule"), Input("m", "grip each side", GRIP, "mm", "rule")
+        turn, grip = (
+            Input("φ", "weave turned by", WEAVE_TURN, "deg", "rule"),
+            Input("m", "grip each side", GRIP, "mm", "rule"),
+        )
         book.add("cloth_w", across, w, h, grip, turn, picture=key)
         book.add("cloth_h", down, w, h, grip, turn, picture=key)
 
 
 def _surface(key: str, picture: Picture, item: object, survey: Survey) -> list[Finding]:
-    """Whether a surface suits the way its projector throws; with an ultra-short one, whether its furniture is known (rules 2.5, 4.7)."""
+    """Whether a surface suits the way its projector throws; with an ultra-short one, whether its furniture is known
+    (rules 2.5, 4.7)."""
     short = getattr(item, "lens", (1.0, 1.0))[0] < UST
     about, more = {"picture": key}, {"surface": picture.surface, "short": short}
     out = []
@@ -100,7 +105,12 @@ def _surface(key: str, picture: Picture, item: object, survey: Survey) -> list[F
 def _sides(picture: Picture) -> tuple[float, float, float, float]:
     """Left, right, bottom, top over all, on its wall [mm]."""
     half = picture.across / 2 + picture.frame_side
-    return picture.pose.x - half, picture.pose.x + half, picture.bottom - picture.frame_bottom, picture.top + picture.frame_top
+    return (
+        picture.pose.x - half,
+        picture.pose.x + half,
+        picture.bottom - picture.frame_bottom,
+        picture.top + picture.frame_top,
+    )
 
 
 def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Finding]:
@@ -114,10 +124,13 @@ def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Fin
         aside = ruler.safe(other.pose.x + (r1 - l2 if other.pose.x >= one.pose.x else l1 - r2), "nearest")
         above = ruler.safe(other.bottom + t1 - b2, "least")
         cures = (
-            Cure(PictureCure.PICTURE_ALONG, aside, PutPicture(id=b, x=aside)), Cure(PictureCure.BOTTOM_AT, above, PutPicture(id=b, bottom=above)),
-        )  # fmt: skip
+            Cure(PictureCure.PICTURE_ALONG, aside, PutPicture(id=b, x=aside)),
+            Cure(PictureCure.BOTTOM_AT, above, PutPicture(id=b, bottom=above)),
+        )
         more = {"part": a, "other": a}
-        return [Finding(ScreenCode.PICTURES_OVERLAP, Level.STOP, "2.6", about, min(across, up), 0.0, cures=cures, more=more)]
+        return [
+            Finding(ScreenCode.PICTURES_OVERLAP, Level.STOP, "2.6", about, min(across, up), 0.0, cures=cures, more=more)
+        ]
     return _not_level(a, one, b, other) + _beside(a, one, b, other, across, up)
 
 
@@ -127,9 +140,10 @@ def _gaps(scheme: Scheme, ruler: Ruler) -> list[Finding]:
     while left:
         first = left[next(iter(left))]
         row = [
-            key for key, one in left.items()
+            key
+            for key, one in left.items()
             if abs(one.pose.y - first.pose.y) <= SAME_FACE and one.bottom < first.top and one.top > first.bottom
-        ]  # fmt: skip
+        ]
         row.sort(key=lambda key: left[key].pose.x)
         sides = [_sides(left[key]) for key in row]
         gaps = [b[0] - a[1] for a, b in pairwise(sides)]
@@ -202,7 +216,8 @@ def _not_level(a: str, one: Picture, b: str, other: Picture) -> list[Finding]:
 def _drop(
     key: str, picture: Picture, rising: bool, survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler
 ) -> list[Finding]:
-    """What the bar of a cloth that drops or rises passes or faces: everything behind it within its width (rules 2.6)."""
+    """What the bar of a cloth that drops or rises passes or faces: everything behind it within its width (rules
+    2.6)."""
     left, right, low, high = _sides(picture)
     back = picture.pose.y - BOTTOM_BAR / 2
     worst: tuple[float, float, str] | None = None
@@ -222,7 +237,9 @@ def _drop(
     off = ruler.safe(picture.pose.y - spare, "least")
     cures = (Cure(PictureCure.CLOTH_OUT, off, PutPicture(id=key, y=off)),) if spare < 0 else ()
     more = {"thing": name, "moving": wanted == CLEAR_MOVING, "rising": rising}
-    return [Finding(ScreenCode.DROP_CLEAR, level, "2.6", {"picture": key}, spare + wanted, wanted, cures=cures, more=more)]
+    return [
+        Finding(ScreenCode.DROP_CLEAR, level, "2.6", {"picture": key}, spare + wanted, wanted, cures=cures, more=more)
+    ]
 
 
 class _Passed(NamedTuple):
@@ -261,4 +278,6 @@ def _things(survey: Survey, left: float, right: float) -> list[_Passed]:
             and thing.kind not in ("walkway", "platform", "beam", "bulkhead")
         )
 
-    return [_Passed(thing.y_to, thing.name, thing.z_from, thing.z_to) for thing in survey.things.values() if behind(thing)]
+    return [
+        _Passed(thing.y_to, thing.name, thing.z_from, thing.z_to) for thing in survey.things.values() if behind(thing)
+    ]

@@ -33,11 +33,17 @@ def study_use(brief: Brief, scheme: Scheme, gear: GearShelf) -> UseResult:
         item = gear.get(feeds.get(key) or picture.gear or "")
         if isinstance(item, (Panel, ProjectorGear)) and brief.games > 0:
             out += _games(key, item, brief)
-        if isinstance(item, Panel) and item.technology == "oled" and (brief.desk >= STILL_DESK or brief.sport >= STILL_SPORT):
+        if (
+            isinstance(item, Panel)
+            and item.technology == "oled"
+            and (brief.desk >= STILL_DESK or brief.sport >= STILL_SPORT)
+        ):
             hours, what = (brief.desk, "desk") if brief.desk >= STILL_DESK else (brief.sport, "sport")
             limit = STILL_DESK if what == "desk" else STILL_SPORT
             more = {"what": what}
-            out.append(Finding(ScreenCode.BURN_IN, Level.MIND, "3.7", {"picture": key}, hours, limit, "hours", more=more))
+            out.append(
+                Finding(ScreenCode.BURN_IN, Level.MIND, "3.7", {"picture": key}, hours, limit, "hours", more=more)
+            )
     return UseResult({}, tuple(out))
 
 

@@ -1,4 +1,5 @@
-"""Ask it backwards: a wanted value of a figure, and what could be moved to get it. A bounded search over each mover alone."""
+"""Ask it backwards: a wanted value of a figure, and what could be moved to get it. A bounded search over each mover
+alone."""
 
 from __future__ import annotations
 
@@ -38,7 +39,9 @@ class Way:
     new_minds: int
 
 
-def ask_backwards(plan: Plan, gear: GearShelf, report: Report, figure: str, wanted: float, subject: Subject) -> list[Way]:
+def ask_backwards(
+    plan: Plan, gear: GearShelf, report: Report, figure: str, wanted: float, subject: Subject
+) -> list[Way]:
     """Up to three ways to bring a figure to a value, fewest new stops first, then minds, then the smallest move.
 
     Raises:
@@ -58,7 +61,9 @@ def ask_backwards(plan: Plan, gear: GearShelf, report: Report, figure: str, want
             ways.append(way)
     if not ways:
         raise RefusedError(
-            "nothing that may move here brings it there; try a value nearer to what it is now", field="wanted", value=wanted
+            "nothing that may move here brings it there; try a value nearer to what it is now",
+            field="wanted",
+            value=wanted,
         )
     ways.sort(key=lambda w: (w.new_stops, w.new_minds, abs(w.value - w.mover.now) / (w.mover.hi - w.mover.lo)))
     return ways[:MOST]
@@ -116,6 +121,10 @@ class _Search:
         figure = report.figures.get(self.figure) if report else None
         if report is None or figure is None or figure.value is None:
             return None
-        minds = {f.key for f in report.findings if f.level is Level.MIND} - {f.key for f in before.findings if f.level.rank <= 1}
+        minds = {f.key for f in report.findings if f.level is Level.MIND} - {
+            f.key for f in before.findings if f.level.rank <= 1
+        }
         delta = compare(before, report, self.plan.writing.ruler, subject.ids()).text
-        return Way(mover, rounded, mover.set_to(rounded), figure.value, delta, len(report.stops() - before.stops()), len(minds))
+        return Way(
+            mover, rounded, mover.set_to(rounded), figure.value, delta, len(report.stops() - before.stops()), len(minds)
+        )

@@ -20,7 +20,8 @@ MANY: Final = 48  # pictures times seats that are judged together
 
 @dataclass(frozen=True, slots=True)
 class Break:
-    """One way: how far it may go [mm] with every verdict as it is, and what flips just beyond; none: to its range's end."""
+    """One way: how far it may go [mm] with every verdict as it is, and what flips just beyond; none: to its range's
+    end."""
 
     far: float
     finding: str | None
@@ -35,7 +36,9 @@ def too_many(plan: Plan) -> bool:
     return len(plan.chosen.pictures) > 1 and len(plan.chosen.pictures) * len(plan.survey.seats) > MANY
 
 
-def breaking_points(plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None = None) -> tuple[Break, Break]:
+def breaking_points(
+    plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None = None
+) -> tuple[Break, Break]:
     """Toward less and toward more. Only changes for the worse or the better across stop, mind and good count as flips.
 
     Args:
@@ -67,7 +70,9 @@ class _Search:
         keys = [key for key in {*self.before, *after} if self.before.get(key) is not after.get(key)]
         if not keys:
             return None
-        return min(keys, key=lambda key: (min(self.before.get(key, Level.GOOD).rank, after.get(key, Level.GOOD).rank), key))
+        return min(
+            keys, key=lambda key: (min(self.before.get(key, Level.GOOD).rank, after.get(key, Level.GOOD).rank), key)
+        )
 
     def side(self, end: float) -> Break:
         start, step = self.mover.now, self.plan.writing.ruler.step

@@ -42,7 +42,9 @@ def try_cure(
     if not _buildable(plan, after, report.scheme):
         return None
     now = outcome.find(finding.key)
-    better = now is None or (now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP))
+    better = now is None or (
+        now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP)
+    )
     if finding.level in (Level.NOTE, Level.GOOD):
         better = now is None
     return Tried(cure, after, outcome) if better and outcome.stops() <= report.stops() - {finding.key} else None

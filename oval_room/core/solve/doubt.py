@@ -43,7 +43,8 @@ class Doubt:
 
 
 def doubts(plan: Plan, gear: GearShelf, keys: Collection[str], subject: Subject) -> dict[str, Doubt]:
-    """The doubt of figures, by key; those without a value, or that rest on nothing doubtful, have a spread of nought."""
+    """The doubt of figures, by key; those without a value, or that rest on nothing doubtful, have a spread of
+    nought."""
     of = {found[1] for key in keys if (found := re.match(r"picture\.([^.]+)\.", key))}
     drawn = all(key.startswith(("picture.", "projector.")) for key in keys)
     evaluate = Evaluator(next(iter(of)) if len(of) == 1 else None, without=(ClosureResult, StudResult) if drawn else ())
@@ -67,7 +68,13 @@ def doubts(plan: Plan, gear: GearShelf, keys: Collection[str], subject: Subject)
 def _moved(plan: Plan, path: str, was: Measure, now: Measure) -> Plan:
     """The plan with a measure moved; in an outlined room a wall's moves its far end."""
     after, room = set_measure(plan, path, now), plan.survey.room
-    n = 1 if path == "survey.room.width" else int(found[1]) if (found := re.fullmatch(r"survey\.dims\.w(\d+)", path)) else 0
+    n = (
+        1
+        if path == "survey.room.width"
+        else int(found[1])
+        if (found := re.fullmatch(r"survey\.dims\.w(\d+)", path))
+        else 0
+    )
     if not n or room.is_box or n > len(room.walls):
         return after
     corners = set_length(room.corners, n, room.walls[n - 1].length + now.value - was.value)
@@ -88,7 +95,9 @@ def _doubtful(plan: Plan, subject: Subject) -> list[tuple[str, float]]:
     """The measures a subject's figures may rest on, each with how far it may be off."""
     survey, out = plan.survey, []
     paths = ["survey.room.height", "survey.room.width"]
-    paths += ["survey.room.depth"] if survey.room.is_box else [f"survey.dims.{key}" for key in survey.dims if key[0] == "w"]
+    paths += (
+        ["survey.room.depth"] if survey.room.is_box else [f"survey.dims.{key}" for key in survey.dims if key[0] == "w"]
+    )
     if subject.seat in survey.seats:
         paths += [f"survey.seats.{subject.seat}.{name}" for name in ("x", "y", "floor", "eye")]
     if subject.scene in survey.scenes:

@@ -1,4 +1,5 @@
-"""What may be moved to reach a wanted figure: one number of the plan each, with its range and the command that sets it."""
+"""What may be moved to reach a wanted figure: one number of the plan each, with its range and the command that sets
+it."""
 
 from __future__ import annotations
 
@@ -14,7 +15,8 @@ from oval_room.core.subject import Subject
 
 
 def movers_of(plan: Plan, subject: Subject) -> list[Mover]:
-    """What may be moved for a subject: its picture's size and height, its seat's row, eyes and riser, its projector's lens."""
+    """What may be moved for a subject: its picture's size and height, its seat's row, eyes and riser, its projector's
+    lens."""
     turn = turned_for(plan, subject.picture)
     if turn is not None:
         found = _movers(turn.plan(plan), subject)

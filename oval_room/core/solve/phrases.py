@@ -26,7 +26,10 @@ def _nearest(here: Here, rest: str) -> Heard:
     key, seat = here.seat()
     found = nearest_row(here.plan, here.gear, Subject(picture, key, here.subject.scene, here.subject.projector))
     return Heard(
-        f"Row {seat.row}: {here.show(found.value)} from the display wall is the nearest that {here.plan.choices.size_school} bears",
+        (
+            f"Row {seat.row}: {here.show(found.value)} from the display wall is the nearest that "
+            f"{here.plan.choices.size_school} bears"
+        ),
         found.command,
     )
 
@@ -37,8 +40,29 @@ def _clear(here: Here, rest: str) -> Heard:
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("largest picture", "", "the largest size of the subject picture without a stop", "largest picture", "picture", _largest),
-    Phrase("lowest picture", "", "the lowest place of the subject picture without a stop", "lowest picture", "picture", _lowest),
-    Phrase("nearest row", "", "the nearest place of the subject's row that the school bears", "nearest row", "picture", _nearest),
+    Phrase(
+        "largest picture",
+        "",
+        "the largest size of the subject picture without a stop",
+        "largest picture",
+        "picture",
+        _largest,
+    ),
+    Phrase(
+        "lowest picture",
+        "",
+        "the lowest place of the subject picture without a stop",
+        "lowest picture",
+        "picture",
+        _lowest,
+    ),
+    Phrase(
+        "nearest row",
+        "",
+        "the nearest place of the subject's row that the school bears",
+        "nearest row",
+        "picture",
+        _nearest,
+    ),
     Phrase("clear stops", "", "the fewest cures that leave no stop", "clear stops", "picture", _clear),
-)  # fmt: skip
+)

@@ -1,6 +1,7 @@
 """Solve for: the largest picture, the nearest row, the lowest picture, the smallest change that clears every stop.
 
-Each is a bounded search with the very rules that judge the plan; the answer is one command, or a sentence why there is none.
+Each is a bounded search with the very rules that judge the plan; the answer is one command, or a sentence why there is
+none.
 """
 
 from __future__ import annotations
@@ -72,7 +73,13 @@ class _Judge:
 
 
 def _extreme(
-    judge: _Judge, lo: float, hi: float, command: Callable[[float], Command], *, greatest: bool, also: Iterable[float] = ()
+    judge: _Judge,
+    lo: float,
+    hi: float,
+    command: Callable[[float], Command],
+    *,
+    greatest: bool,
+    also: Iterable[float] = (),
 ) -> Sought | None:
     """The greatest (or least) value between lo and hi whose command fits.
 
@@ -92,7 +99,11 @@ def _extreme(
 
 
 def _search(
-    plan: Plan, fits: Callable[[Command], bool], places: list[float], command: Callable[[float], Command], greatest: bool
+    plan: Plan,
+    fits: Callable[[Command], bool],
+    places: list[float],
+    command: Callable[[float], Command],
+    greatest: bool,
 ) -> Sought | None:
     """The first of the places that fits, then halving towards the one before it."""
     bad = None
@@ -146,7 +157,9 @@ def lowest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
     """
     judge = _Judge(plan, gear, picture)
     rungs = judge.evaluate(plan, gear).of(ViewResult).pictures[picture].rungs
-    ends = [end for span in (rungs.hard, rungs.soft) if span is not None for end in (span.lo, span.hi) if end is not None]
+    ends = [
+        end for span in (rungs.hard, rungs.soft) if span is not None for end in (span.lo, span.hi) if end is not None
+    ]
     found = _extreme(
         judge,
         0.0,
@@ -206,7 +219,9 @@ def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:
         taken.append(best.cure.command)
         now, report = best.plan, best.report
     if report.stops():
-        raise RefusedError("no few changes clear every stop here; take their cures one by one, or override with a reason")
+        raise RefusedError(
+            "no few changes clear every stop here; take their cures one by one, or override with a reason"
+        )
     return several(*taken), len(taken)
 
 

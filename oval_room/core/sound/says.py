@@ -13,7 +13,10 @@ def _speakers(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"Left and right stand {degrees(f.value)} apart from {seat}."
     if (f.value or 0) < (f.limit or 0):
-        return f"Left and right are only {degrees(f.value)} apart from {seat}: under {f.limit:.0f}° the sound draws together. Put them outside the picture."
+        return (
+            f"Left and right are only {degrees(f.value)} apart from {seat}: under {f.limit:.0f}° the sound "
+            "draws together. Put them outside the picture."
+        )
     return f"Left and right are {degrees(f.value)} apart from {seat}: over {f.limit:.0f}° the middle falls out."
 
 
@@ -22,7 +25,10 @@ def _placed(f: Finding, w: Words) -> str:
     name, seat, what = capital(f.more["speaker"]), w.name(f.about, "seat"), f.more["what"]
     if what == "tweeter":
         way = "over" if (f.value or 0) > 0 else "under"
-        return f"{name}'s tweeter is {degrees(abs(f.value or 0))} {way} the ear of {seat}; within {f.limit:.0f}° its treble reaches the seat. Raise, lower or tip it."
+        return (
+            f"{name}'s tweeter is {degrees(abs(f.value or 0))} {way} the ear of {seat}; within {f.limit:.0f}° "
+            "its treble reaches the seat. Raise, lower or tip it."
+        )
     if what == "centre":
         told = f"{name} is {degrees(f.value)} from the middle of {w.name(f.about, 'picture')}"
         return (
@@ -31,7 +37,10 @@ def _placed(f: Finding, w: Words) -> str:
             else f"{told}; over {f.limit:.0f}° voices come from beside it."
         )
     if what == "sub":
-        return f"{name} stands {w.length(f.value)} from the nearest socket; its own lead reaches about {w.length(f.limit)}."
+        return (
+            f"{name} stands {w.length(f.value)} from the nearest socket; its own lead reaches about "
+            f"{w.length(f.limit)}."
+        )
     lo, hi = BEARINGS[what]
     told = f"{name} stands {degrees(f.value)} round from the picture, seen from {seat}"
     return f"{told}: {what}s belong at {lo:.0f} to {hi:.0f}°{'.' if f.level is Level.GOOD else ', move it.'}"
@@ -40,8 +49,13 @@ def _placed(f: Finding, w: Words) -> str:
 def _covered(f: Finding, w: Words) -> str:
     name, speaker = w.named(f.about, "picture"), f.more["speaker"]
     if f.limit is None:
-        return f"{name} covers {speaker}, and its {f.more['surface']} surface lets no sound through: a woven one does, or move it out."
-    return f"{name} hangs {w.length(f.value)} before {speaker}; its {f.more['surface']} cloth wants {w.length(f.limit)}."
+        return (
+            f"{name} covers {speaker}, and its {f.more['surface']} surface lets no sound through: a woven one "
+            "does, or move it out."
+        )
+    return (
+        f"{name} hangs {w.length(f.value)} before {speaker}; its {f.more['surface']} cloth wants {w.length(f.limit)}."
+    )
 
 
 class SoundCode(Code):
@@ -53,19 +67,23 @@ class SoundCode(Code):
     BAR_WIDE = (
         "picture: soundbar wider than the panel",
         lambda f, w: (
-            f"{f.more['bar'].capitalize()} is {w.length(f.value)} wide; under {w.name(f.about, 'picture')} it looks right up to {w.length(f.limit, 'greatest')}."
+            f"{f.more['bar'].capitalize()} is {w.length(f.value)} wide; under {w.name(f.about, 'picture')} it "
+            f"looks right up to {w.length(f.limit, 'greatest')}."
         ),
     )
     BAR_COVERS = (
         "picture: soundbar before the panel's foot",
         lambda f, w: (
-            f"{capital(f.more['bar'])} stands {w.length(f.value)} up before {w.name(f.about, 'picture')}: it hides the remote's sensor and the picture's foot."
+            f"{capital(f.more['bar'])} stands {w.length(f.value)} up before {w.name(f.about, 'picture')}: it "
+            "hides the remote's sensor and the picture's foot."
         ),
     )
     FAN = (
         "throw: fan near a head",
         lambda f, w: (
-            f"{w.named(f.about, 'projector')} runs at {f.value:.0f} dB, {w.length(f.more['away'])} from the head of {w.name(f.about, 'seat')}: over {f.limit:.0f} dB that near is heard. Move it, box it, or run it in a quieter mode."
+            f"{w.named(f.about, 'projector')} runs at {f.value:.0f} dB, {w.length(f.more['away'])} from the head "
+            f"of {w.name(f.about, 'seat')}: over {f.limit:.0f} dB that near is heard. Move it, box it, or run it "
+            "in a quieter mode."
         ),
     )
 

@@ -1,4 +1,5 @@
-"""Study of sound as far as the picture needs it: loudspeakers from the main seat, behind the cloth, the bar below, the fan near a
+"""Study of sound as far as the picture needs it: loudspeakers from the main seat, behind the cloth, the bar below, the
+fan near a
 head (rules 2.7, 6.10, 11)."""
 
 from __future__ import annotations
@@ -90,7 +91,9 @@ def _front(survey: Survey, main: Seat, front: dict[str, Thing], left: str, right
         rise = up_to(ear, _tweeter(front[key]))
         if beyond(abs(rise), TWEETER_WITHIN):
             more = {"part": f"{key} tweeter", "speaker": front[key].name, "what": "tweeter"}
-            out.append(Finding(SoundCode.SPEAKER_PLACE, Level.MIND, "11", about, rise, TWEETER_WITHIN, "deg", more=more))
+            out.append(
+                Finding(SoundCode.SPEAKER_PLACE, Level.MIND, "11", about, rise, TWEETER_WITHIN, "deg", more=more)
+            )
     return out
 
 
@@ -122,7 +125,9 @@ def _round(survey: Survey, main: Seat, speakers: dict[str, Thing], picture: Pict
             out.append(Finding(SoundCode.SPEAKER_PLACE, level, "11", about, round_to, limit, "deg", more=more))
         elif thing.part == "sub":
             sockets = [
-                _place(survey, service.wall, service.along) for service in survey.services.values() if service.kind == "socket"
+                _place(survey, service.wall, service.along)
+                for service in survey.services.values()
+                if service.kind == "socket"
             ]
             reach = min((math.dist(at, place) for place in sockets if place), default=None)
             if reach is not None and beyond(reach, LEAD):
@@ -145,7 +150,9 @@ def _centre(key: str, picture: Picture, main: Seat, front: dict[str, Thing]) -> 
         angle = between(main.eye_point, at, picture.pose.point)
         level = Level.MIND if beyond(angle, CENTRE_WITHIN) else Level.GOOD
         more = {"part": f"{name} centre", "speaker": thing.name, "what": "centre"}
-        out.append(Finding(SoundCode.SPEAKER_PLACE, level, "11", {"picture": key}, angle, CENTRE_WITHIN, "deg", more=more))
+        out.append(
+            Finding(SoundCode.SPEAKER_PLACE, level, "11", {"picture": key}, angle, CENTRE_WITHIN, "deg", more=more)
+        )
     return out
 
 
@@ -179,10 +186,14 @@ def _bars(key: str, picture: Picture, survey: Survey) -> list[Finding]:
             continue
         bar, more = thing.x_to - thing.x_from, {"part": name, "bar": thing.name}
         if beyond(bar, BAR_WIDER * wide):
-            out.append(Finding(SoundCode.BAR_WIDE, Level.MIND, "11", {"picture": key}, bar, BAR_WIDER * wide, more=more))
+            out.append(
+                Finding(SoundCode.BAR_WIDE, Level.MIND, "11", {"picture": key}, bar, BAR_WIDER * wide, more=more)
+            )
         foot = picture.bottom - picture.frame_bottom
         if thing.y_to > picture.pose.y and thing.z_from < picture.bottom and beyond(thing.z_to, foot):
-            out.append(Finding(SoundCode.BAR_COVERS, Level.MIND, "11", {"picture": key}, thing.z_to - foot, 0.0, more=more))
+            out.append(
+                Finding(SoundCode.BAR_COVERS, Level.MIND, "11", {"picture": key}, thing.z_to - foot, 0.0, more=more)
+            )
     return out
 
 

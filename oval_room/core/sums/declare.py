@@ -79,7 +79,9 @@ class Sum:
         return values
 
     @staticmethod
-    def _read_one(given: Given, key: str, raw: Any, unit: Unit, values: dict[str, Any], errors: list[tuple[str, str]]) -> None:
+    def _read_one(
+        given: Given, key: str, raw: Any, unit: Unit, values: dict[str, Any], errors: list[tuple[str, str]]
+    ) -> None:
         try:
             if isinstance(given, Length):
                 values[given.key] = given.read_as(raw, SUFFIXES[given.keys.index(key)], unit)

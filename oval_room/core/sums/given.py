@@ -26,7 +26,8 @@ MOST_ITEMS: Final = 64
 class Given:
     """One input of a sum.
 
-    key: its name without suffix. about: what it is, in the trade's words. example: typed text that the page starts with.
+    key: its name without suffix. about: what it is, in the trade's words. example: typed text that the page starts
+    with.
     default: words for what holds when it is not given; None means it must be given.
     """
 
@@ -181,7 +182,11 @@ class Pair(Given):
 
     def read(self, raw: Any, unit: Unit) -> tuple[float, float]:
         first, second = (_number(item) for item in _items(raw, 2, "numbers"))
-        bad = min(first, second) < self.lo or max(first, second) > self.hi or (self.over and min(first, second) == self.lo)
+        bad = (
+            min(first, second) < self.lo
+            or max(first, second) > self.hi
+            or (self.over and min(first, second) == self.lo)
+        )
         if bad or first > second:
             limits = f" over {self.lo:g} and up to {self.hi:g}" if self.over else ""
             raise RefusedError(f"give two numbers{limits}, the less first (got {_short(raw)})", value=raw)
@@ -248,7 +253,9 @@ class Flag(Given):
 
     def typed(self, text: str) -> tuple[str, Any]:
         plain = text.strip().lower()
-        return self.key, {"yes": True, "true": True, "on": True, "no": False, "false": False, "off": False}.get(plain, plain)
+        return self.key, {"yes": True, "true": True, "on": True, "no": False, "false": False, "off": False}.get(
+            plain, plain
+        )
 
 
 @dataclass(frozen=True, slots=True)

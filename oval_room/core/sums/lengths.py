@@ -38,7 +38,10 @@ _STEPS_GIVEN: Final[dict[str, Any]] = {"default": "16", "value": 16, "whole": Tr
 
 SUMS: Final = (
     Sum(
-        "length.parse", "1.1", "Read a length", "Whether a length as written can be read, and what it is.",
+        "length.parse",
+        "1.1",
+        "Read a length",
+        "Whether a length as written can be read, and what it is.",
         "feet × 304.8 + inches × 25.4",
         (
             Text("text", "the length as a person writes it", "13' 4 7/8\""),
@@ -49,7 +52,10 @@ SUMS: Final = (
         _parse,
     ),
     Sum(
-        "length.show", "1.2", "Write a length", "A length to the nearest step of a style.",
+        "length.show",
+        "1.2",
+        "Write a length",
+        "A length to the nearest step of a style.",
         "nearest step, ties away from nought",
         (
             Length("value", "the length", "94.98 in", sign="any"),
@@ -60,7 +66,10 @@ SUMS: Final = (
         _show,
     ),
     Sum(
-        "length.safe", "1.2", "Round a limit the safe way", "A least value goes up to the ruler's step, a greatest down.",
+        "length.safe",
+        "1.2",
+        "Round a limit the safe way",
+        "A least value goes up to the ruler's step, a greatest down.",
         "least: up; greatest: down; on a step within a millionth: stays",
         (
             Length("value", "the limit", "13.4 ft", sign="any"),
@@ -72,4 +81,4 @@ SUMS: Final = (
         (Shown("text", "on the tape"), Shown("value_mm", "length")),
         _safe,
     ),
-)  # fmt: skip
+)

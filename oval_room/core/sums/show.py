@@ -9,9 +9,17 @@ from oval_room.core.sums.declare import Result, Sum
 from oval_room.core.units import Ruler, Side
 
 _UNITS: Final = {
-    "_deg": ("°", 1), "_rad": (" rad", 3), "_pct": (" %", 0), "_lux": (" lux", 1), "_cd_m2": (" cd/m²", 0), "_fl": (" fL", 1),
-    "_lm": (" lm", 0), "_m2": (" m²", 2), "_heights": (" heights", 2), "_widths": (" widths", 2),
-}  # fmt: skip
+    "_deg": ("°", 1),
+    "_rad": (" rad", 3),
+    "_pct": (" %", 0),
+    "_lux": (" lux", 1),
+    "_cd_m2": (" cd/m²", 0),
+    "_fl": (" fL", 1),
+    "_lm": (" lm", 0),
+    "_m2": (" m²", 2),
+    "_heights": (" heights", 2),
+    "_widths": (" widths", 2),
+}
 _LEAST: Final = ("nearest", "least", "lo_mm", "hard_neck_lo", "soft_neck_lo", "riser", "short_by", "bottom_without")
 _GREATEST: Final = ("farthest", "greatest", "hi_mm", "hard_neck_hi", "soft_neck_hi")
 _RULERS: Final = {"feet": Ruler("in", "feet"), "inches": Ruler("in", "inches"), "mm": Ruler(), "m": Ruler("m", "m")}
@@ -36,7 +44,9 @@ def show_result(found: Sum, result: Result, style: str) -> list[ShownResult]:
         if value is None and shown.key == "contrast":
             text = "beyond measure"
         if text:
-            out.append(ShownResult(shown.key, shown.label, text, shown.key.endswith("level") and isinstance(value, str)))
+            out.append(
+                ShownResult(shown.key, shown.label, text, shown.key.endswith("level") and isinstance(value, str))
+            )
     return out
 
 

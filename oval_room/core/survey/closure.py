@@ -32,7 +32,9 @@ class Part(NamedTuple):
     instruments: tuple[str, ...]
 
     def without(self, i: int) -> Part:
-        return Part(self.name, self.readings[:i] + self.readings[i + 1 :], self.instruments[:i] + self.instruments[i + 1 :])
+        return Part(
+            self.name, self.readings[:i] + self.readings[i + 1 :], self.instruments[:i] + self.instruments[i + 1 :]
+        )
 
 
 Culprit = tuple[str, int]
@@ -109,9 +111,16 @@ def close_rectangle(walls: Mapping[str, float], instruments: Mapping[str, str], 
         if _rectangle(rest, instruments, diagonal).closes:
             culprits.append(name)
     return Rectangle(
-        found.front_less_back, found.front_back_closes, found.left_less_right, found.left_right_closes, found.diagonal_should_be,
-        found.diagonal_misclosure, found.diagonal_allowed, found.diagonal_closes, tuple(culprits),
-    )  # fmt: skip
+        found.front_less_back,
+        found.front_back_closes,
+        found.left_less_right,
+        found.left_right_closes,
+        found.diagonal_should_be,
+        found.diagonal_misclosure,
+        found.diagonal_allowed,
+        found.diagonal_closes,
+        tuple(culprits),
+    )
 
 
 def _rectangle(walls: Mapping[str, float], instruments: Mapping[str, str], diagonal: float | None) -> Rectangle:

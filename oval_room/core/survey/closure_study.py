@@ -1,4 +1,5 @@
-"""Study of the readings: repeats, closures, the reading that lies, falls of floor and ceiling (rules 1.3, 1.4, 7.14)."""
+"""Study of the readings: repeats, closures, the reading that lies, falls of floor and ceiling (rules 1.3, 1.4,
+7.14)."""
 
 from __future__ import annotations
 
@@ -69,9 +70,15 @@ def _repeats(survey: Survey, log: Mapping[str, Reading]) -> list[Finding]:
         if one.level is Level.MIND:
             more = {"part": path.removeprefix("survey.").replace(".", " "), "of": path, "count": len(live)}
             cures = tuple(
-                Cure(SurveyCure.STRIKE, log[key].value, Strike(reading=key), name=key) for key in measure.readings if key in log
+                Cure(SurveyCure.STRIKE, log[key].value, Strike(reading=key), name=key)
+                for key in measure.readings
+                if key in log
             )
-            out.append(Finding(SurveyCode.READINGS_APART, Level.MIND, "1.3", {}, one.spread, one.allowed, cures=cures, more=more))
+            out.append(
+                Finding(
+                    SurveyCode.READINGS_APART, Level.MIND, "1.3", {}, one.spread, one.allowed, cures=cures, more=more
+                )
+            )
     return out
 
 
@@ -92,7 +99,8 @@ def _suspects(survey: Survey, log: Mapping[str, Reading], checked: Checked, rule
 
 
 def _suspect_cures(survey: Survey, log: Mapping[str, Reading], suspect: Suspect, ruler: Ruler) -> tuple[Cure, ...]:
-    """Strike it where others of its dimension remain; else take what the rest says, assumed, until it is measured again."""
+    """Strike it where others of its dimension remain; else take what the rest says, assumed, until it is measured
+    again."""
     name, _, field = suspect.of.partition(".")
     measure = getattr(survey.openings[name], field) if field else wall_measure(survey, suspect.of)
     if measure is not None and len(measure.readings) > 1:
@@ -111,7 +119,9 @@ def _rectangle(survey: Survey, book: FigureBook, findings: list[Finding]) -> Rec
     measures = {name: wall_measure(survey, key) for name, key in BOX_WALLS.items()}
     walls = {name: m for name, m in measures.items() if m is not None and m.source in READ}
     diagonals = [m for key in ("c1c3", "c2c4") if (m := survey.dims.get(key)) is not None and m.source in READ]
-    if not ({"front", "back"} & walls.keys() and {"left", "right"} & walls.keys()) or (len(walls) < 4 and not diagonals):
+    if not ({"front", "back"} & walls.keys() and {"left", "right"} & walls.keys()) or (
+        len(walls) < 4 and not diagonals
+    ):
         return None
     by = {name: _nearest_instrument(m) for name, m in walls.items()} | {"diagonal": "laser"}
     diagonal = sum(m.value for m in diagonals) / len(diagonals) if diagonals else None  # two that differ are a lean
@@ -120,10 +130,13 @@ def _rectangle(survey: Survey, book: FigureBook, findings: list[Finding]) -> Rec
     found = close_rectangle({name: m.value for name, m in walls.items()}, by, diagonal)
     if diagonal is not None and found.diagonal_misclosure is not None:
         book.add(
-            "misclosure", found.diagonal_misclosure, Input("measured", "diagonal as read", diagonal, "mm", "read"),
+            "misclosure",
+            found.diagonal_misclosure,
+            Input("measured", "diagonal as read", diagonal, "mm", "read"),
             Input("a", "mean of front and back", _mean(walls, "front", "back"), "mm", "read"),
-            Input("b", "mean of left and right", _mean(walls, "left", "right"), "mm", "read"), what="diagonal",
-        )  # fmt: skip
+            Input("b", "mean of left and right", _mean(walls, "left", "right"), "mm", "read"),
+            what="diagonal",
+        )
     more = {"rectangle": found, "lean": diagonals[0].value - diagonals[1].value if len(diagonals) == 2 else None}
     off = max(
         (v for v in (found.front_less_back, found.left_less_right, found.diagonal_misclosure) if v is not None),
@@ -158,7 +171,9 @@ def _chains(survey: Survey, log: Mapping[str, Reading], findings: list[Finding])
         whole = wall_measure(survey, opening.wall)
         if opening.after is None or whole is None:
             continue
-        parts = [_part(n, m, log) for n, m in (("along", opening.along), ("width", opening.width), ("after", opening.after))]
+        parts = [
+            _part(n, m, log) for n, m in (("along", opening.along), ("width", opening.width), ("after", opening.after))
+        ]
         wall = _part("whole", whole, log)
         there = [part for part in parts if part is not None]
         if wall is None or len(there) < 3:
@@ -183,10 +198,20 @@ def _levels(survey: Survey, book: FigureBook, findings: list[Finding]) -> None:
         slope = fall(places)
         if slope is None:
             continue
-        book.add("fall", slope[0], Input("n", "corners read", float(len(places)), "lines", "read"), what=what, subject=what)
+        book.add(
+            "fall", slope[0], Input("n", "corners read", float(len(places)), "lines", "read"), what=what, subject=what
+        )
         level = Level.NOTE if slope[0] > SHIM_FROM else Level.GOOD
         findings.append(
-            Finding(SurveyCode.FALL, level, "7.14", {}, slope[0], SHIM_FROM, more={"what": what, "way": slope[1], "part": what})
+            Finding(
+                SurveyCode.FALL,
+                level,
+                "7.14",
+                {},
+                slope[0],
+                SHIM_FROM,
+                more={"what": what, "way": slope[1], "part": what},
+            )
         )
     for key, measure in survey.dims.items():
         if key[0] == "p":

@@ -45,10 +45,14 @@ class PutOpening(Command):
             if missing:
                 raise RefusedError("give the wall, how far along it starts and how wide it is", field=missing[0])
             window = values.get("kind", "window") == "window"
-            start = {"name": values.get("kind", "window")} | ({"sill": Measure(value=900.0, source="assumed")} if window else {})
+            start = {"name": values.get("kind", "window")} | (
+                {"sill": Measure(value=900.0, source="assumed")} if window else {}
+            )
             opening = Opening(**start | values)
         if opening.sill.value >= opening.head.value:
-            raise RefusedError("the sill lies under the head: give the lower one first", field="sill", value=opening.sill.value)
+            raise RefusedError(
+                "the sill lies under the head: give the lower one first", field="sill", value=opening.sill.value
+            )
         if opening.width.value <= 0:
             raise RefusedError("give the opening's width, over 0", field="width", value=opening.width.value)
         return with_survey(plan, openings={**openings, self.id: opening})
@@ -95,7 +99,9 @@ class PutFind(Command):
         kind = plan.survey.kind_of(self.wall)
         if self.wall != "ceiling" and kind not in STUDDED:
             raise RefusedError(
-                f"there are no studs in {WALL_WORDS[kind]}; change what the wall is made of first", field="wall", value=kind
+                f"there are no studs in {WALL_WORDS[kind]}; change what the wall is made of first",
+                field="wall",
+                value=kind,
             )
         find = StudFind(wall=self.wall, at=self.at, how=self.how, hit=self.hit, by=stamp.by, when=stamp.at)
         return with_survey(plan, finds={**plan.survey.finds, self.id: find})
@@ -145,7 +151,9 @@ class PutSeat(Command):
             seat = Seat(**{"name": f"seat {self.id[1:]}", "x": middle, "y": back} | values)
         asked = values.keys() & {"kind", "person"} and "eye" not in values and seat.eye.unsure
         if asked and (self.id in seats or "person" in values or seat.kind not in ("sofa", "upright")):
-            seat = with_values(seat, {"eye": Measure(value=eye_height(seat.kind, seat.person or STATURE), source="assumed")})
+            seat = with_values(
+                seat, {"eye": Measure(value=eye_height(seat.kind, seat.person or STATURE), source="assumed")}
+            )
         return with_survey(plan, seats={**seats, self.id: seat})
 
     def turned_back(self, turn: Turn, plan: Plan) -> PutSeat:

@@ -18,7 +18,8 @@ def from_datum(heights: Sequence[float], datum: float = DATUM) -> tuple[float, .
 
 
 def lean(top: float, bottom: float, height: float) -> float:
-    """How far a wall leans [mm per m]: (distance at the top − distance at the bottom)/height, positive away from the room.
+    """How far a wall leans [mm per m]: (distance at the top − distance at the bottom)/height, positive away from the
+    room.
 
     Args:
         top, bottom: from a plumb line to the wall [mm]. height: between the two [mm], over 0.
@@ -27,8 +28,10 @@ def lean(top: float, bottom: float, height: float) -> float:
 
 
 def fall(readings: Sequence[tuple[float, float, float]]) -> tuple[float, float] | None:
-    """Steepest fall of a floor or ceiling from heights at places (x, y, height) [mm]: fall [mm per m] and its bearing in the
-    room [deg, 0 along +x, 90 along +y]. None from fewer than three places or places in one line. Plane by least squares.
+    """Steepest fall of a floor or ceiling from heights at places (x, y, height) [mm]: fall [mm per m] and its bearing
+    in the
+    room [deg, 0 along +x, 90 along +y]. None from fewer than three places or places in one line. Plane by least
+    squares.
     """
     if len(readings) < 3:
         return None

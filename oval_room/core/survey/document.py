@@ -17,9 +17,23 @@ SeatKind = Literal["upright", "sofa", "recliner", "bed", "stool", "rig"]
 
 
 ThingKind = Literal[
-    "furniture", "soundbar", "breast", "shelf", "pendant", "other", "radiator", "fan", "beam", "bulkhead", "cabinet", "lamp", "platform",
-    "walkway", "speaker", "fire",
-]  # fmt: skip
+    "furniture",
+    "soundbar",
+    "breast",
+    "shelf",
+    "pendant",
+    "other",
+    "radiator",
+    "fan",
+    "beam",
+    "bulkhead",
+    "cabinet",
+    "lamp",
+    "platform",
+    "walkway",
+    "speaker",
+    "fire",
+]
 
 
 SpeakerPart = Literal["left", "right", "centre", "surround", "rear", "sub"]
@@ -81,7 +95,8 @@ class Thing(Frozen):
 
 
 class LightScene(Frozen):
-    """Stray light at the picture in one state of the room [lux], by where it comes from, and the contrast wanted in it."""
+    """Stray light at the picture in one state of the room [lux], by where it comes from, and the contrast wanted in
+    it."""
 
     name: Name
     ceiling: Measure = default(0.0)
@@ -91,7 +106,8 @@ class LightScene(Frozen):
 
 
 class Survey(Frozen):
-    """What was found. dims: readings beyond the box's own: walls (w3), diagonals (c1c3), at corner n the ceiling's height (h2)
+    """What was found. dims: readings beyond the box's own: walls (w3), diagonals (c1c3), at corner n the ceiling's
+    height (h2)
     and the floor's distance below the laser line (f2), a wall's lean in mm per m (p1)."""
 
     room: Room = Room()
@@ -121,7 +137,9 @@ class Survey(Frozen):
     def floor_at(self, x: float, y: float) -> float:
         """The floor at a place [mm]: the highest platform there, else nought."""
         on = (
-            t.z_to for t in self.things.values() if t.kind == "platform" and t.x_from <= x <= t.x_to and t.y_from <= y <= t.y_to
+            t.z_to
+            for t in self.things.values()
+            if t.kind == "platform" and t.x_from <= x <= t.x_to and t.y_from <= y <= t.y_to
         )
         return max(on, default=0.0)
 

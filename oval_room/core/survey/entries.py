@@ -1,4 +1,5 @@
-"""The survey's typed entries: the room, the chosen wall with its openings, the seat, things, light. Each says a phrase."""
+"""The survey's typed entries: the room, the chosen wall with its openings, the seat, things, light. Each says a
+phrase."""
 
 from __future__ import annotations
 
@@ -38,16 +39,37 @@ def _room(plan: Plan) -> list[Entry]:
             measure = wall_measure(survey, wall.key)
             source = measure.source if measure is not None else "assumed"
             shown = plan.writing.ruler.show(wall.length)
-            out.append(Entry(f"{wall.key[1:]} {_way(wall.along)}", wall.key, shown, source, group="walls, round the room"))
+            out.append(
+                Entry(f"{wall.key[1:]} {_way(wall.along)}", wall.key, shown, source, group="walls, round the room")
+            )
     ceiling = survey.made.get("ceiling")
     return [
         *out,
         _measured(plan, "ceiling", "ceiling", room.height, out[0].group),
-        Entry("ceiling is", "made of ceiling", ceiling.kind if ceiling else "unknown", "read" if ceiling else "default", tuple(CEILING_WORDS), group=out[0].group),
+        Entry(
+            "ceiling is",
+            "made of ceiling",
+            ceiling.kind if ceiling else "unknown",
+            "read" if ceiling else "default",
+            tuple(CEILING_WORDS),
+            group=out[0].group,
+        ),
         Entry("surfaces are", "finish", room.finish, options=("white", "furnished", "dark"), group=out[0].group),
-        Entry("looks towards, °", "faces", "" if room.faces is None else f"{room.faces:g}", "read" if room.faces is not None else "default", group=out[0].group),
-        Entry("latitude, °", "latitude", "" if room.latitude is None else f"{room.latitude:g}", "read" if room.latitude is not None else "default", group=out[0].group),
-    ]  # fmt: skip
+        Entry(
+            "looks towards, °",
+            "faces",
+            "" if room.faces is None else f"{room.faces:g}",
+            "read" if room.faces is not None else "default",
+            group=out[0].group,
+        ),
+        Entry(
+            "latitude, °",
+            "latitude",
+            "" if room.latitude is None else f"{room.latitude:g}",
+            "read" if room.latitude is not None else "default",
+            group=out[0].group,
+        ),
+    ]
 
 
 def _way(along: tuple[float, float]) -> str:
@@ -68,7 +90,14 @@ def _wall(plan: Plan, n: int) -> list[Entry]:
     if bearing is not None:
         group += f", towards {bearing:.0f}°"
     out = [
-        Entry("made of", f"made of {wall.key}", kind, "read" if kind != "unknown" else "default", tuple(WALL_WORDS), group=group),
+        Entry(
+            "made of",
+            f"made of {wall.key}",
+            kind,
+            "read" if kind != "unknown" else "default",
+            tuple(WALL_WORDS),
+            group=group,
+        ),
         Entry(
             "board",
             f"board {wall.key}",
@@ -82,10 +111,18 @@ def _wall(plan: Plan, n: int) -> list[Entry]:
             continue
         name = opening.name
         out += [
-            _measured(plan, f"{name} starts", f"starts {name}", opening.along, group), _measured(plan, "wide", f"opens {name}", opening.width, group),
-            _measured(plan, "sill", f"sill {name}", opening.sill, group), _measured(plan, "head", f"head {name}", opening.head, group),
-            Entry("to the right end", f"rest {name}", ruler.show(opening.after.value) if opening.after else "", opening.after.source if opening.after else "default", group=group),
-        ]  # fmt: skip
+            _measured(plan, f"{name} starts", f"starts {name}", opening.along, group),
+            _measured(plan, "wide", f"opens {name}", opening.width, group),
+            _measured(plan, "sill", f"sill {name}", opening.sill, group),
+            _measured(plan, "head", f"head {name}", opening.head, group),
+            Entry(
+                "to the right end",
+                f"rest {name}",
+                ruler.show(opening.after.value) if opening.after else "",
+                opening.after.source if opening.after else "default",
+                group=group,
+            ),
+        ]
         if opening.kind == "window":
             out.append(Entry("covering", f"covering {name}", opening.covering, options=get_args(Covering), group=group))
         else:
@@ -100,12 +137,20 @@ def _seat(plan: Plan, subject: Subject) -> list[Entry]:
     group = seat.name
     row = sum(1 for other in plan.survey.seats.values() if other.row == seat.row)
     return [
-        _measured(plan, "from display wall", "seat", seat.y, group), _measured(plan, "from left wall", "across", seat.x, group),
-        _measured(plan, "eye above its floor", "eye", seat.eye, group), _measured(plan, "floor raised by", "riser", seat.floor, group),
+        _measured(plan, "from display wall", "seat", seat.y, group),
+        _measured(plan, "from left wall", "across", seat.x, group),
+        _measured(plan, "eye above its floor", "eye", seat.eye, group),
+        _measured(plan, "floor raised by", "riser", seat.floor, group),
         Entry("sits on", "seating", seat.kind, options=get_args(SeatKind), group=group),
-        Entry("person", "person", plan.writing.ruler.show(seat.person) if seat.person else "", "read" if seat.person else "default", group=group),
+        Entry(
+            "person",
+            "person",
+            plan.writing.ruler.show(seat.person) if seat.person else "",
+            "read" if seat.person else "default",
+            group=group,
+        ),
         Entry("seats in the row", "seats", str(row), "read", group=group),
-    ]  # fmt: skip
+    ]
 
 
 def _things(plan: Plan) -> list[Entry]:
@@ -128,7 +173,12 @@ def _light(plan: Plan, subject: Subject) -> list[Entry]:
         return []
     group = f"light, {scene.name}"
     return [
-        *(Entry(f"lux from {origin}", f"light {scene.name} {origin}", f"{measure.value:g}", measure.source, group=group)
-          for origin in ("ceiling", "side", "front") for measure in (getattr(scene, origin),)),
+        *(
+            Entry(
+                f"lux from {origin}", f"light {scene.name} {origin}", f"{measure.value:g}", measure.source, group=group
+            )
+            for origin in ("ceiling", "side", "front")
+            for measure in (getattr(scene, origin),)
+        ),
         Entry("contrast wanted", f"wants {scene.name}", f"{scene.wants:g}", group=group),
-    ]  # fmt: skip
+    ]

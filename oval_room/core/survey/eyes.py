@@ -9,9 +9,13 @@ STATURE: Final = 1700.0
 EYE_SHARE: Final = 0.45
 """Eye above the seat, as a share of stature, sitting straight."""
 SITS: Final[dict[str, tuple[float, float]]] = {
-    "upright": (450.0, 20.0), "sofa": (420.0, 105.0), "recliner": (400.0, 200.0), "bed": (560.0, 380.0), "stool": (680.0, 10.0),
+    "upright": (450.0, 20.0),
+    "sofa": (420.0, 105.0),
+    "recliner": (400.0, 200.0),
+    "bed": (560.0, 380.0),
+    "stool": (680.0, 10.0),
     "rig": (330.0, 120.0),
-}  # fmt: skip
+}
 """Seat above the floor, and how much lower than straight people sit in it [mm]."""
 
 GAZE_PITCH: Final[dict[str, float]] = {

@@ -17,12 +17,15 @@ from oval_room.core.survey.room_commands import PutOutline, PutRoom
 
 
 def _corners(plan: Plan, view: str, picture: str | None) -> list[Grip]:
-    return [Grip(f"corner.{n}", y, x, "uv", f"corner {n}") for n, (x, y) in enumerate(plan.survey.room.corners, 1) if n > 1]
+    return [
+        Grip(f"corner.{n}", y, x, "uv", f"corner {n}") for n, (x, y) in enumerate(plan.survey.room.corners, 1) if n > 1
+    ]
 
 
 def _things(plan: Plan, view: str, picture: str | None) -> list[Grip]:
     return [
-        Grip(f"thing.{k}", (t.y_from + t.y_to) / 2, (t.x_from + t.x_to) / 2, "uv", t.name) for k, t in plan.survey.things.items()
+        Grip(f"thing.{k}", (t.y_from + t.y_to) / 2, (t.x_from + t.x_to) / 2, "uv", t.name)
+        for k, t in plan.survey.things.items()
     ]
 
 
@@ -77,7 +80,9 @@ def _thing(hand: Hand, to: tuple[float, float]) -> Pulled:
     y = max(hand.near(to[0] - deep / 2, [Snap(0.0, "against the wall")]), 0.0)
     x = hand.near(to[1], centre_lines(hand.plan)) - wide / 2
     put = PutThing(id=hand.name, x_from=x, x_to=x + wide, y_from=y, y_to=y + deep, source="chosen")
-    return hand.done(put, f"{thing.name} to {hand.show(x + wide / 2)} along, {hand.show(y)} out", y + deep / 2, x + wide / 2)
+    return hand.done(
+        put, f"{thing.name} to {hand.show(x + wide / 2)} along, {hand.show(y)} out", y + deep / 2, x + wide / 2
+    )
 
 
 GRIPS: Final = (GripKind("corner", ("plan",), _corners, _corner), GripKind("thing", ("plan",), _things, _thing))

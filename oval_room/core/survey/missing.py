@@ -1,4 +1,5 @@
-"""What is still to be measured, in the order in which somebody walks round: walls, heights, diagonals, openings, seats, light, studs."""
+"""What is still to be measured, in the order in which somebody walks round: walls, heights, diagonals, openings,
+seats, light, studs."""
 
 from __future__ import annotations
 
@@ -16,7 +17,8 @@ Tool = Literal["laser", "meter", "finder"]
 
 
 class Wanted(NamedTuple):
-    """One open reading: its key (a dimension, or a measure's path), what it is, the tape line's words, what reads it."""
+    """One open reading: its key (a dimension, or a measure's path), what it is, the tape line's words, what reads
+    it."""
 
     key: str
     label: str
@@ -38,7 +40,15 @@ def missing_readings(plan: Plan, decides: tuple[int, int] | None = None) -> list
                 "laser",
             )
         )
-    return [*_walls(survey), *telling, *_levels(survey), *_openings(survey), *_seats(survey), *_light(survey), *_studs(plan)]
+    return [
+        *_walls(survey),
+        *telling,
+        *_levels(survey),
+        *_openings(survey),
+        *_seats(survey),
+        *_light(survey),
+        *_studs(plan),
+    ]
 
 
 def _open(measure: Measure | None) -> bool:
@@ -74,7 +84,9 @@ def _openings(survey: Survey) -> Iterator[Wanted]:
             if field == "sill" and opening.kind != "window":
                 continue
             if getattr(opening, field).unsure:
-                yield Wanted(f"survey.openings.{key}.{field}", f"{opening.name}, {label}", f"{say} {opening.name}", "laser")
+                yield Wanted(
+                    f"survey.openings.{key}.{field}", f"{opening.name}, {label}", f"{say} {opening.name}", "laser"
+                )
 
 
 def _seats(survey: Survey) -> Iterator[Wanted]:
@@ -92,7 +104,10 @@ def _light(survey: Survey) -> Iterator[Wanted]:
         origin = max(("ceiling", "side", "front"), key=lambda name: getattr(scene, name).value)
         if all(getattr(scene, name).unsure for name in ("ceiling", "side", "front")):
             yield Wanted(
-                f"survey.scenes.{key}.{origin}", f"light from the {origin}, {scene.name}", f"light {scene.name} {origin}", "meter"
+                f"survey.scenes.{key}.{origin}",
+                f"light from the {origin}, {scene.name}",
+                f"light {scene.name} {origin}",
+                "meter",
             )
 
 

@@ -55,13 +55,17 @@ def _seat(here: Here, rest: str) -> Heard:
     if not seats:
         return Heard(f"Seat 1: eye {here.show(value)} from the display wall", PutSeat(id="s1", y=here.read(value)))
     key, seat = here.seat()
-    return Heard(f"{seat.name.capitalize()}: eye {here.show(value)} from the display wall", PutSeat(id=key, y=here.read(value)))
+    return Heard(
+        f"{seat.name.capitalize()}: eye {here.show(value)} from the display wall", PutSeat(id=key, y=here.read(value))
+    )
 
 
 def _across(here: Here, rest: str) -> Heard:
     key, seat = here.seat()
     value = here.length(rest)
-    return Heard(f"{seat.name.capitalize()}: {here.show(value)} along from the left wall", PutSeat(id=key, x=here.read(value)))
+    return Heard(
+        f"{seat.name.capitalize()}: {here.show(value)} along from the left wall", PutSeat(id=key, x=here.read(value))
+    )
 
 
 def _seats(here: Here, rest: str) -> Heard:
@@ -69,7 +73,9 @@ def _seats(here: Here, rest: str) -> Heard:
     count = int(number(many, "how many seats in the row", 1, 12))
     spacing = here.length(apart) if apart.strip() else SEAT_SPACING
     if not 300 <= spacing <= 3000:
-        raise RefusedError(f"give seats from {here.show(300)} to {here.show(3000)} apart (got {here.show(spacing)})", value=rest)
+        raise RefusedError(
+            f"give seats from {here.show(300)} to {here.show(3000)} apart (got {here.show(spacing)})", value=rest
+        )
     _key, seat = here.seat()
     row = [name for name, other in here.plan.survey.seats.items() if other.row == seat.row]
     middle = sum(here.plan.survey.seats[name].x.value for name in row) / len(row)
@@ -90,7 +96,9 @@ def _seats(here: Here, rest: str) -> Heard:
         put["name"] = f"seat {seat.row}{'abcdefghijkl'[n]}"
         steps.append(PutSeat.model_validate({"id": name} | put))
     if count < len(row):
-        raise RefusedError(f"row {seat.row} has {len(row)} seats; take one away with drop {here.plan.survey.seats[row[-1]].name}")
+        raise RefusedError(
+            f"row {seat.row} has {len(row)} seats; take one away with drop {here.plan.survey.seats[row[-1]].name}"
+        )
     return Heard(f"Row {seat.row}: {count} seats, {here.show(spacing)} apart", several(*steps))
 
 
@@ -109,14 +117,23 @@ def _row(here: Here, rest: str) -> Heard:
     if not seats:
         raise RefusedError("seat the first row first: seat 11'2")
     taken, steps = set(seats), []
-    like = [seat for seat in seats.values() if seat.row == max((s.row for s in seats.values() if s.row < row), default=1)]
+    like = [
+        seat for seat in seats.values() if seat.row == max((s.row for s in seats.values() if s.row < row), default=1)
+    ]
     for n, seat in enumerate(like):
         key = next_id("s", taken)
         taken.add(key)
         steps.append(
-            PutSeat(id=key, name=f"seat {row}{'abcdefghijkl'[n]}", row=row, x=Typed(value=seat.x.value, source="assumed"),
-                    y=here.read(value), eye=Typed(value=seat.eye.value, source="assumed"), kind=seat.kind)
-        )  # fmt: skip
+            PutSeat(
+                id=key,
+                name=f"seat {row}{'abcdefghijkl'[n]}",
+                row=row,
+                x=Typed(value=seat.x.value, source="assumed"),
+                y=here.read(value),
+                eye=Typed(value=seat.eye.value, source="assumed"),
+                kind=seat.kind,
+            )
+        )
     return Heard(f"{say}, {len(steps)} new seat{'s' if len(steps) > 1 else ''}", several(*steps))
 
 
@@ -170,13 +187,16 @@ def _scene(here: Here, rest: str) -> Heard:
     if not name.strip():
         raise RefusedError("give the scene a name: scene morning like bright day", value=rest)
     kind = one_of(like, tuple(START_LUX)) if like.strip() else ""
-    key = next((k for k, scene in scenes.items() if scene.name.lower() == name.strip().lower()), next_id("k", set(scenes)))
+    key = next(
+        (k for k, scene in scenes.items() if scene.name.lower() == name.strip().lower()), next_id("k", set(scenes))
+    )
     put: dict[str, Any] = {"id": key, "name": name.strip()}
     if kind:
         lux, origin = START_LUX[kind]
         put[origin] = Typed(value=lux, source="assumed")
     return Heard(
-        f"Light scene {name.strip()}" + (f": {START_LUX[kind][0]:g} lux from the {START_LUX[kind][1]}, assumed" if kind else ""),
+        f"Light scene {name.strip()}"
+        + (f": {START_LUX[kind][0]:g} lux from the {START_LUX[kind][1]}, assumed" if kind else ""),
         PutScene.model_validate(put),
     )
 
@@ -186,7 +206,9 @@ def _wants(here: Here, rest: str) -> Heard:
     if not found:
         raise RefusedError("give the scene and the contrast it needs: wants dark 50", value=rest)
     key, wanted = here.scene(found["scene"].strip()), number(found["k"], "a contrast", 1, 10_000)
-    return Heard(f"{here.plan.survey.scenes[key].name.capitalize()} needs contrast {wanted:g}:1", PutScene(id=key, wants=wanted))
+    return Heard(
+        f"{here.plan.survey.scenes[key].name.capitalize()} needs contrast {wanted:g}:1", PutScene(id=key, wants=wanted)
+    )
 
 
 def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard]:
@@ -198,8 +220,15 @@ def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard
         key = next((k for k, thing in things.items() if thing.kind == kind), None)
         say = f"{name.capitalize()}: top at {here.show(top)}"
         if key is None:
-            start = {"name": name, "kind": kind, "z_from": max(0.0, top - 80) if kind == "soundbar" else 0.0, "y_to": depth}
-            return Heard(say, PutThing.model_validate({"id": next_id("t", set(things)), "z_to": top, "source": "read"} | start))
+            start = {
+                "name": name,
+                "kind": kind,
+                "z_from": max(0.0, top - 80) if kind == "soundbar" else 0.0,
+                "y_to": depth,
+            }
+            return Heard(
+                say, PutThing.model_validate({"id": next_id("t", set(things)), "z_to": top, "source": "read"} | start)
+            )
         low = min(things[key].z_from, max(0.0, top - 1))
         return Heard(say, PutThing(id=key, z_to=top, z_from=low, source="read"))
 
@@ -207,7 +236,9 @@ def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard
 
 
 def _light(here: Here, rest: str) -> Heard:
-    found = re.fullmatch(r"(?P<scene>[^0-9]*?)\s*(?P<from>ceiling|side|front)?\s*(?P<lux>[0-9.,]+)(\s*lux)?", rest, re.IGNORECASE)
+    found = re.fullmatch(
+        r"(?P<scene>[^0-9]*?)\s*(?P<from>ceiling|side|front)?\s*(?P<lux>[0-9.,]+)(\s*lux)?", rest, re.IGNORECASE
+    )
     if not found:
         raise RefusedError("give the scene and its lux, as in light lamps side 20", value=rest)
     lux = number(found["lux"], "lux", 0, 200_000)
@@ -219,24 +250,70 @@ def _light(here: Here, rest: str) -> Heard:
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("room", "width x depth x height", "the room, along the display wall first", "room 17'4 x 12'9 x 8'", "survey", _room),
-    Phrase("wall", "a length", "room along the display wall", "wall 17'4", "survey", _room_side("width", "along the display wall")),
+    Phrase(
+        "room",
+        "width x depth x height",
+        "the room, along the display wall first",
+        "room 17'4 x 12'9 x 8'",
+        "survey",
+        _room,
+    ),
+    Phrase(
+        "wall",
+        "a length",
+        "room along the display wall",
+        "wall 17'4",
+        "survey",
+        _room_side("width", "along the display wall"),
+    ),
     Phrase("depth", "a length", "room out from the display wall", "depth 12'9", "survey", _room_side("depth", "depth")),
     Phrase("ceiling", "a length", "ceiling above the floor", "ceiling 8'", "survey", _room_side("height", "height")),
-    Phrase("finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish),
-    Phrase("faces", "a bearing", "compass bearing of someone who looks at the display wall", "faces 190", "survey", _faces),
+    Phrase(
+        "finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish
+    ),
+    Phrase(
+        "faces", "a bearing", "compass bearing of someone who looks at the display wall", "faces 190", "survey", _faces
+    ),
     Phrase("seat", "a length", "the seat's eye, from the display wall", "seat 11'2", "survey", _seat),
     Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
-    Phrase("stagger", "row and length", "move a row sideways", "stagger 2 13\"", "survey", _stagger),
+    Phrase("stagger", "row and length", "move a row sideways", 'stagger 2 13"', "survey", _stagger),
     Phrase("person", "a height", "how tall who sits there is", "person 6'1", "survey", _person),
     Phrase("across", "a length", "the seat's eye, from the left wall", "across 6'10", "survey", _across),
     Phrase("row", "row and length", "a row's eyes, from the display wall", "row 2 14'6", "survey", _row),
-    Phrase("eye", "a length", "the row's eyes above their floor", "eye 41\"", "survey", _eye),
-    Phrase("riser", "a length", "how far the row's floor is raised", "riser 8\"", "survey", _riser),
-    Phrase("seating", "a kind of seat", "what the row sits on: upright, sofa, recliner, bed, stool, rig", "seating sofa", "survey", _kind),
-    Phrase("furniture", "a length", "top of what stands under the picture", "furniture 24\"", "survey", _standing("furniture", "furniture", 450.0)),
-    Phrase("soundbar", "a length", "top of the soundbar or centre speaker", "soundbar 28\"", "survey", _standing("soundbar", "soundbar", 120.0)),
+    Phrase("eye", "a length", "the row's eyes above their floor", 'eye 41"', "survey", _eye),
+    Phrase("riser", "a length", "how far the row's floor is raised", 'riser 8"', "survey", _riser),
+    Phrase(
+        "seating",
+        "a kind of seat",
+        "what the row sits on: upright, sofa, recliner, bed, stool, rig",
+        "seating sofa",
+        "survey",
+        _kind,
+    ),
+    Phrase(
+        "furniture",
+        "a length",
+        "top of what stands under the picture",
+        'furniture 24"',
+        "survey",
+        _standing("furniture", "furniture", 450.0),
+    ),
+    Phrase(
+        "soundbar",
+        "a length",
+        "top of the soundbar or centre speaker",
+        'soundbar 28"',
+        "survey",
+        _standing("soundbar", "soundbar", 120.0),
+    ),
     Phrase("light", "scene, origin and lux", "stray light at the picture", "light lamps side 20", "survey", _light),
-    Phrase("scene", "name like kind", "a state of the room's light with a start value: " + ", ".join(START_LUX), "scene morning like bright day", "survey", _scene),
+    Phrase(
+        "scene",
+        "name like kind",
+        "a state of the room's light with a start value: " + ", ".join(START_LUX),
+        "scene morning like bright day",
+        "survey",
+        _scene,
+    ),
     Phrase("wants", "scene and contrast", "the contrast a scene needs", "wants dark 50", "survey", _wants),
-)  # fmt: skip
+)

@@ -1,4 +1,5 @@
-"""Short keys of what is measured (`w3`, `c1c3`, `ceiling`, `s1.y`, `o1.width`, `k2.side`) and the commands that take a reading."""
+"""Short keys of what is measured (`w3`, `c1c3`, `ceiling`, `s1.y`, `o1.width`, `k2.side`) and the commands that take a
+reading."""
 
 from __future__ import annotations
 
@@ -13,8 +14,10 @@ from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat
 from oval_room.core.survey.room_commands import PutDim, PutRoom
 
 FIELDS: Final[dict[str, tuple[str, ...]]] = {
-    "s": ("x", "y", "floor", "eye"), "o": ("along", "width", "sill", "head", "after"), "k": ("ceiling", "side", "front"),
-}  # fmt: skip
+    "s": ("x", "y", "floor", "eye"),
+    "o": ("along", "width", "sill", "head", "after"),
+    "k": ("ceiling", "side", "front"),
+}
 _HOMES: Final = {"s": "seats", "o": "openings", "k": "scenes"}
 
 

@@ -43,8 +43,10 @@ def combine_readings(values: Sequence[float], instruments: Sequence[str]) -> Com
     """
     if not values or len(values) != len(instruments):
         raise RefusedError(
-            f"give one instrument for each reading (got {len(instruments)} for {len(values)})", field="instruments", value=len(instruments)
-        )  # fmt: skip
+            f"give one instrument for each reading (got {len(instruments)} for {len(values)})",
+            field="instruments",
+            value=len(instruments),
+        )
     best = min(HALF_WIDTH[name] for name in instruments)
     good = [value for value, name in zip(values, instruments, strict=True) if HALF_WIDTH[name] == best]
     low, high = (pick(range(len(values)), key=values.__getitem__) for pick in (min, max))

@@ -1,6 +1,8 @@
-"""The outline that fits the readings best: misclosure goes where the doubt is, a reading that lies gets no say (rules 1.4).
+"""The outline that fits the readings best: misclosure goes where the doubt is, a reading that lies gets no say (rules
+1.4).
 
-Walls that run along one axis must add up to nothing all the way round. What they miss by is shared out by the square of each
+Walls that run along one axis must add up to nothing all the way round. What they miss by is shared out by the square
+of each
 wall's half-width, so that unread walls and suspects take it before read ones do. Right angles stay right angles.
 """
 
@@ -20,18 +22,23 @@ UNREAD: Final = 300.0
 
 
 def refit(survey: Survey, log: Mapping[str, Reading], corners: Corners) -> Corners | None:
-    """Corners of an outline of right angles that fit its readings; None when it has other angles or a wall would vanish."""
+    """Corners of an outline of right angles that fit its readings; None when it has other angles or a wall would
+    vanish."""
     walls = walls_of(corners)
     if any(abs(wall.along[0]) > 1e-6 and abs(wall.along[1]) > 1e-6 for wall in walls):
         return None
     observed = observed_of(survey, log)
-    liars = {one.of for one in find_liars(corners, observed, openings_of(survey)).suspects} if len(observed) > 3 else set()
+    liars = (
+        {one.of for one in find_liars(corners, observed, openings_of(survey)).suspects} if len(observed) > 3 else set()
+    )
     lengths, doubts = [], []
     for wall in walls:
         measure = wall_measure(survey, wall.key)
         read = measure is not None and not measure.unsure
         lengths.append(measure.value if measure is not None and read else wall.length)
-        doubts.append(max(measure.half_width, 1.0) if measure is not None and read and wall.key not in liars else UNREAD)
+        doubts.append(
+            max(measure.half_width, 1.0) if measure is not None and read and wall.key not in liars else UNREAD
+        )
     fitted = list(lengths)
     for axis in (0, 1):
         mine = [(i, round(wall.along[axis])) for i, wall in enumerate(walls) if abs(wall.along[axis]) > 0.5]

@@ -64,7 +64,8 @@ class PutRoom(Command):
 
 
 class PutOutline(Command):
-    """Give the room an outline: its corners from the display wall's left end round; with readings of its walls, in order.
+    """Give the room an outline: its corners from the display wall's left end round; with readings of its walls, in
+    order.
     Without corners the room is a box again."""
 
     do: Literal["put outline"] = "put outline"
@@ -91,12 +92,15 @@ class PutOutline(Command):
         if any(typed is not None and typed.source == "read" for typed in self.walls):
             fitted = refit(plan.survey, plan.readings, corners)
             if fitted is not None:
-                plan = with_survey(plan, room=with_values(plan.survey.room, _outlined(plan.survey.room, check_outline(fitted))))
+                plan = with_survey(
+                    plan, room=with_values(plan.survey.room, _outlined(plan.survey.room, check_outline(fitted)))
+                )
         return _depth_known(plan)
 
 
 class PutDim(Command):
-    """Take a reading of a wall (w3), a diagonal (c1c3), at a corner the ceiling (h2) or the floor below the laser line (f2), or a
+    """Take a reading of a wall (w3), a diagonal (c1c3), at a corner the ceiling (h2) or the floor below the laser line
+    (f2), or a
     wall's lean (p1). A wall's length moves its far end."""
 
     do: Literal["put dim"] = "put dim"
@@ -125,7 +129,9 @@ class PutDim(Command):
         if key[0] in "wc" and not room.is_box:
             return _refitted(plan, numbers[0], taken.value if key[0] == "w" else room.walls[numbers[0] - 1].length)
         other = {"w2": "depth", "w3": "width"}.get(key, "height" if key[0] == "h" else "")
-        if other and getattr(survey.room, other).unsure:  # nothing better is known: the opposite wall's reading stands in
+        if (
+            other and getattr(survey.room, other).unsure
+        ):  # nothing better is known: the opposite wall's reading stands in
             return with_survey(plan, room=with_values(survey.room, {other: taken}))
         return plan
 
@@ -177,7 +183,9 @@ class PutMade(Command):
         values = carried(self, "surface")
         words = CEILING_WORDS if key == "ceiling" else WALL_WORDS
         if "kind" in values and values["kind"] not in words:
-            raise RefusedError(f"give one of {', '.join(words)} (got {values['kind'][:30]})", field="kind", value=values["kind"])
+            raise RefusedError(
+                f"give one of {', '.join(words)} (got {values['kind'][:30]})", field="kind", value=values["kind"]
+            )
         old = survey.made.get(key, Made(kind=survey.kind_of(key)))
         room = with_values(survey.room, {"wall": values["kind"]}) if key == "w1" and "kind" in values else survey.room
         return with_survey(plan, made={**survey.made, key: with_values(old, values)}, room=room)

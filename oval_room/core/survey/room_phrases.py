@@ -1,4 +1,4 @@
-"""The room's shape and its readings: outline, walls, diagonals, levels, slopes; what walls are made of; readings struck."""
+"""The room's shape and its readings: outline, walls, diagonals, levels, slopes; what walls are made of."""
 
 from __future__ import annotations
 
@@ -20,8 +20,14 @@ from oval_room.core.tape.reading import number, one_of
 from oval_room.core.words import dim_name
 
 WAYS: Final[dict[str, Place]] = {
-    "right": (1, 0), "left": (-1, 0), "out": (0, 1), "up": (0, 1), "back": (0, -1), "in": (0, -1), "down": (0, -1),
-}  # fmt: skip
+    "right": (1, 0),
+    "left": (-1, 0),
+    "out": (0, 1),
+    "up": (0, 1),
+    "back": (0, -1),
+    "in": (0, -1),
+    "down": (0, -1),
+}
 """Directions of a walk round the room: along the display wall, and out from it (up on a sketch) or back to it."""
 CHANCE: Final = 2.0
 """Misclosure beyond the readings' own doubt that is still spread without asking [mm]."""
@@ -43,7 +49,9 @@ class _Run:
 def _walk(here: Here, text: str) -> list[_Run]:
     """The runs of a walk: `12'9 right 4' out …` or `right 12'9 out 4' …`; `&` joins two legs of one slanting wall."""
     parts = [
-        part for part in re.split(r"\b(right|left|out|up|back|in|down)\b(?!\")|(&|\band\b)", text) if part and part.strip(" ,;")
+        part
+        for part in re.split(r"\b(right|left|out|up|back|in|down)\b(?!\")|(&|\band\b)", text)
+        if part and part.strip(" ,;")
     ]
     parts = [part.strip(" ,;") for part in parts]
     words_first = bool(parts) and parts[0] in WAYS
@@ -56,7 +64,8 @@ def _walk(here: Here, text: str) -> list[_Run]:
         pair = parts[i : i + 2]
         if len(pair) < 2 or (pair[0] in WAYS) != words_first or (pair[1] in WAYS) == words_first:
             raise RefusedError(
-                "give each wall as a length and a way: outline 12'9 right 4' out 3' left …; ways are right, left, out, back",
+                "give each wall as a length and a way: outline 12'9 right 4' out 3' left …; "
+                "ways are right, left, out, back",
                 value=text,
             )
         way, length = pair if words_first else (pair[1], pair[0])
@@ -109,8 +118,9 @@ def _does_not_close(here: Here, ex: float, ey: float, half: float) -> str:
     slips = [slip for e in (ex, ey) if abs(e) > half and (slip := usual_slip(e, half, here.plan.writing.instrument))]
     slip = f" (about {slips[0]})" if slips else ""
     return (
-        f"the walk does not close: it ends {' and '.join(off)} of where it began{slip}. Check the runs that go that way; "
-        "end with close to draw a last wall back, or with anyway to keep the readings and find the wrong one"
+        f"the walk does not close: it ends {' and '.join(off)} of where it began{slip}. "
+        "Check the runs that go that way; end with close to draw a last wall back, or with anyway "
+        "to keep the readings and find the wrong one"
     )
 
 
@@ -143,7 +153,9 @@ def _wall_number(here: Here, text: str) -> str:
 def surface_first(here: Here, rest: str, otherwise: str = "w1") -> tuple[str, str]:
     """A surface named at the start of a line and what follows it; the display wall when none is named."""
     found = re.match(
-        r"(ceiling\b|w\s?\d{1,2}\b|wall\s\d{1,2}\b|(?:display|left|right|back)(?: wall)?\b)\s*(?:is|:)?\s*", rest, re.IGNORECASE
+        r"(ceiling\b|w\s?\d{1,2}\b|wall\s\d{1,2}\b|(?:display|left|right|back)(?: wall)?\b)\s*(?:is|:)?\s*",
+        rest,
+        re.IGNORECASE,
     )
     if not found:
         return otherwise, rest
@@ -170,7 +182,9 @@ def _diagonal(here: Here, rest: str) -> Heard:
         if len(here.plan.survey.room.walls) != 4:
             raise RefusedError("give both corners and the length, as in diagonal c1 c4 21'9", value=rest)
     value = here.length(text)
-    return Heard(f"Diagonal from corner {a} to corner {b}: {here.show(value)}", PutDim(id=f"c{a}c{b}", value=here.read(value)))
+    return Heard(
+        f"Diagonal from corner {a} to corner {b}: {here.show(value)}", PutDim(id=f"c{a}c{b}", value=here.read(value))
+    )
 
 
 def _at_corner(letter: str, words: str, example: str) -> Callable[[Here, str], Heard]:
@@ -179,7 +193,9 @@ def _at_corner(letter: str, words: str, example: str) -> Callable[[Here, str], H
         if not found:
             raise RefusedError(f"give the number and the reading, as in {example}", value=rest)
         value = here.length(found["length"], negative_ok=letter == "p")
-        return Heard(f"{words} {found['n']}: {here.show(value)}", PutDim(id=f"{letter}{int(found['n'])}", value=here.read(value)))
+        return Heard(
+            f"{words} {found['n']}: {here.show(value)}", PutDim(id=f"{letter}{int(found['n'])}", value=here.read(value))
+        )
 
     return make
 
@@ -193,11 +209,14 @@ def _slope(here: Here, rest: str) -> Heard:
         r"(?:from|at)?\s*(?P<low>.+?)\s+(?:at|by|pitch)?\s*(?P<pitch>\d+(?:[.,]\d+)?)\s*(?:°|deg|degrees)?\s*$", text
     )
     if not surface or surface == "ceiling" or not found:
-        raise RefusedError("give the wall it starts at, its height there and its pitch: slope w2 4'6 at 35°", value=rest)
+        raise RefusedError(
+            "give the wall it starts at, its height there and its pitch: slope w2 4'6 at 35°", value=rest
+        )
     low, pitch = here.length(found["low"]), number(found["pitch"], "a pitch in degrees", 1, 80)
     if low >= room.height.value:
         raise RefusedError(
-            f"the slope starts at {here.show(low)}, over the ceiling at {here.show(room.height.value)}: give the lower height",
+            f"the slope starts at {here.show(low)}, over the ceiling at {here.show(room.height.value)}: "
+            "give the lower height",
             value=rest,
         )
     measured = here.read(low)
@@ -206,7 +225,9 @@ def _slope(here: Here, rest: str) -> Heard:
     if len(kept) > 1:
         raise RefusedError("a ceiling has at most two slopes here: say slope none and start again", value=rest)
     wall = dim_name(here.plan, surface)
-    return Heard(f"Ceiling slopes up from the {wall}, {here.show(low)} high there, {pitch:g}°", PutRoom(slopes=(*kept, slope)))
+    return Heard(
+        f"Ceiling slopes up from the {wall}, {here.show(low)} high there, {pitch:g}°", PutRoom(slopes=(*kept, slope))
+    )
 
 
 def _made(here: Here, rest: str) -> Heard:
@@ -249,7 +270,9 @@ def _joists(here: Here, rest: str) -> Heard:
 
 def _module(here: Here, rest: str) -> Heard:
     value = here.length(rest)
-    return Heard(f"Suspended grid with a module of {here.show(value)}", PutMade(surface="ceiling", kind="grid", module=value))
+    return Heard(
+        f"Suspended grid with a module of {here.show(value)}", PutMade(surface="ceiling", kind="grid", module=value)
+    )
 
 
 def _latitude(here: Here, rest: str) -> Heard:
@@ -307,13 +330,43 @@ def _cap(text: str) -> str:
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("outline", "a walk", "walk round the room, along the display wall first: length and way for each wall", "outline 12'9 right 4' out 3' right 8' out 15'9 left 12' back", "survey", _outline),
+    Phrase(
+        "outline",
+        "a walk",
+        "walk round the room, along the display wall first: length and way for each wall",
+        "outline 12'9 right 4' out 3' right 8' out 15'9 left 12' back",
+        "survey",
+        _outline,
+    ),
     Phrase("w", "number and length", "a wall's length by its number", "w2 13'4", "survey", _wall_length),
     Phrase("diagonal", "corners and length", "corner to corner", "diagonal c1 c3 21'9", "survey", _diagonal),
-    Phrase("height", "corner and length", "ceiling above the floor at a corner", "height c2 7'11", "survey", _at_corner("h", "Ceiling at corner", "height c2 7'11")),
-    Phrase("line", "corner and length", "floor below the laser line at a corner", "line c2 39 3/8\"", "survey", _at_corner("f", "Floor below the laser line at corner", "line c2 39 3/8\"")),
-    Phrase("plumb", "wall and reading", "how far a wall leans per metre of height, away positive", "plumb w1 4 mm", "survey", _at_corner("p", "Lean per metre of wall", "plumb w1 4 mm")),
-    Phrase("slope", "wall, height, pitch", "a ceiling that slopes up from a wall", "slope w2 4'6 at 35°", "survey", _slope),
+    Phrase(
+        "height",
+        "corner and length",
+        "ceiling above the floor at a corner",
+        "height c2 7'11",
+        "survey",
+        _at_corner("h", "Ceiling at corner", "height c2 7'11"),
+    ),
+    Phrase(
+        "line",
+        "corner and length",
+        "floor below the laser line at a corner",
+        'line c2 39 3/8"',
+        "survey",
+        _at_corner("f", "Floor below the laser line at corner", 'line c2 39 3/8"'),
+    ),
+    Phrase(
+        "plumb",
+        "wall and reading",
+        "how far a wall leans per metre of height, away positive",
+        "plumb w1 4 mm",
+        "survey",
+        _at_corner("p", "Lean per metre of wall", "plumb w1 4 mm"),
+    ),
+    Phrase(
+        "slope", "wall, height, pitch", "a ceiling that slopes up from a wall", "slope w2 4'6 at 35°", "survey", _slope
+    ),
     Phrase("made of", "a kind of wall", "what a wall or the ceiling is made of", "made of timber", "survey", _made),
     Phrase("board", "thickness x layers", "a wall's board", "board w1 12.5 mm x 2", "survey", _board),
     Phrase("behind", "words", "what is behind a wall's face", "behind w1 insulation", "survey", _behind),
@@ -321,6 +374,13 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("module", "a length", "module of a suspended grid", "module 600 mm", "survey", _module),
     Phrase("latitude", "degrees", "how far north (or south) the room is", "latitude 51", "survey", _latitude),
     Phrase("again", "a reading", "a repeat that joins the readings there are", "again wall 17'4", "survey", _again),
-    Phrase("strike", "a reading", "take a reading out of its value; the log keeps it", "strike 12", "survey", _strike(False)),
+    Phrase(
+        "strike",
+        "a reading",
+        "take a reading out of its value; the log keeps it",
+        "strike 12",
+        "survey",
+        _strike(False),
+    ),
     Phrase("unstrike", "a reading", "count a struck reading again", "unstrike 12", "survey", _strike(True)),
-)  # fmt: skip
+)

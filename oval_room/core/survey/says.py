@@ -23,7 +23,10 @@ def _lies(f: Finding, w: Words) -> str:
     if len(suspects) == 1:
         way = "long" if first.too_long > 0 else "short"
         slip = f", about {first.slip}" if first.slip else ""
-        return f"{capital(w.dim(first.of))} reads {w.length(abs(first.too_long))} too {way}{slip}: all else agrees without it. Measure it again."
+        return (
+            f"{capital(w.dim(first.of))} reads {w.length(abs(first.too_long))} too {way}{slip}: all else "
+            "agrees without it. Measure it again."
+        )
     names = [w.dim(one.of) for one in suspects]
     listed = ", ".join(dict.fromkeys(names[:-1])) + " or " + names[-1]
     slip = f", about {first.slip}" if first.slip else ""
@@ -49,13 +52,16 @@ def _closure(f: Finding, w: Words) -> str:
     if not r.diagonal_closes:
         way = "longer" if r.diagonal_misclosure > 0 else "shorter"
         parts.append(
-            f"the diagonal is {w.length(abs(r.diagonal_misclosure))} {way} than √(a² + b²), {w.length(r.diagonal_allowed)} would be chance"
+            f"the diagonal is {w.length(abs(r.diagonal_misclosure))} {way} than √(a² + b²), "
+            f"{w.length(r.diagonal_allowed)} would be chance"
         )
     told = " and ".join(parts)
     if r.culprits:
         names = {"front": "display wall", "back": "back wall", "left": "left wall", "right": "right wall"}
         return f"The room does not close: {told}. Without the {' or the '.join(names[c] for c in r.culprits)} it does."
-    return f"The room does not close: {told}. A wrong reading, or corners that are not square: measure the other diagonal."
+    return (
+        f"The room does not close: {told}. A wrong reading, or corners that are not square: measure the other diagonal."
+    )
 
 
 def _chain(f: Finding, w: Words) -> str:
@@ -63,7 +69,10 @@ def _chain(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"Before, {w.name(f.about, 'opening')} and after make up {wall}."
     way = "more" if f.more["off"] > 0 else "less"
-    text = f"Before, {w.name(f.about, 'opening')} and after come to {w.length(f.value)} {way} than {wall}; {w.length(f.limit)} would be chance."
+    text = (
+        f"Before, {w.name(f.about, 'opening')} and after come to {w.length(f.value)} {way} than {wall}; "
+        f"{w.length(f.limit)} would be chance."
+    )
     names = {"along": "before it", "width": "its width", "after": "after it", "whole": "the whole wall"}
     if f.more["culprits"]:
         told = " or ".join(f"reading {i + 1} of {names[name]}" for name, i in f.more["culprits"])
@@ -85,7 +94,10 @@ def _studs(f: Finding, w: Words) -> str:
     best, surface = f.more["fit"].best, w.surface(f.more["surface"])
     lines = ", ".join(w.length(line) for line in best.lines[:6]) + (" …" if len(best.lines) > 6 else "")
     what = "Joists" if f.more["surface"] == "ceiling" else "Studs"
-    return f"{what} of {surface}: {w.length(best.pitch)} apart, at {lines}. A drilled line needs both edges or a pilot hole."
+    return (
+        f"{what} of {surface}: {w.length(best.pitch)} apart, at {lines}. A drilled line needs both edges or a "
+        "pilot hole."
+    )
 
 
 def _strangers(f: Finding, w: Words) -> str:
@@ -93,10 +105,13 @@ def _strangers(f: Finding, w: Words) -> str:
     if best.strangers:
         listed = ", ".join(w.length(at) for at in best.strangers)
         parts.append(
-            f"{len(best.strangers)} of {f.more['count']} finds on {w.surface(f.more['surface'])} do not fit the rhythm: {listed}"
+            f"{len(best.strangers)} of {f.more['count']} finds on {w.surface(f.more['surface'])} do not fit the "
+            f"rhythm: {listed}"
         )
     if best.misses_on_a_line:
-        parts.append("a pilot hole missed where a stud should be, at " + ", ".join(w.length(at) for at in best.misses_on_a_line))
+        parts.append(
+            "a pilot hole missed where a stud should be, at " + ", ".join(w.length(at) for at in best.misses_on_a_line)
+        )
     return capital("; ".join(parts)) + ". A pipe, a nogging or nothing: don't drill there as if it were a stud."
 
 
@@ -108,16 +123,26 @@ def _rivals(f: Finding, w: Words) -> str:
         if fit.deciding is not None
         else " Finds farther apart would tell."
     )
-    return f"The studs of {w.surface(f.more['surface'])} may be {w.length(fit.best.pitch)} or {others} apart: the finds fit both.{tell}"
+    return (
+        f"The studs of {w.surface(f.more['surface'])} may be {w.length(fit.best.pitch)} or {others} apart: the "
+        f"finds fit both.{tell}"
+    )
 
 
 def _way_in(f: Finding, w: Words) -> str:
     box, name = f.more["box"], f.more["passage"]
     size = f"{w.length(box.long)} × {w.length(box.high)} × {w.length(box.thick)}"
     if f.level is Level.STOP:
-        return f"{w.named(f.about, 'picture')} in its box ({size}, planning values) does not go through {name}: {w.length(-(f.value or 0), 'least')} short."
+        return (
+            f"{w.named(f.about, 'picture')} in its box ({size}, planning values) does not go through {name}: "
+            f"{w.length(-(f.value or 0), 'least')} short."
+        )
     left = w.length(f.value, "greatest")
-    tail = "Measure box and passage before the van is loaded." if f.level is Level.MIND else "Panels travel upright, two people."
+    tail = (
+        "Measure box and passage before the van is loaded."
+        if f.level is Level.MIND
+        else "Panels travel upright, two people."
+    )
     return f"{w.named(f.about, 'picture')} in its box goes through {name} with {left} to spare. {tail}"
 
 
@@ -128,7 +153,9 @@ class SurveyCode(Code):
     SEAT_OUTSIDE = "survey: seat outside the room", _outside
     HEAD_AT_CEILING = (
         "survey: head at the ceiling",
-        lambda f, w: f"{w.named(f.about, 'seat')}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}.",
+        lambda f, w: (
+            f"{w.named(f.about, 'seat')}'s crown at {w.length(f.value)} meets the ceiling at {w.length(f.limit)}."
+        ),
     )
     THING_OUTSIDE = (
         "survey: thing outside the room",
@@ -139,13 +166,15 @@ class SurveyCode(Code):
     FLOOR_DIFFERS = (
         "survey: floor under a seat",
         lambda f, w: (
-            f"{w.named(f.about, 'seat')} is planned on a floor at {w.length(f.value)}, but stands on one at {w.length(f.limit)}."
+            f"{w.named(f.about, 'seat')} is planned on a floor at {w.length(f.value)}, but stands on one at "
+            f"{w.length(f.limit)}."
         ),
     )
     OPENING_OUTSIDE = (
         "survey: opening past its wall",
         lambda f, w: (
-            f"{w.named(f.about, 'opening')} reaches past {w.surface(f.more['wall'])}: {w.length(f.value)} of {w.length(f.limit)}."
+            f"{w.named(f.about, 'opening')} reaches past {w.surface(f.more['wall'])}: {w.length(f.value)} of "
+            f"{w.length(f.limit)}."
         ),
     )
     OPENINGS_OVERLAP = (
@@ -159,7 +188,8 @@ class SurveyCode(Code):
     READINGS_APART = (
         "survey: repeats disagree",
         lambda f, w: (
-            f"{f.more['count']} readings of {w.dim(f.more['of'])} differ by {w.length(f.value)}; {w.length(f.limit)} would be chance."
+            f"{f.more['count']} readings of {w.dim(f.more['of'])} differ by {w.length(f.value)}; "
+            f"{w.length(f.limit)} would be chance."
         ),
     )
     READING_LIES = "survey: a reading that lies", _lies
@@ -169,7 +199,8 @@ class SurveyCode(Code):
     LEAN = (
         "survey: wall out of plumb",
         lambda f, w: (
-            f"{capital(w.surface(f.more['wall']))} leans {abs(f.value or 0):.1f} mm a metre {'away' if (f.value or 0) > 0 else 'into the room'}: shim the plate from {f.limit:.0f} mm a metre."
+            f"{capital(w.surface(f.more['wall']))} leans {abs(f.value or 0):.1f} mm a metre "
+            f"{'away' if (f.value or 0) > 0 else 'into the room'}: shim the plate from {f.limit:.0f} mm a metre."
         ),
     )
     STUDS = "survey: stud rhythm", _studs

@@ -1,6 +1,7 @@
 """The rhythm of studs or joists behind a lining, fitted to a log of finds (rules 7.2).
 
-Scanners cry wolf: for each pitch in use the phase is chosen that most finds agree with. What does not fit is told, rival
+Scanners cry wolf: for each pitch in use the phase is chosen that most finds agree with. What does not fit is told,
+rival
 pitches stay in view until the finds tell them apart.
 """
 
@@ -106,7 +107,9 @@ def _at_phase(finds: Sequence[Find], pitch: float, start: float, lo: float, hi: 
     phase = (start + shift) % pitch
     agree = [find for find in finds if find.hit and abs(_wrap(find.at - phase, pitch)) <= AGREES]
     misses = tuple(
-        find.at for find in finds if not find.hit and find.how == "pilot" and abs(_wrap(find.at - phase, pitch)) <= AGREES
+        find.at
+        for find in finds
+        if not find.hit and find.how == "pilot" and abs(_wrap(find.at - phase, pitch)) <= AGREES
     )
     score = sum(WEIGHT[find.how] for find in agree) + PILOT_MISS * len(misses)
     misfit = sum(WEIGHT[find.how] * abs(_wrap(find.at - phase, pitch)) for find in agree)
@@ -135,10 +138,13 @@ def _rivals(finds: Sequence[Find], best: Rhythm, ranked: Sequence[Rhythm]) -> tu
     span = max(hits, default=0.0) - min(hits, default=0.0)
     slack = 0 if span >= BAYS * best.pitch else 1
     return tuple(
-        one for one in ranked
-        if one.pitch != best.pitch and one.agreeing >= 1 and one.score >= best.score - slack
+        one
+        for one in ranked
+        if one.pitch != best.pitch
+        and one.agreeing >= 1
+        and one.score >= best.score - slack
         and not (_multiple(best.pitch, one.pitch) and one.score == best.score)
-    )  # fmt: skip
+    )
 
 
 def _deciding(best: Rhythm, rivals: Sequence[Rhythm], lo: float, hi: float) -> float | None:

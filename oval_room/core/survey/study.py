@@ -28,7 +28,8 @@ class SurveyResult(Result):
 
 
 def study_survey(survey: Survey, ruler: Ruler) -> SurveyResult:
-    """What the survey alone says: seats in the room, crowns under the ceiling, things and openings in their places, what is
+    """What the survey alone says: seats in the room, crowns under the ceiling, things and openings in their places,
+    what is
     assumed."""
     findings: list[Finding] = []
     if not survey.seats:
@@ -59,7 +60,14 @@ def _seats(survey: Survey, ruler: Ruler) -> list[Finding]:
             cure = Cure(SurveyCure.RISER, floor, put, name=seat.name)
             out.append(
                 Finding(
-                    SurveyCode.FLOOR_DIFFERS, Level.MIND, "0", about, seat.floor.value, floor, cures=(cure,), more={"part": key}
+                    SurveyCode.FLOOR_DIFFERS,
+                    Level.MIND,
+                    "0",
+                    about,
+                    seat.floor.value,
+                    floor,
+                    cures=(cure,),
+                    more={"part": key},
                 )
             )
     return out
@@ -83,7 +91,14 @@ def _seat_outside(survey: Survey, key: str, seat: Seat, ruler: Ruler) -> Finding
         else ()
     )
     return Finding(
-        SurveyCode.SEAT_OUTSIDE, Level.STOP, "0", {"seat": key}, far, 0.0, cures=cures, more={"part": key, "wall": wall.key}
+        SurveyCode.SEAT_OUTSIDE,
+        Level.STOP,
+        "0",
+        {"seat": key},
+        far,
+        0.0,
+        cures=cures,
+        more={"part": key, "wall": wall.key},
     )
 
 
@@ -92,15 +107,22 @@ def _things(survey: Survey) -> list[Finding]:
     left, near, right, back = room.extent
     for key, thing in survey.things.items():
         reach = (
-            ("x", thing.x_from, thing.x_to, left, right), ("y", thing.y_from, thing.y_to, near, back),
+            ("x", thing.x_from, thing.x_to, left, right),
+            ("y", thing.y_from, thing.y_to, near, back),
             ("z", thing.z_from, thing.z_to, 0.0, room.height.value),
-        )  # fmt: skip
+        )
         for axis, low, high, least, most in reach:
             if high > most + 1 or low < least - 1:
                 about = {"thing": key}
                 out.append(
                     Finding(
-                        SurveyCode.THING_OUTSIDE, Level.MIND, "0", about, high if high > most else low, most, more={"part": axis}
+                        SurveyCode.THING_OUTSIDE,
+                        Level.MIND,
+                        "0",
+                        about,
+                        high if high > most else low,
+                        most,
+                        more={"part": axis},
                     )
                 )
                 break
@@ -127,7 +149,14 @@ def _openings(survey: Survey, ruler: Ruler) -> list[Finding]:
             )
             out.append(
                 Finding(
-                    SurveyCode.OPENING_OUTSIDE, Level.STOP, "0", about, end, wall.length, cures=cures, more={"wall": opening.wall}
+                    SurveyCode.OPENING_OUTSIDE,
+                    Level.STOP,
+                    "0",
+                    about,
+                    end,
+                    wall.length,
+                    cures=cures,
+                    more={"wall": opening.wall},
                 )
             )
         elif opening.head.value > max(survey.room.ceiling_at(*wall.room(u, 1.0)) for u in (start, end)) + OPENING_OFF:
@@ -148,11 +177,21 @@ def _openings(survey: Survey, ruler: Ruler) -> list[Finding]:
             past = min(one.ends[1], other.ends[1]) - other.ends[0]
             if past > OPENING_OFF and one.sill.value < other.head.value and other.sill.value < one.head.value:
                 about = {"opening": key}
-                out.append(Finding(SurveyCode.OPENINGS_OVERLAP, Level.STOP, "0", about, past, 0.0, more={"other": one.name}))
+                out.append(
+                    Finding(SurveyCode.OPENINGS_OVERLAP, Level.STOP, "0", about, past, 0.0, more={"other": one.name})
+                )
     return out
 
 
 def _light(survey: Survey) -> list[Finding]:
     """Scenes whose light nobody has measured (rules 5.3, 5.6)."""
-    unread = [scene.name for scene in survey.scenes.values() if all(m.unsure for m in (scene.ceiling, scene.side, scene.front))]
-    return [Finding(SurveyCode.LIGHT_ASSUMED, Level.NOTE, "5.6", {}, more={"scenes": unread})] if unread and survey.seats else []
+    unread = [
+        scene.name
+        for scene in survey.scenes.values()
+        if all(m.unsure for m in (scene.ceiling, scene.side, scene.front))
+    ]
+    return (
+        [Finding(SurveyCode.LIGHT_ASSUMED, Level.NOTE, "5.6", {}, more={"scenes": unread})]
+        if unread and survey.seats
+        else []
+    )

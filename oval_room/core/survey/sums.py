@@ -61,12 +61,16 @@ def _rectangle(
         raise RefusedError(f"say what {missing[0]} was read with", field="instruments")
     found = close_rectangle({"front": front, "back": back, "left": left, "right": right}, instruments, diagonal)
     return {
-        "front_less_back_mm": found.front_less_back, "front_back_closes": found.front_back_closes,
-        "left_less_right_mm": found.left_less_right, "left_right_closes": found.left_right_closes,
-        "diagonal_should_be_mm": found.diagonal_should_be, "diagonal_misclosure_mm": found.diagonal_misclosure,
-        "diagonal_allowed_mm": found.diagonal_allowed, "diagonal_closes": None if diagonal is None else found.diagonal_closes,
+        "front_less_back_mm": found.front_less_back,
+        "front_back_closes": found.front_back_closes,
+        "left_less_right_mm": found.left_less_right,
+        "left_right_closes": found.left_right_closes,
+        "diagonal_should_be_mm": found.diagonal_should_be,
+        "diagonal_misclosure_mm": found.diagonal_misclosure,
+        "diagonal_allowed_mm": found.diagonal_allowed,
+        "diagonal_closes": None if diagonal is None else found.diagonal_closes,
         "culprits": [[name, 0] for name in found.culprits],
-    }  # fmt: skip
+    }
 
 
 _READINGS: Final = (Length("readings", "", many=True),)
@@ -94,15 +98,23 @@ def _parts(raw: Any, unit: Unit) -> tuple[Part, ...]:
 
 def _parts_text(text: str) -> list[dict[str, Any]]:
     """`corner to window 1212; window 1498, 1408 laser; …` as a person may type parts; tape when nothing is said."""
-    return [_part_text(part, f"part {i}") for i, part in enumerate(filter(None, (p.strip() for p in text.split(";"))), 1)]
+    return [
+        _part_text(part, f"part {i}") for i, part in enumerate(filter(None, (p.strip() for p in text.split(";"))), 1)
+    ]
 
 
 def _part_text(text: str, name: str = "whole") -> dict[str, Any]:
-    found = re.fullmatch(r"(?P<name>[^0-9]*?)\s*(?P<values>[0-9].*?)\s*(?P<by>" + "|".join(_INSTRUMENTS) + r")?", text.strip())
+    found = re.fullmatch(
+        r"(?P<name>[^0-9]*?)\s*(?P<values>[0-9].*?)\s*(?P<by>" + "|".join(_INSTRUMENTS) + r")?", text.strip()
+    )
     if not found:
         raise RefusedError("give parts as name length, length tape; name length laser", value=text)
     values = [value.strip() for value in found["values"].split(",") if value.strip()]
-    return {"name": found["name"].strip() or name, "readings_text": values, "instruments": [found["by"] or "tape"] * len(values)}
+    return {
+        "name": found["name"].strip() or name,
+        "readings_text": values,
+        "instruments": [found["by"] or "tape"] * len(values),
+    }
 
 
 def _chain(parts: tuple[Part, ...], whole: Part) -> Result:
@@ -132,87 +144,174 @@ def _rhythm(finds: tuple[float, ...], how: tuple[str, ...], hit: tuple[bool, ...
             raise RefusedError(f"give one for each find (got {len(given)} for {len(finds)})", field=field)
     best = fit_rhythm([Find(*item) for item in zip(finds, how, hit, strict=True)], wall).best
     return {
-        "pitch_mm": best.pitch, "phase_mm": best.phase, "score": best.score, "finds_that_do_not_fit_mm": list(best.strangers),
-        "pilot_misses_on_a_stud_mm": list(best.misses_on_a_line), "studs_on_wall_mm": list(best.lines),
-    }  # fmt: skip
+        "pitch_mm": best.pitch,
+        "phase_mm": best.phase,
+        "score": best.score,
+        "finds_that_do_not_fit_mm": list(best.strangers),
+        "pilot_misses_on_a_stud_mm": list(best.misses_on_a_line),
+        "studs_on_wall_mm": list(best.lines),
+    }
 
 
 SUMS: Final = (
     Sum(
-        "reading.combine", "1.3", "One value from several readings", "Repeats of one dimension: the value to use, and whether they agree.",
+        "reading.combine",
+        "1.3",
+        "One value from several readings",
+        "Repeats of one dimension: the value to use, and whether they agree.",
         "mean of the best instrument's readings",
         (
-            Length("readings", "the readings", '14\' 1 5/8"; 14\' 1 3/4"; 14\' 1 11/16"', many=True),
-            Custom("instruments", "what each was read with", "laser, tape, laser", shape="words: " + ", ".join(_INSTRUMENTS),
-                   reader=_words(_INSTRUMENTS, "instruments"), from_text=_split_words),
+            Length("readings", "the readings", "14' 1 5/8\"; 14' 1 3/4\"; 14' 1 11/16\"", many=True),
+            Custom(
+                "instruments",
+                "what each was read with",
+                "laser, tape, laser",
+                shape="words: " + ", ".join(_INSTRUMENTS),
+                reader=_words(_INSTRUMENTS, "instruments"),
+                from_text=_split_words,
+            ),
         ),
         (Shown("used_mm", "value to use"), Shown("level", "do they agree"), Shown("spread_mm", "greatest less least")),
         _combine,
     ),
     Sum(
-        "closure.rectangle", "1.4", "Does the room close", "Opposite walls and the diagonal of a rectangular room against each other.",
+        "closure.rectangle",
+        "1.4",
+        "Does the room close",
+        "Opposite walls and the diagonal of a rectangular room against each other.",
         "diagonal should be √(a² + b²)",
         (
-            Length("front", "front wall", "13' 9 5/8\""), Length("back", "back wall", "13' 9 1/2\""),
-            Length("left", "left wall", "16' 10 13/16\""), Length("right", "right wall", "16' 10 7/8\""),
+            Length("front", "front wall", "13' 9 5/8\""),
+            Length("back", "back wall", "13' 9 1/2\""),
+            Length("left", "left wall", "16' 10 13/16\""),
+            Length("right", "right wall", "16' 10 7/8\""),
             Length("diagonal", "corner to corner", "21' 9 13/16\"", "none"),
-            Custom("instruments", "what they were read with", "laser", shape="an instrument for each by name",
-                   reader=_wall_instruments, from_text=_wall_instruments_text),
+            Custom(
+                "instruments",
+                "what they were read with",
+                "laser",
+                shape="an instrument for each by name",
+                reader=_wall_instruments,
+                from_text=_wall_instruments_text,
+            ),
         ),
         (
-            Shown("diagonal_misclosure_mm", "diagonal, measured less worked out"), Shown("diagonal_closes", "diagonal closes"),
-            Shown("diagonal_should_be_mm", "diagonal should be"), Shown("diagonal_allowed_mm", "may be off by"),
-            Shown("front_less_back_mm", "front less back"), Shown("front_back_closes", "front and back agree"),
-            Shown("left_less_right_mm", "left less right"), Shown("left_right_closes", "left and right agree"),
+            Shown("diagonal_misclosure_mm", "diagonal, measured less worked out"),
+            Shown("diagonal_closes", "diagonal closes"),
+            Shown("diagonal_should_be_mm", "diagonal should be"),
+            Shown("diagonal_allowed_mm", "may be off by"),
+            Shown("front_less_back_mm", "front less back"),
+            Shown("front_back_closes", "front and back agree"),
+            Shown("left_less_right_mm", "left less right"),
+            Shown("left_right_closes", "left and right agree"),
             Shown("culprits", "would close it when left out"),
         ),
         _rectangle,
     ),
     Sum(
-        "closure.chain", "1.4", "Do the parts make the whole", "Lengths chained along a wall against the wall, and which reading spoils it.",
+        "closure.chain",
+        "1.4",
+        "Do the parts make the whole",
+        "Lengths chained along a wall against the wall, and which reading spoils it.",
         "parts less whole, at most the sum of the half-widths",
         (
-            Custom("parts", "the parts, each with its readings", "corner to window 1212 mm; window 1498 mm, 1408 mm; window to corner 987 mm",
-                   shape="list of {name, readings (length), instruments}", reader=_parts, from_text=_parts_text),
-            Custom("whole", "the whole wall", "wall 3698 mm", shape="{readings (length), instruments}",
-                   reader=lambda raw, unit: _part(raw, unit, "whole", "whole"), from_text=_part_text),
+            Custom(
+                "parts",
+                "the parts, each with its readings",
+                "corner to window 1212 mm; window 1498 mm, 1408 mm; window to corner 987 mm",
+                shape="list of {name, readings (length), instruments}",
+                reader=_parts,
+                from_text=_parts_text,
+            ),
+            Custom(
+                "whole",
+                "the whole wall",
+                "wall 3698 mm",
+                shape="{readings (length), instruments}",
+                reader=lambda raw, unit: _part(raw, unit, "whole", "whole"),
+                from_text=_part_text,
+            ),
         ),
-        (Shown("parts_less_whole_mm", "parts less whole"), Shown("closes", "closes"), Shown("culprits", "would close it when left out")),
+        (
+            Shown("parts_less_whole_mm", "parts less whole"),
+            Shown("closes", "closes"),
+            Shown("culprits", "would close it when left out"),
+        ),
         _chain,
     ),
     Sum(
-        "heat.level", "4.8", "A panel over a fire", "What heat at the panel's bottom edge, after an hour of fire, means for it.",
+        "heat.level",
+        "4.8",
+        "A panel over a fire",
+        "What heat at the panel's bottom edge, after an hour of fire, means for it.",
         "above 40 °C mind, above 50 °C or the maker's limit stop",
         (
-            Number("bottom_edge_c", "at the bottom edge after an hour [°C]; none when not measured", "43.5", lo=-40, hi=400, nullable=True),
+            Number(
+                "bottom_edge_c",
+                "at the bottom edge after an hour [°C]; none when not measured",
+                "43.5",
+                lo=-40,
+                hi=400,
+                nullable=True,
+            ),
             Flag("fire_works", "does the fire work", "yes"),
             Number("maker_limit_c", "the maker's limit [°C]", "", "50", TOO_HOT, lo=0, hi=200),
         ),
         (Shown("level", "verdict"),),
-        lambda bottom_edge_c, fire_works, maker_limit_c: {"level": heat_level(bottom_edge_c, fire_works, maker_limit_c).value},
+        lambda bottom_edge_c, fire_works, maker_limit_c: {
+            "level": heat_level(bottom_edge_c, fire_works, maker_limit_c).value
+        },
     ),
     Sum(
-        "studs.rhythm", "7.2", "Where the studs are", "The rhythm that most finds agree with; what does not fit; where the next ones should be.",
+        "studs.rhythm",
+        "7.2",
+        "Where the studs are",
+        "The rhythm that most finds agree with; what does not fit; where the next ones should be.",
         "phase = weighted mean of the finds that agree",
         (
-            Length("finds", "where something was found", '9 1/2"; 33 1/4"; 56 9/16"; 67"; 80 3/8"; 104 3/16"', sign="any", many=True),
-            Custom("how", "how each was found", "scanner, magnet, pilot, knock, scanner, magnet", shape="words: scanner, magnet, knock, pilot",
-                   reader=_words(get_args(How), "words"), from_text=_split_words),
-            Custom("hit", "hit or miss", "hit, hit, hit, hit, hit, hit", shape="list of true / false", reader=_flags, from_text=_flags_text),
+            Length(
+                "finds",
+                "where something was found",
+                '9 1/2"; 33 1/4"; 56 9/16"; 67"; 80 3/8"; 104 3/16"',
+                sign="any",
+                many=True,
+            ),
+            Custom(
+                "how",
+                "how each was found",
+                "scanner, magnet, pilot, knock, scanner, magnet",
+                shape="words: scanner, magnet, knock, pilot",
+                reader=_words(get_args(How), "words"),
+                from_text=_split_words,
+            ),
+            Custom(
+                "hit",
+                "hit or miss",
+                "hit, hit, hit, hit, hit, hit",
+                shape="list of true / false",
+                reader=_flags,
+                from_text=_flags_text,
+            ),
             Length("wall", "both ends of the wall", "0 mm; 3200 mm", sign="any", count=2),
         ),
         (
-            Shown("studs_on_wall_mm", "studs"), Shown("pitch_mm", "pitch"), Shown("phase_mm", "first line at"),
-            Shown("finds_that_do_not_fit_mm", "finds that don't fit"), Shown("pilot_misses_on_a_stud_mm", "pilot misses on a stud"),
+            Shown("studs_on_wall_mm", "studs"),
+            Shown("pitch_mm", "pitch"),
+            Shown("phase_mm", "first line at"),
+            Shown("finds_that_do_not_fit_mm", "finds that don't fit"),
+            Shown("pilot_misses_on_a_stud_mm", "pilot misses on a stud"),
             Shown("score", "score"),
         ),
         _rhythm,
     ),
     Sum(
-        "holes.datum", "7.14", "Holes from the laser line", "Heights above the floor as distances from the laser line at 1000 mm.",
+        "holes.datum",
+        "7.14",
+        "Holes from the laser line",
+        "Heights above the floor as distances from the laser line at 1000 mm.",
         "height − 1000 mm",
         (Length("heights", "heights above the floor", '50 1/4"; 37 1/4"; 1000 mm', sign="any", many=True),),
         (Shown("from_datum_mm", "from the line, up positive"),),
         lambda heights: {"from_datum_mm": list(from_datum(heights))},
     ),
-)  # fmt: skip
+)

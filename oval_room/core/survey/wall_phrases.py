@@ -20,7 +20,9 @@ from oval_room.core.words import dim_name
 def _opening(kind: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         wall, text = surface_first(here, rest)
-        found = re.fullmatch(r"(?:at\s+)?(?P<place>[^x×]+?)\s*[x×]\s*(?P<high>[^x×]+?)(?:\s+sill\s+(?P<sill>.+))?", text.strip())
+        found = re.fullmatch(
+            r"(?:at\s+)?(?P<place>[^x×]+?)\s*[x×]\s*(?P<high>[^x×]+?)(?:\s+sill\s+(?P<sill>.+))?", text.strip()
+        )
         if not found or wall == "ceiling":
             raise RefusedError(
                 f'give wall, place from its left end, width x height: {kind} w2 at 3\', 48" x 44" sill 36"', value=rest
@@ -32,12 +34,20 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
         same = [o.name for o in openings.values() if o.kind == kind]
         name = kind if kind not in {o.name for o in openings.values()} else f"{kind} {len(same) + 1}"
         put: dict[str, Any] = {
-            "id": next_id("o", set(openings)), "name": name, "kind": kind, "wall": wall, "along": here.read(along),
-            "width": here.read(width), "head": here.read(sill + high),
-        }  # fmt: skip
+            "id": next_id("o", set(openings)),
+            "name": name,
+            "kind": kind,
+            "wall": wall,
+            "along": here.read(along),
+            "width": here.read(width),
+            "head": here.read(sill + high),
+        }
         if found["sill"] or kind != "window":
             put["sill"] = here.read(sill)
-        say = f"{_cap(name)} in the {dim_name(here.plan, wall)}: from {here.show(along)}, {here.show(width)} wide, {here.show(sill)} to {here.show(sill + high)} up"
+        say = (
+            f"{_cap(name)} in the {dim_name(here.plan, wall)}: from {here.show(along)}, {here.show(width)} "
+            f"wide, {here.show(sill)} to {here.show(sill + high)} up"
+        )
         return Heard(say, PutOpening.model_validate(put))
 
     return make
@@ -58,7 +68,9 @@ def _place_and_width(here: Here, text: str, kind: str) -> tuple[float, float]:
             return ways[0]
     elif len(parts) == 2:
         return here.length(parts[0]), here.length(parts[1])
-    raise RefusedError(f'give place, width and height, a comma after the place: {kind} w2 at 3\', 48" x 44"', value=text)
+    raise RefusedError(
+        f'give place, width and height, a comma after the place: {kind} w2 at 3\', 48" x 44"', value=text
+    )
 
 
 def _both(here: Here, one: str, other: str) -> tuple[float, float] | None:
@@ -97,7 +109,8 @@ def _opening_length(field: str, say: str) -> Callable[[Here, str], Heard]:
         key, opening, text = _named(here, rest, here.plan.survey.openings, "opening")
         value = here.length(text)
         return Heard(
-            f"{_cap(opening.name)}: {say} {here.show(value)}", PutOpening.model_validate({"id": key, field: here.read(value)})
+            f"{_cap(opening.name)}: {say} {here.show(value)}",
+            PutOpening.model_validate({"id": key, field: here.read(value)}),
         )
 
     return make
@@ -110,13 +123,19 @@ def _service(kind: str) -> Callable[[Here, str], Heard]:
         text = text[: circuit.start()].strip() if circuit else text
         word = "out" if surface == "ceiling" else "up"
         found = re.fullmatch(
-            rf"(?:at\s+)?(?P<along>.+?)\s*,?\s+{word}\s+(?P<z>.+?)(?:\s+to\s+(?P<to>.+?)\s*,?\s+{word}\s+(?P<toz>.+?))?\s*", text
+            rf"(?:at\s+)?(?P<along>.+?)\s*,?\s+{word}\s+(?P<z>.+?)(?:\s+to\s+(?P<to>.+?)\s*,?\s+{word}\s+(?P<toz>.+?))?\s*",
+            text,
         )
         if not found:
             raise RefusedError(
                 f"give wall, place and height: {kind} w1 at 3' up 14\"; a run also where to: … to 3' up 8'", value=rest
             )
-        put: dict[str, Any] = {"wall": surface, "kind": kind, "along": here.length(found["along"]), "z": here.length(found["z"])}
+        put: dict[str, Any] = {
+            "wall": surface,
+            "kind": kind,
+            "along": here.length(found["along"]),
+            "z": here.length(found["z"]),
+        }
         if found["to"]:
             put |= {"to_along": here.length(found["to"]), "to_z": here.length(found["toz"])}
         services = here.plan.survey.services
@@ -144,7 +163,10 @@ def _find(hit: bool, surface: str = "w1") -> Callable[[Here, str], Heard]:
             raise RefusedError('give the place and how it was found: stud w1 16 1/2" magnet', value=rest)
         at, how = here.length(found["at"]), (found["how"] or "scanner").lower()
         what = "joist" if wall == "ceiling" else "stud"
-        say = f"{'Hit' if hit else 'Miss'} by {how} on the {'ceiling' if wall == 'ceiling' else dim_name(here.plan, wall)}: {here.show(at)}"
+        say = (
+            f"{'Hit' if hit else 'Miss'} by {how} on the "
+            f"{'ceiling' if wall == 'ceiling' else dim_name(here.plan, wall)}: {here.show(at)}"
+        )
         key = next_id("f", set(here.plan.survey.finds))
         return Heard(say if hit else f"{say}, no {what}", PutFind(id=key, wall=wall, at=at, how=how, hit=hit))
 
@@ -156,8 +178,9 @@ def _put(here: Here, rest: str) -> Heard:
     found = re.fullmatch(
         rf"(?P<kind>{kinds})(?:\s+“?(?P<name>[^0-9]*?[^0-9\s])”?)?\s+(?P<w>[0-9½¼⅛][^x×]*?)\s*[x×]\s*(?P<d>[^x×]+?)\s*[x×]\s*(?P<h>[^x×]+?)"
         r"\s+at\s+(?P<x>.+?)\s*,?\s+out\s+(?P<y>.+?)(?:\s*,?\s+up\s+(?P<z>.+))?",
-        rest.strip(), re.IGNORECASE,
-    )  # fmt: skip
+        rest.strip(),
+        re.IGNORECASE,
+    )
     if not found:
         raise RefusedError(
             'give kind, width x depth x height and place: put radiator 40" x 4" x 24" at 3\' out 0 up 4"', value=rest
@@ -181,7 +204,10 @@ def _put(here: Here, rest: str) -> Heard:
         z_to=z + h,
         source="read",
     )
-    say = f"{_cap(name)}: {here.show(w)} wide, {here.show(d)} deep, {here.show(h)} high; left side at {here.show(x)}, {here.show(y)} out, {here.show(z)} up"
+    say = (
+        f"{_cap(name)}: {here.show(w)} wide, {here.show(d)} deep, {here.show(h)} high; left side at "
+        f"{here.show(x)}, {here.show(y)} out, {here.show(z)} up"
+    )
     return Heard(say, put)
 
 
@@ -189,11 +215,13 @@ def _speaker(here: Here, rest: str) -> Heard:
     """A loudspeaker by what it plays, its middle along the wall and out from it, its foot above the floor."""
     found = re.fullmatch(
         rf"(?P<part>{'|'.join(get_args(SpeakerPart))})(?:\s+(?P<name>[^0-9]*?[^0-9\s]))??\s+at\s+(?P<x>.+?)\s*,?\s+out\s+(?P<y>.+?)(?:\s*,?\s+up\s+(?P<z>.+))?",
-        rest.strip(), re.IGNORECASE,
-    )  # fmt: skip
+        rest.strip(),
+        re.IGNORECASE,
+    )
     if not found:
         raise RefusedError(
-            f'say what it plays ({", ".join(get_args(SpeakerPart))}) and its place: speaker left at 16" out 12" up 0', value=rest
+            f'say what it plays ({", ".join(get_args(SpeakerPart))}) and its place: speaker left at 16" out 12" up 0',
+            value=rest,
         )
     part, things = found["part"].lower(), here.plan.survey.things
     name = " ".join(filter(None, (part, (found["name"] or "").strip()))) + (" speaker" if part != "sub" else "woofer")
@@ -203,9 +231,18 @@ def _speaker(here: Here, rest: str) -> Heard:
     w, d, h = (old.x_to - old.x_from, old.y_to - old.y_from, old.z_to - old.z_from) if old else SPEAKER_BOX[part]
     z = here.length(found["z"]) if found["z"] else old.z_from if old else SPEAKER_UP[part]
     put = PutThing(
-        id=key or next_id("t", set(things)), name=name, kind="speaker", part=part, x_from=x - w / 2, x_to=x + w / 2,
-        y_from=y - d / 2, y_to=y + d / 2, z_from=z, z_to=z + h, source="read",
-    )  # fmt: skip
+        id=key or next_id("t", set(things)),
+        name=name,
+        kind="speaker",
+        part=part,
+        x_from=x - w / 2,
+        x_to=x + w / 2,
+        y_from=y - d / 2,
+        y_to=y + d / 2,
+        z_from=z,
+        z_to=z + h,
+        source="read",
+    )
     return Heard(f"{_cap(name)}: middle {here.show(x)} along, {here.show(y)} out, foot {here.show(z)} up", put)
 
 
@@ -216,7 +253,8 @@ def _heat(here: Here, rest: str) -> Heard:
         return Heard(f"{_cap(fire.name)} is never lit", PutThing(id=key, works=False))
     value = number(text.rstrip("°cC ").strip(), "degrees Celsius", -40, 400)
     return Heard(
-        f"{value:g} °C at the panel's bottom edge after an hour of {fire.name}", PutThing(id=key, heat_c=value, works=True)
+        f"{value:g} °C at the panel's bottom edge after an hour of {fire.name}",
+        PutThing(id=key, heat_c=value, works=True),
     )
 
 
@@ -228,16 +266,27 @@ def _way(here: Here, rest: str) -> Heard:
     )
     if not found:
         raise RefusedError(
-            'give what it is, width x height: way door 30" x 78"; a turn also the width after it: way turn 36" x 90" x 34"',
+            (
+                'give what it is, width x height: way door 30" x 78"; a turn also the width after it: way turn 36" x '
+                '90" x 34"'
+            ),
             value=rest,
         )
     sizes = [here.length(part) for part in re.split(r"[x×]", found["sizes"])]
     kind = found["kind"].lower()
     if not 2 <= len(sizes) <= 3 or min(sizes) <= 0:
-        raise RefusedError("give width x height, and for a turn the width after it, for lift or van its length", value=rest)
+        raise RefusedError(
+            "give width x height, and for a turn the width after it, for lift or van its length", value=rest
+        )
     passages = here.plan.survey.passages
     name = (found["name"] or "").strip() or kind
-    put: dict[str, Any] = {"id": next_id("g", set(passages)), "kind": kind, "name": name, "width": sizes[0], "height": sizes[1]}
+    put: dict[str, Any] = {
+        "id": next_id("g", set(passages)),
+        "kind": kind,
+        "name": name,
+        "width": sizes[0],
+        "height": sizes[1],
+    }
     if len(sizes) == 3:
         put["length" if kind in ("lift", "van") else "after"] = sizes[2]
     return Heard(f"Way in, {name}: {' × '.join(here.show(size) for size in sizes)}", PutPassage.model_validate(put))
@@ -248,32 +297,155 @@ def _cap(text: str) -> str:
 
 
 SPEAKER_BOX: Final[dict[str, tuple[float, float, float]]] = {
-    "left": (200.0, 280.0, 900.0), "right": (200.0, 280.0, 900.0), "centre": (460.0, 240.0, 170.0), "surround": (180.0, 150.0, 260.0),
-    "rear": (180.0, 150.0, 260.0), "sub": (350.0, 380.0, 380.0),
-}  # fmt: skip
+    "left": (200.0, 280.0, 900.0),
+    "right": (200.0, 280.0, 900.0),
+    "centre": (460.0, 240.0, 170.0),
+    "surround": (180.0, 150.0, 260.0),
+    "rear": (180.0, 150.0, 260.0),
+    "sub": (350.0, 380.0, 380.0),
+}
 """Width, depth and height of a loudspeaker that nobody has measured [mm] (planning values)."""
 SPEAKER_UP: Final = {"left": 0.0, "right": 0.0, "centre": 500.0, "surround": 1200.0, "rear": 1200.0, "sub": 0.0}
 """How high its foot stands then [mm]."""
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("door", "wall, place, size", "a door in a wall, from its left end", "door w3 at 2', 32\" x 78\"", "survey", _opening("door")),
-    Phrase("window", "wall, place, size, sill", "a window in a wall, from its left end", "window w2 at 3', 48\" x 44\" sill 36\"", "survey", _opening("window")),
-    Phrase("opening", "wall, place, size", "an opening without a door", "opening w3 at 2', 60\" x 80\"", "survey", _opening("opening")),
-    Phrase("covering", "window and covering", "what can be drawn over a window", "covering window blackout", "survey", _of_opening("covering", get_args(Covering), "covering")),
-    Phrase("swing", "door and way", "which way a door swings", "swing door in, hinge left", "survey", _of_opening("swing", get_args(Swing), "swings")),
-    Phrase("starts", "opening and length", "where an opening starts, from its wall's left end", "starts window 3'2", "survey", _opening_length("along", "from the wall's left end")),
-    Phrase("opens", "opening and length", "how wide an opening is", "opens window 48\"", "survey", _opening_length("width", "width")),
-    Phrase("sill", "opening and length", "an opening's sill above the floor", "sill window 36\"", "survey", _opening_length("sill", "sill")),
-    Phrase("head", "opening and length", "an opening's head above the floor", "head window 80\"", "survey", _opening_length("head", "head")),
-    Phrase("rest", "opening and length", "from an opening to its wall's right end", "rest window 39\"", "survey", _opening_length("after", "to the wall's right end")),
-    *(Phrase(kind, "wall, place, height", f"a {kind} on a wall, from its left end", f"{kind} w1 at 3' up 14\"", "survey", _service(kind))
-      for kind in ("socket", "switch", "data", "thermostat", "vent", "aerial")),
-    *(Phrase(kind, "wall, from, to", f"a known {kind} in a wall", f"{kind} w1 at 3' up 0 to 3' up 8'", "survey", _service(kind)) for kind in ("cable", "pipe")),
-    Phrase("stud", "wall, place, how", "a stud found: scanner, magnet, knock or pilot", "stud w2 16 1/2\" magnet", "survey", _find(True)),
-    Phrase("miss", "wall, place, how", "nothing found there", "miss w2 20\" pilot", "survey", _find(False)),
-    Phrase("joist", "place, how", "a joist found in the ceiling", "joist 16 1/2\" pilot", "survey", _find(True, "ceiling")),
-    Phrase("put", "kind, size, place", "a thing in the room: " + ", ".join(get_args(ThingKind)), "put radiator 40\" x 4\" x 24\" at 3' out 0 up 4\"", "survey", _put),
-    Phrase("speaker", "part and place", "a loudspeaker: " + ", ".join(get_args(SpeakerPart)) + "; its middle along and out", "speaker left at 16\" out 12\"", "survey", _speaker),
+    Phrase(
+        "door",
+        "wall, place, size",
+        "a door in a wall, from its left end",
+        'door w3 at 2\', 32" x 78"',
+        "survey",
+        _opening("door"),
+    ),
+    Phrase(
+        "window",
+        "wall, place, size, sill",
+        "a window in a wall, from its left end",
+        'window w2 at 3\', 48" x 44" sill 36"',
+        "survey",
+        _opening("window"),
+    ),
+    Phrase(
+        "opening",
+        "wall, place, size",
+        "an opening without a door",
+        'opening w3 at 2\', 60" x 80"',
+        "survey",
+        _opening("opening"),
+    ),
+    Phrase(
+        "covering",
+        "window and covering",
+        "what can be drawn over a window",
+        "covering window blackout",
+        "survey",
+        _of_opening("covering", get_args(Covering), "covering"),
+    ),
+    Phrase(
+        "swing",
+        "door and way",
+        "which way a door swings",
+        "swing door in, hinge left",
+        "survey",
+        _of_opening("swing", get_args(Swing), "swings"),
+    ),
+    Phrase(
+        "starts",
+        "opening and length",
+        "where an opening starts, from its wall's left end",
+        "starts window 3'2",
+        "survey",
+        _opening_length("along", "from the wall's left end"),
+    ),
+    Phrase(
+        "opens",
+        "opening and length",
+        "how wide an opening is",
+        'opens window 48"',
+        "survey",
+        _opening_length("width", "width"),
+    ),
+    Phrase(
+        "sill",
+        "opening and length",
+        "an opening's sill above the floor",
+        'sill window 36"',
+        "survey",
+        _opening_length("sill", "sill"),
+    ),
+    Phrase(
+        "head",
+        "opening and length",
+        "an opening's head above the floor",
+        'head window 80"',
+        "survey",
+        _opening_length("head", "head"),
+    ),
+    Phrase(
+        "rest",
+        "opening and length",
+        "from an opening to its wall's right end",
+        'rest window 39"',
+        "survey",
+        _opening_length("after", "to the wall's right end"),
+    ),
+    *(
+        Phrase(
+            kind,
+            "wall, place, height",
+            f"a {kind} on a wall, from its left end",
+            f"{kind} w1 at 3' up 14\"",
+            "survey",
+            _service(kind),
+        )
+        for kind in ("socket", "switch", "data", "thermostat", "vent", "aerial")
+    ),
+    *(
+        Phrase(
+            kind,
+            "wall, from, to",
+            f"a known {kind} in a wall",
+            f"{kind} w1 at 3' up 0 to 3' up 8'",
+            "survey",
+            _service(kind),
+        )
+        for kind in ("cable", "pipe")
+    ),
+    Phrase(
+        "stud",
+        "wall, place, how",
+        "a stud found: scanner, magnet, knock or pilot",
+        'stud w2 16 1/2" magnet',
+        "survey",
+        _find(True),
+    ),
+    Phrase("miss", "wall, place, how", "nothing found there", 'miss w2 20" pilot', "survey", _find(False)),
+    Phrase(
+        "joist", "place, how", "a joist found in the ceiling", 'joist 16 1/2" pilot', "survey", _find(True, "ceiling")
+    ),
+    Phrase(
+        "put",
+        "kind, size, place",
+        "a thing in the room: " + ", ".join(get_args(ThingKind)),
+        'put radiator 40" x 4" x 24" at 3\' out 0 up 4"',
+        "survey",
+        _put,
+    ),
+    Phrase(
+        "speaker",
+        "part and place",
+        "a loudspeaker: " + ", ".join(get_args(SpeakerPart)) + "; its middle along and out",
+        'speaker left at 16" out 12"',
+        "survey",
+        _speaker,
+    ),
     Phrase("heat", "°C or dead", "at the panel's bottom edge after an hour of fire", "heat 43", "survey", _heat),
-    Phrase("way", "kind and size", "what the boxes must pass: door, turn, stair, lift, van", "way door 30\" x 78\"", "survey", _way),
-)  # fmt: skip
+    Phrase(
+        "way",
+        "kind and size",
+        "what the boxes must pass: door, turn, stair, lift, van",
+        'way door 30" x 78"',
+        "survey",
+        _way,
+    ),
+)

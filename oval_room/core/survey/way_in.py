@@ -52,7 +52,8 @@ def longest_round_turn(before: float, after: float, thick: float) -> float:
 
 
 def spare(box: Boxed, passage: Passage) -> float:
-    """How much room is left for a box in a passage [mm]; below nought it does not go. Two ways are tried for a thing that
+    """How much room is left for a box in a passage [mm]; below nought it does not go. Two ways are tried for a thing
+    that
     need not stay upright: on its long edge and on end."""
     ways = [(box.long, box.high)] + ([] if box.upright else [(box.high, box.long)])
     return max(_spare(long, high, box.thick, passage) for long, high in ways)

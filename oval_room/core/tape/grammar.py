@@ -38,7 +38,9 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -
     if phrase is None:
         options = complete(said)
         first = said.split(" ")[0][:30]
-        hint = f"Go on: {', '.join(options[:4])}" if options else f"“{first}” is not a word here; ? lists what can be said"
+        hint = (
+            f"Go on: {', '.join(options[:4])}" if options else f"“{first}” is not a word here; ? lists what can be said"
+        )
         return NotHeard(hint, options)
     rest = said[len(phrase.word) :].strip()
     try:

@@ -57,7 +57,9 @@ class Ask(Exception):
 class Here:
     """The plan a line is said to, with its ruler, gear and subject."""
 
-    def __init__(self, plan: Plan, gear: GearShelf, subject: Subject, evaluate: Evaluate, phrases: Sequence[Phrase] = ()) -> None:
+    def __init__(
+        self, plan: Plan, gear: GearShelf, subject: Subject, evaluate: Evaluate, phrases: Sequence[Phrase] = ()
+    ) -> None:
         self.plan, self.gear, self.subject, self.phrases = plan, gear, subject, phrases
         self.ruler: Ruler = plan.writing.ruler
         self._evaluate = evaluate
@@ -76,7 +78,9 @@ class Here:
     def said(self, line: str) -> Phrase | None:
         """The phrase a line starts with; the longest wins. A digit may follow the word at once."""
         lower = line.lower()
-        fits = [p for p in self.phrases if lower.startswith(p.word) and not lower[len(p.word) : len(p.word) + 1].isalpha()]
+        fits = [
+            p for p in self.phrases if lower.startswith(p.word) and not lower[len(p.word) : len(p.word) + 1].isalpha()
+        ]
         return max(fits, key=lambda phrase: len(phrase.word), default=None)
 
     def length(self, text: str, *, negative_ok: bool = False) -> float:
@@ -133,8 +137,12 @@ class Here:
         exact = [pair for pair in fits if name.lower().strip() in (pair[1].name.lower(), pair[1].model.lower())]
         fits = exact or fits
         if not fits:
-            listed = ", ".join(i.name for i in self.gear.values() if i.kind == kind and getattr(i, "holds", "") == holds)
-            raise RefusedError(f"no {kind} on the shelf fits “{name.strip()}”; there are {listed or 'none'}", value=name)
+            listed = ", ".join(
+                i.name for i in self.gear.values() if i.kind == kind and getattr(i, "holds", "") == holds
+            )
+            raise RefusedError(
+                f"no {kind} on the shelf fits “{name.strip()}”; there are {listed or 'none'}", value=name
+            )
         if len(fits) > 1:
             word = "mount" if kind == "mount" else {"panel": "tv", "screen": "screen", "projector": "projector"}[kind]
             raise Ask(f"Which {kind}?", *(f"{word} {item.name}" for _, item in fits[:6]))

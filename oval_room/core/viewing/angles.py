@@ -36,7 +36,8 @@ def curved_angle(radius: float, arc_width: float, right: float, out: float) -> f
     """Angle a curved picture fills across [deg]: between the outermost of the arc's points (rules 2.2, 8.3).
 
     Args:
-        radius, arc_width: R and w [mm], the arc less than half a circle; its middle touches the plane, its sides come forward.
+        radius, arc_width: R and w [mm], the arc less than half a circle; its middle touches the plane, its sides come
+        forward.
         right, out: eye to the side of the middle, and before its plane [mm], over 0.
 
     Raises:

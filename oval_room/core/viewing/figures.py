@@ -52,7 +52,9 @@ KINDS: Final = kinds(
         "c/(2·tan(A/2)) + s",
         "picture",
     ),
-    FigureKind("off_axis", "picture.{picture}.off_axis.seat.{seat}", "deg", "off axis", "3.1", "atan(|r|/d)", "picture"),
+    FigureKind(
+        "off_axis", "picture.{picture}.off_axis.seat.{seat}", "deg", "off axis", "3.1", "atan(|r|/d)", "picture"
+    ),
     FigureKind(
         "distance",
         "picture.{picture}.distance.seat.{seat}",
@@ -97,7 +99,13 @@ KINDS: Final = kinds(
         "picture",
     ),
     FigureKind(
-        "lines", "picture.{picture}.lines.seat.{seat}", "lines", "lines the seat can use", "3.3", "h/(2·d·tan(1/120°))", "picture"
+        "lines",
+        "picture.{picture}.lines.seat.{seat}",
+        "lines",
+        "lines the seat can use",
+        "3.3",
+        "h/(2·d·tan(1/120°))",
+        "picture",
     ),
     FigureKind(
         "neck",
@@ -131,7 +139,13 @@ KINDS: Final = kinds(
         "picture",
     ),
     FigureKind(
-        "tilt", "picture.{picture}.tilt", "deg", "tilt that squares it to the eye", "4.5", "atan((z_c − z_e)/d)", "picture"
+        "tilt",
+        "picture.{picture}.tilt",
+        "deg",
+        "tilt that squares it to the eye",
+        "4.5",
+        "atan((z_c − z_e)/d)",
+        "picture",
     ),
     FigureKind(
         "lowest",
@@ -166,6 +180,12 @@ KINDS: Final = kinds(
         worst="least",
     ),
     FigureKind(
-        "at_target", "picture.{picture}.at_target", "mm", "distance at the school's target", "3.2", "w/(2·tan(A/2))", "picture"
+        "at_target",
+        "picture.{picture}.at_target",
+        "mm",
+        "distance at the school's target",
+        "3.2",
+        "w/(2·tan(A/2))",
+        "picture",
     ),
 )

@@ -1,6 +1,7 @@
 """Windows and lamps mirrored in a picture, and the least turn that clears them (rules 4.6).
 
-The eye is mirrored in the picture's plane; each bright opening is seen through that mirrored eye on the plane, and what falls
+The eye is mirrored in the picture's plane; each bright opening is seen through that mirrored eye on the plane, and
+what falls
 on the picture is its patch. Own axes: right, up, out of the face.
 
             opening P          share of the way from the mirrored eye to P
@@ -51,7 +52,8 @@ class Glass:
     height: float
 
     def turned(self, *, tilt_down: float = 0.0, swivel: float = 0.0) -> Glass:
-        """The same glass at another tilt (face down positive) and swivel (face to +x positive), about its centre [deg]."""
+        """The same glass at another tilt (face down positive) and swivel (face to +x positive), about its centre
+        [deg]."""
         turn = Turn(self.turn.yaw + swivel, self.turn.pitch - tilt_down, self.turn.roll)
         return Glass(self.centre, turn, self.width, self.height)
 
@@ -69,7 +71,8 @@ def patch(glass: Glass, eye: Point, opening: Sequence[Point]) -> Patch:
 
 
 def solid_patch(glass: Glass, eye: Point, faces: Sequence[Sequence[Point]]) -> Patch:
-    """The part of the picture that mirrors a convex solid, given by its faces: what its faces' patches cover together, which is
+    """The part of the picture that mirrors a convex solid, given by its faces: what its faces' patches cover together,
+    which is
     convex too."""
     return hull([place for face in faces for place in patch(glass, eye, face)])
 
@@ -158,7 +161,8 @@ def union_area(patches: Sequence[Patch], half_h: float) -> float:
 def _may_meet(a: Patch, b: Patch) -> bool:
     """Whether the boxes round two patches overlap."""
     return all(
-        min(p[axis] for p in a) < max(q[axis] for q in b) and min(q[axis] for q in b) < max(p[axis] for p in a) for axis in (0, 1)
+        min(p[axis] for p in a) < max(q[axis] for q in b) and min(q[axis] for q in b) < max(p[axis] for p in a)
+        for axis in (0, 1)
     )
 
 
@@ -184,14 +188,18 @@ def shares(glass: Glass, patches: Sequence[Patch]) -> tuple[list[float], float]:
     return [patch_area(one) / whole for one in patches], union_area(patches, glass.height / 2) / whole
 
 
-def least_turn(glass: Glass, eyes: Sequence[Point], brights: Sequence[Bright], way: str, lo: float, hi: float) -> int | None:
+def least_turn(
+    glass: Glass, eyes: Sequence[Point], brights: Sequence[Bright], way: str, lo: float, hi: float
+) -> int | None:
     """The smallest whole-degree tilt or swivel alone that clears every eye [deg]; None when none in the range does.
 
     Args:
         way: `tilt_down` or `swivel`. lo, hi: the mount's range [deg]. Ties go to the side that keeps the first eye's
             off-axis angle less.
     """
-    order = sorted(range(-90, 91), key=lambda angle: (abs(angle), _off_axis(glass, eyes[0], way, angle) if eyes else 0.0))
+    order = sorted(
+        range(-90, 91), key=lambda angle: (abs(angle), _off_axis(glass, eyes[0], way, angle) if eyes else 0.0)
+    )
     for angle in order:
         if lo <= angle <= hi and _clears(glass.turned(**{way: float(angle)}), eyes, brights):
             return angle
@@ -219,7 +227,8 @@ def _cleared(glass: Glass, eye: Point, brights: Sequence[Bright]) -> bool:
 
 
 def glare_level(overlap: float, source: float, *, coated: bool, average: float, direct_sun: bool = False) -> Level:
-    """MIND when the overlap is 1 % or more and the reflection is over a tenth of the picture's average; sun always (rules 4.6).
+    """MIND when the overlap is 1 % or more and the reflection is over a tenth of the picture's average; sun always
+    (rules 4.6).
 
     Args:
         overlap: [%]. source: the opening's luminance, average: the picture's (half its white) [cd/m²].

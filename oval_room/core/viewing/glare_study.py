@@ -1,4 +1,5 @@
-"""Study of what comes at an angle: seats past a surface's or panel's limit, windows mirrored in panels (rules 3.4, 4.6)."""
+"""Study of what comes at an angle: seats past a surface's or panel's limit, windows mirrored in panels (rules 3.4,
+4.6)."""
 
 from __future__ import annotations
 
@@ -60,7 +61,9 @@ class GlareResult(Result):
         )
 
 
-def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf, keep: Keep = anew, only: str | None = None) -> GlareResult:
+def study_glare(
+    survey: Survey, scheme: Scheme, gear: GearShelf, keep: Keep = anew, only: str | None = None
+) -> GlareResult:
     """Off-axis verdicts and glare of every picture of a scheme.
 
     Args:
@@ -74,7 +77,9 @@ def study_glare(survey: Survey, scheme: Scheme, gear: GearShelf, keep: Keep = an
         if only not in (None, key):
             continue
         item, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
-        one = keep(f"glare of {key}", (survey, picture, item, mount), partial(_study_one, key, picture, survey, item, mount))
+        one = keep(
+            f"glare of {key}", (survey, picture, item, mount), partial(_study_one, key, picture, survey, item, mount)
+        )
         figures |= one.figures
         findings += one.findings
         mirrored |= one.pictures
@@ -90,15 +95,20 @@ def _study_one(key: str, picture: Picture, survey: Survey, item: object, mount: 
     for seat, seen in mirrored.items():
         if bright:
             book.add(
-                "glare", seen.total, Input("n", "bright openings", float(len(seen.each)), "lines", "read"),
-                subject=survey.seats[seat].name, picture=key, seat=seat,
-            )  # fmt: skip
+                "glare",
+                seen.total,
+                Input("n", "bright openings", float(len(seen.each)), "lines", "read"),
+                subject=survey.seats[seat].name,
+                picture=key,
+                seat=seat,
+            )
     findings += _glare(key, picture, survey, item, mount, mirrored)
     return GlareResult(book.figures, tuple(findings), {key: mirrored})
 
 
 def kind_of(picture: Picture, item: object) -> str | None:
-    """What sets a picture's off-axis limit: its panel's technology or its surface; None for a panel nobody has chosen."""
+    """What sets a picture's off-axis limit: its panel's technology or its surface; None for a panel nobody has
+    chosen."""
     if isinstance(item, Panel):
         return item.technology if item.technology in PANEL_LIMIT else None
     return picture.surface if picture.kind == "screen" and picture.surface in HALF_GAIN else None
@@ -151,7 +161,8 @@ def corners_of(survey: Survey, opening: Opening) -> tuple[Point, ...]:
 
 
 class Shining(NamedTuple):
-    """Something bright that a picture may mirror: its name, its faces, how bright [cd/m²] with what is drawn over it."""
+    """Something bright that a picture may mirror: its name, its faces, how bright [cd/m²] with what is drawn over
+    it."""
 
     name: str
     faces: Bright
@@ -190,7 +201,9 @@ def _mirrored(picture: Picture, survey: Survey) -> dict[str, Mirrored]:
     for name, seat in survey.seats.items():
         patches = {key: patch_of(glass, seat.eye_point, faces) for key, faces in bright.items()}
         each, total = shares(glass, list(patches.values())) if bright else ([], 0.0)
-        out[name] = Mirrored({key: one for key, one in patches.items() if one}, dict(zip(bright, each, strict=True)), total)
+        out[name] = Mirrored(
+            {key: one for key, one in patches.items() if one}, dict(zip(bright, each, strict=True)), total
+        )
     return out
 
 
@@ -220,8 +233,11 @@ def _glare(
     return [Finding(ViewingCode.GLARE, Level.MIND, "4.6", about, mirrored[worst].total, 1.0, "pct", cures, more)]
 
 
-def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: object, names: list[str]) -> tuple[Cure, ...]:
-    """The smallest tilt and the smallest swivel within the mount's range, the lesser first, and the lightest covering of each window that takes the reflection away."""
+def _cures(
+    key: str, picture: Picture, survey: Survey, panel: Panel, mount: object, names: list[str]
+) -> tuple[Cure, ...]:
+    """The smallest tilt and the smallest swivel within the mount's range, the lesser first, and the lightest covering
+    of each window that takes the reflection away."""
     cures: list[Cure] = []
     glass = Glass(picture.pose.point, picture.pose.turn, picture.across, picture.height)
     main = survey.main
@@ -242,14 +258,23 @@ def _cures(key: str, picture: Picture, survey: Survey, panel: Panel, mount: obje
             turn = PoseTurn(turned + swivel, picture.pose.pitch)
             put = PutPicture(id=key, yaw=turn.yaw, y=math.ceil(stand_off_for(picture, turn)))
             cures.append(Cure(ViewingCure.SWIVEL, turned + swivel, put, "deg"))
-            cures.sort(key=lambda cure: abs(cure.value - (turned if cure.kind is ViewingCure.SWIVEL else -picture.pose.pitch)))
+            cures.sort(
+                key=lambda cure: abs(cure.value - (turned if cure.kind is ViewingCure.SWIVEL else -picture.pose.pitch))
+            )
     for name in [name for name in names if name in survey.openings]:
         opening = survey.openings[name]
         least = next(
-            (c for c in COVERINGS if shows(opening.luminance.value * COVERING_LETS[c], 100.0, panel) is Level.GOOD), None
+            (c for c in COVERINGS if shows(opening.luminance.value * COVERING_LETS[c], 100.0, panel) is Level.GOOD),
+            None,
         )
         if least is not None:
             cures.append(
-                Cure(ViewingCure.COVER, 0.0, PutOpening(id=name, covering=least), name=f"{least} over {opening.name}", of=name)
+                Cure(
+                    ViewingCure.COVER,
+                    0.0,
+                    PutOpening(id=name, covering=least),
+                    name=f"{least} over {opening.name}",
+                    of=name,
+                )
             )
     return tuple(cures)

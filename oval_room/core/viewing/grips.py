@@ -25,11 +25,14 @@ def _rows(plan: Plan, view: str, picture: str | None) -> list[Grip]:
     for key, seat in plan.survey.seats.items():
         first.setdefault(seat.row, key)
     seats = plan.survey.seats
-    return [Grip(f"row.{row}", seats[key].y.value, seats[key].eye_point.z, "u", f"row {row}") for row, key in first.items()]
+    return [
+        Grip(f"row.{row}", seats[key].y.value, seats[key].eye_point.z, "u", f"row {row}") for row, key in first.items()
+    ]
 
 
 def _places(hand: Hand, name: str, axis: int) -> Iterator[Snap]:
-    """What a seat may snap to along the wall (axis 0) or out from it: the others, centre lines, the school's distance."""
+    """What a seat may snap to along the wall (axis 0) or out from it: the others, centre lines, the school's
+    distance."""
     plan, ruler = hand.plan, hand.ruler
     for key, other in plan.survey.seats.items():
         if key != name:

@@ -11,7 +11,8 @@ TOO_HOT: Final = 50.0  # [°C] unless the maker says less
 
 
 def heat_level(bottom_edge_c: float | None, fire_works: bool, maker_limit_c: float = TOO_HOT) -> Level:
-    """Over a working fire: above 40 °C MIND, above 50 °C or the maker's limit STOP, not measured STOP; a dead fire GOOD.
+    """Over a working fire: above 40 °C MIND, above 50 °C or the maker's limit STOP, not measured STOP; a dead fire
+    GOOD.
 
     Args:
         bottom_edge_c: temperature at the panel's bottom edge after an hour of fire [°C]; None when not measured.

@@ -16,7 +16,9 @@ from oval_room.core.viewing.neck import angle_up, neck_level, squaring_tilt, til
 from oval_room.core.viewing.sightlines import head_in_fan, sightline
 
 
-def _neck(centre_z: float, top_z: float, eye_z: float, distance: float, gaze_pitch_deg: float, eye_to_the_side: float) -> Result:
+def _neck(
+    centre_z: float, top_z: float, eye_z: float, distance: float, gaze_pitch_deg: float, eye_to_the_side: float
+) -> Result:
     level_distance = math.hypot(distance, eye_to_the_side)
     centre, top = angle_up(centre_z, eye_z, level_distance), angle_up(top_z, eye_z, level_distance)
     neck = centre - gaze_pitch_deg
@@ -99,7 +101,9 @@ def _ladder_built(
         frame_below=frame_below,
         frame_above=frame_above,
     )
-    seat = seat_bounds(height, eye_z=eye_z, level_distance=math.hypot(distance, eye_to_the_side), gaze_pitch=gaze_pitch_deg)
+    seat = seat_bounds(
+        height, eye_z=eye_z, level_distance=math.hypot(distance, eye_to_the_side), gaze_pitch=gaze_pitch_deg
+    )
     rungs = build_ladder(standing + seat)
     built = _ladder(tuple(bound for bound in rungs.bounds if bound.hard))
     return built | {
@@ -148,70 +152,111 @@ def _tilt(centre_z: float, eye_z: float, distance: float, mount_tilt_down_deg: t
 
 _EYE: Final = Length("eye_z", "eye above the floor", "1080 mm", sign="any")
 _DISTANCE: Final = Length("distance", "eye to the picture, square on", "3300 mm")
-_PITCH: Final = Number("gaze_pitch_deg", "where the seat looks: upright 0, sofa 10, recliner 20, bed 30", "10", lo=-45, hi=60)
+_PITCH: Final = Number(
+    "gaze_pitch_deg", "where the seat looks: upright 0, sofa 10, recliner 20, bed 30", "10", lo=-45, hi=60
+)
 _SIDE: Final = Length("eye_to_the_side", "eye to the side of the picture's middle", "", "0", 0.0, sign="any")
 _HEIGHT: Final = Length("height", "the picture's height", "1245 mm")
 _FAN: Final = "with the other three: is the front head inside the fan"
 
 SUMS: Final = (
     Sum(
-        "height.neck", "4.1", "Neck", "How far up a seat looks to the picture's centre and top edge.",
+        "height.neck",
+        "4.1",
+        "Neck",
+        "How far up a seat looks to the picture's centre and top edge.",
         "atan((z − z_e)/r), r = √(d² + side²); neck = centre − gaze pitch",
         (
             Length("centre_z", "picture's centre above the floor", "1790 mm", sign="any"),
             Length("top_z", "picture's top edge above the floor", "2190 mm", sign="any"),
-            _EYE, _DISTANCE, _PITCH, _SIDE,
+            _EYE,
+            _DISTANCE,
+            _PITCH,
+            _SIDE,
         ),
         (
-            Shown("neck_deg", "neck"), Shown("neck_level", "neck verdict"), Shown("centre_deg", "up to the centre"),
-            Shown("top_deg", "up to the top edge"), Shown("top_level", "top edge verdict"),
+            Shown("neck_deg", "neck"),
+            Shown("neck_level", "neck verdict"),
+            Shown("centre_deg", "up to the centre"),
+            Shown("top_deg", "up to the top edge"),
+            Shown("top_level", "top edge verdict"),
         ),
         _neck,
     ),
     Sum(
-        "height.school", "4.2", "Height by a school", "Eyes at the picture's lower third, or at its centre.",
+        "height.school",
+        "4.2",
+        "Height by a school",
+        "Eyes at the picture's lower third, or at its centre.",
         "third: bottom = z_e − h/3; centre: bottom = z_e − h/2",
         (Word("school", "school of height", "third", words=("third", "centre")), _EYE, _HEIGHT),
         (Shown("bottom_mm", "bottom edge"), Shown("centre_mm", "centre"), Shown("top_mm", "top edge")),
         _school,
     ),
     Sum(
-        "height.ladder", "4.3", "Where all bounds agree", "The bottom edges that every bound allows, or the two that conflict.",
+        "height.ladder",
+        "4.3",
+        "Where all bounds agree",
+        "The bottom edges that every bound allows, or the two that conflict.",
         "greatest of the least, least of the greatest",
         (
             Custom(
-                "bounds", "named bounds on the bottom edge",
+                "bounds",
+                "named bounds on the bottom edge",
                 "cabinet 610 mm..; ceiling ..1090 mm; neck 300 mm..930 mm",
-                shape="bounds", reader=_read_bounds, from_text=_bounds_text,
+                shape="bounds",
+                reader=_read_bounds,
+                from_text=_bounds_text,
             ),
         ),
         (
-            Shown("lo_mm", "from"), Shown("hi_mm", "to"), Shown("feasible", "all agree"), Shown("lo_name", "from set by"),
-            Shown("hi_name", "to set by"), Shown("conflict", "in conflict"), Shown("short_by_mm", "short by"),
+            Shown("lo_mm", "from"),
+            Shown("hi_mm", "to"),
+            Shown("feasible", "all agree"),
+            Shown("lo_name", "from set by"),
+            Shown("hi_name", "to set by"),
+            Shown("conflict", "in conflict"),
+            Shown("short_by_mm", "short by"),
         ),
         _ladder,
     ),
     Sum(
-        "height.ladder_built", "4.3", "Height ladder for one seat",
+        "height.ladder_built",
+        "4.3",
+        "Height ladder for one seat",
         "What stands below, the ceiling and one seat's neck, as a range for the bottom edge.",
         "furniture + 50, soundbar + 25, ceiling − 25 − h, neck −30…+20° (good −15…+5°), top edge 35° (25°)",
         (
-            _HEIGHT, Length("furniture_top", "top of the furniture below", "480 mm", sign="zero"),
-            Length("ceiling", "ceiling above the floor", "2440 mm"), _EYE, _DISTANCE, _PITCH,
+            _HEIGHT,
+            Length("furniture_top", "top of the furniture below", "480 mm", sign="zero"),
+            Length("ceiling", "ceiling above the floor", "2440 mm"),
+            _EYE,
+            _DISTANCE,
+            _PITCH,
             Length("soundbar_top", "top of the soundbar or centre speaker", "", "none", sign="zero"),
             Length("frame_below", "frame below the picture", "", "0", 0.0, sign="zero"),
-            Length("frame_above", "frame above the picture", "", "0", 0.0, sign="zero"), _SIDE,
+            Length("frame_above", "frame above the picture", "", "0", 0.0, sign="zero"),
+            _SIDE,
         ),
         (
-            Shown("lo_mm", "bottom edge from"), Shown("hi_mm", "bottom edge to"), Shown("feasible", "a height works"),
-            Shown("soft_range_mm", "comfortable range"), Shown("conflict", "in conflict"), Shown("short_by_mm", "short by"),
-            Shown("hard_neck_lo_mm", "neck alone, from"), Shown("hard_neck_hi_mm", "neck alone, to"),
-            Shown("soft_neck_lo_mm", "good neck, from"), Shown("soft_neck_hi_mm", "good neck, to"),
+            Shown("lo_mm", "bottom edge from"),
+            Shown("hi_mm", "bottom edge to"),
+            Shown("feasible", "a height works"),
+            Shown("soft_range_mm", "comfortable range"),
+            Shown("conflict", "in conflict"),
+            Shown("short_by_mm", "short by"),
+            Shown("hard_neck_lo_mm", "neck alone, from"),
+            Shown("hard_neck_hi_mm", "neck alone, to"),
+            Shown("soft_neck_lo_mm", "good neck, from"),
+            Shown("soft_neck_hi_mm", "good neck, to"),
         ),
         _ladder_built,
     ),
     Sum(
-        "height.sightline", "4.4", "Over the row in front", "Clearance over a front head, and the riser or bottom edge that gives enough.",
+        "height.sightline",
+        "4.4",
+        "Over the row in front",
+        "Clearance over a front head, and the riser or bottom edge that gives enough.",
         "C = z_s + (z_b − z_s)·(y_f − y_p)/(y_b − y_p) − z_f",
         (
             Length("picture_y", "picture's plane from the wall", "60 mm", sign="any"),
@@ -225,19 +270,27 @@ SUMS: Final = (
             Length("back_x", "back eye along the wall", "", _FAN, sign="any"),
         ),
         (
-            Shown("clearance_mm", "clearance"), Shown("enough", "enough"), Shown("riser_mm", "riser under the back row"),
-            Shown("bottom_without_riser_mm", "bottom edge without a riser"), Shown("front_head_in_the_way", "head in the way"),
+            Shown("clearance_mm", "clearance"),
+            Shown("enough", "enough"),
+            Shown("riser_mm", "riser under the back row"),
+            Shown("bottom_without_riser_mm", "bottom edge without a riser"),
+            Shown("front_head_in_the_way", "head in the way"),
         ),
         _sightline,
     ),
     Sum(
-        "height.tilt", "4.5", "Tilt", "Tilt that squares a high panel to the eye, and whether the mount reaches it.",
+        "height.tilt",
+        "4.5",
+        "Tilt",
+        "Tilt that squares a high panel to the eye, and whether the mount reaches it.",
         "atan((z_c − z_e)/d), face down positive",
         (
-            Length("centre_z", "picture's centre above the floor", "1830 mm", sign="any"), _EYE, _DISTANCE,
+            Length("centre_z", "picture's centre above the floor", "1830 mm", sign="any"),
+            _EYE,
+            _DISTANCE,
             Pair("mount_tilt_down_deg", "the mount's tilt, from and to", "-5; 15", lo=-90, hi=90),
         ),
         (Shown("tilt_down_deg", "tilt down"), Shown("covered", "the mount covers it")),
         _tilt,
     ),
-)  # fmt: skip
+)

@@ -29,7 +29,8 @@ _SHARE_BELOW_EYE: Final[dict[str, float]] = {"third": 1 / 3, "centre": 1 / 2}
 
 
 def school_bottom(school: str, eye_z: float, height: float, lowest: float = 0.0) -> float:
-    """Bottom edge [mm] that puts the eye at the lower third or the centre, or as low as what stands below allows (rules 4.2).
+    """Bottom edge [mm] that puts the eye at the lower third or the centre, or as low as what stands below allows
+    (rules 4.2).
 
     Args:
         eye_z: the main seat's eye above the floor [mm]. height: of the picture [mm].
@@ -133,15 +134,19 @@ def seat_bounds(height: float, *, eye_z: float, level_distance: float, gaze_pitc
 
 @lru_cache(maxsize=2048)
 def _looks(eye_z: float, level_distance: float, gaze_pitch: float) -> tuple[float | None, ...]:
-    """Heights at which a seat's neck and look at the top edge reach their limits, whatever the picture's height [mm]."""
-    return tuple(height_at(angle + gaze_pitch, eye_z, level_distance) for angle in (*NECK_HARD, TOP_HARD, *NECK_GOOD, TOP_GOOD))
+    """Heights at which a seat's neck and look at the top edge reach their limits, whatever the picture's height
+    [mm]."""
+    return tuple(
+        height_at(angle + gaze_pitch, eye_z, level_distance) for angle in (*NECK_HARD, TOP_HARD, *NECK_GOOD, TOP_GOOD)
+    )
 
 
 def tallest_between(none: Sequence[Bound], whole: Sequence[Bound]) -> float:
     """The greatest share of a picture's height at which its hard bounds still leave a place; 0 when none does.
 
     Args:
-        none: bounds of a picture of no height. whole: the same bounds at its height. Between them each goes in a straight line.
+        none: bounds of a picture of no height. whole: the same bounds at its height. Between them each goes in a
+        straight line.
     """
     lows = [(a.lo, b.lo) for a, b in zip(none, whole, strict=True) if a.hard and a.lo is not None and b.lo is not None]
     highs = [(a.hi, b.hi) for a, b in zip(none, whole, strict=True) if a.hard and a.hi is not None and b.hi is not None]

@@ -19,7 +19,8 @@ def angle_up(z: float, eye_z: float, level_distance: float) -> float:
 
 
 def height_at(angle: float, eye_z: float, level_distance: float) -> float | None:
-    """Height [mm] seen at an angle up [deg]; None from straight up or down on, where no height is. Undoes `angle_up`."""
+    """Height [mm] seen at an angle up [deg]; None from straight up or down on, where no height is. Undoes
+    `angle_up`."""
     if abs(angle) >= 90:
         return None
     return eye_z + level_distance * math.tan(math.radians(angle))

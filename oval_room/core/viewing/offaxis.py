@@ -8,8 +8,14 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level, beyond
 
 HALF_GAIN: Final[dict[str, float]] = {
-    "matte": 80.0, "grey": 75.0, "contrast": 40.0, "lenticular": 50.0, "woven": 65.0, "perforated": 75.0, "wall": 80.0,
-}  # fmt: skip
+    "matte": 80.0,
+    "grey": 75.0,
+    "contrast": 40.0,
+    "lenticular": 50.0,
+    "woven": 65.0,
+    "perforated": 75.0,
+    "wall": 80.0,
+}
 """Half-gain angle of screen surfaces [deg]: their limit."""
 PANEL_LIMIT: Final[dict[str, float]] = {"oled": 60.0, "ips": 45.0, "va": 25.0, "tn": 20.0}
 """Off-axis limit of panels [deg]."""

@@ -18,10 +18,25 @@ from oval_room.core.survey.document import Seat, Survey, Thing
 from oval_room.core.survey.eyes import CROWN
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.angles import curved_angle, distance_for_angle, horizontal_angle, off_axis_angle
-from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS, Bound, Rungs, build_ladder, school_bottom, seat_bounds, standing_bounds
+from oval_room.core.viewing.ladder import (
+    HEIGHT_SCHOOLS,
+    Bound,
+    Rungs,
+    build_ladder,
+    school_bottom,
+    seat_bounds,
+    standing_bounds,
+)
 from oval_room.core.viewing.neck import angle_up, squaring_tilt
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
-from oval_room.core.viewing.sharpness import Use, distance_at_60, least_lines, pixel_pitch, pixels_per_degree, usable_lines
+from oval_room.core.viewing.sharpness import (
+    Use,
+    distance_at_60,
+    least_lines,
+    pixel_pitch,
+    pixels_per_degree,
+    usable_lines,
+)
 from oval_room.core.viewing.sightlines import STAGGERED, Sightline, head_in_fan, sightline
 
 SHELF_GAP = 50.0
@@ -54,7 +69,8 @@ class Over(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class PictureViews:
-    """Every seat's view of one picture, its height ladder, the bottom edge of the school chosen and of every school, the worst
+    """Every seat's view of one picture, its height ladder, the bottom edge of the school chosen and of every school,
+    the worst
     sightline by back seat."""
 
     seats: dict[str, SeatView]
@@ -117,7 +133,9 @@ class OnePicture:
         self.views = PictureViews(seats, self.rungs(picture.height), None, {}, self.over)
         if self.main:
             eye, lowest = self.main.eye_point.z, self._standing_on(picture.height)
-            schools: dict[str, float] = {school: school_bottom(school, eye, picture.height, lowest) for school in HEIGHT_SCHOOLS}
+            schools: dict[str, float] = {
+                school: school_bottom(school, eye, picture.height, lowest) for school in HEIGHT_SCHOOLS
+            }
             self.views = replace(self.views, school_bottom=schools[choices.height_school], schools=schools)
 
     # ── the ladder ──
@@ -278,7 +296,9 @@ class OnePicture:
         far = Input("r", "level distance to its middle", view.level_distance, "mm", place)
         z_e = self._eye(seat)
         z_t = Input("z_t", "top edge above the floor", picture.top, "mm", "chosen")
-        pitch = Input("p", "pixel pitch", pixel_pitch(picture.width.value, picture.pixels[0]), "mm", picture.width.source)
+        pitch = Input(
+            "p", "pixel pitch", pixel_pitch(picture.width.value, picture.pixels[0]), "mm", picture.width.source
+        )
         if picture.curve is None:
             book.add("angle", view.angle, w, r, d, subject=seat.name, **ids)
         else:
@@ -291,20 +311,32 @@ class OnePicture:
             book.add("least_lines", least_lines(picture.width.value, view.own.out), w, d, subject=seat.name, **ids)
         lines = usable_lines(picture.height, view.own.out) if view.own.out > 0 else None
         book.add("lines", lines, h, d, subject=seat.name, **ids)
-        book.add("neck", view.neck, z_c, z_e, far, Input("g", "gaze", seat.gaze_pitch, "deg", "rule"), subject=seat.name, **ids)
+        book.add(
+            "neck",
+            view.neck,
+            z_c,
+            z_e,
+            far,
+            Input("g", "gaze", seat.gaze_pitch, "deg", "rule"),
+            subject=seat.name,
+            **ids,
+        )
         book.add("top_angle", view.top, z_t, z_e, far, subject=seat.name, **ids)
         over = self.over.get(name)
         if over:
             front = self.survey.seats[over.front]
             book.add(
-                "sightline", over.sight.clearance,
+                "sightline",
+                over.sight.clearance,
                 Input("z_s", "bottom edge", picture.bottom, "mm", "chosen"),
                 Input("z_b", "back eye up", seat.eye_point.z, "mm", _worst_source(seat.eye, seat.floor)),
                 Input("z_f", "front eye up", front.eye_point.z, "mm", _worst_source(front.eye, front.floor)),
                 Input("y_f", "front eye out", front.y.value, "mm", front.y.source),
                 Input("y_b", "back eye out", seat.y.value, "mm", seat.y.source),
-                Input("y_p", "picture's plane", picture.pose.y, "mm", "chosen"), subject=seat.name, **ids,
-            )  # fmt: skip
+                Input("y_p", "picture's plane", picture.pose.y, "mm", "chosen"),
+                subject=seat.name,
+                **ids,
+            )
 
 
 def _worst_source(*measures: Measure) -> str:

@@ -18,7 +18,11 @@ def _school(here: Here, rest: str) -> Heard:
 
 def _height_school(here: Here, rest: str) -> Heard:
     word = one_of(rest, HEIGHT_SCHOOLS)
-    told = {"third": "eyes at the lower third", "centre": "eyes at the centre", "low": "as low as what stands below allows"}
+    told = {
+        "third": "eyes at the lower third",
+        "centre": "eyes at the centre",
+        "low": "as low as what stands below allows",
+    }
     return Heard(f"School of height: {told[word]}", Choose(height_school=word))
 
 
@@ -32,7 +36,14 @@ def _main(here: Here, rest: str) -> Heard:
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("school", "lounge, cinema, front row", "how much of the view it should fill", "school cinema", "picture", _school),
+    Phrase(
+        "school",
+        "lounge, cinema, front row",
+        "how much of the view it should fill",
+        "school cinema",
+        "picture",
+        _school,
+    ),
     Phrase(
         "eyes at",
         "third, centre or low",

@@ -1,4 +1,5 @@
-"""Grips of the picture: a side edge sizes about the centre with the aspect kept, the top edge keeps the bottom, the body rises and falls."""
+"""Grips of the picture: a side edge sizes about the centre with the aspect kept, the top edge keeps the bottom, the
+body rises and falls."""
 
 from __future__ import annotations
 
@@ -29,7 +30,9 @@ def _edges(name: str) -> Callable[[Plan, str, str | None], list[Grip]]:
             {
                 "body": Grip(f"body.{picture}", across, shown.pose.z, "v", f"{shown.name}, height"),
                 "top": Grip(f"top.{picture}", across, shown.top, "v", f"{shown.name}, top edge"),
-                "side": Grip(f"side.{picture}", across + shown.width.value / 2, shown.pose.z, "u", f"{shown.name}, side edge"),
+                "side": Grip(
+                    f"side.{picture}", across + shown.width.value / 2, shown.pose.z, "u", f"{shown.name}, side edge"
+                ),
             }[name]
         ]
 
@@ -73,7 +76,9 @@ def _top(hand: Hand, to: tuple[float, float]) -> Pulled:
     height = max(top - picture.bottom, SMALLEST / picture.aspect)
     put = PutPicture(id=hand.name, width=chosen(height * picture.aspect), bottom=picture.bottom)
     across = picture.pose.y if hand.view == "section" else picture.pose.x
-    return hand.done(put, f"{picture.name}: top edge at {hand.show(picture.bottom + height)}", across, picture.bottom + height)
+    return hand.done(
+        put, f"{picture.name}: top edge at {hand.show(picture.bottom + height)}", across, picture.bottom + height
+    )
 
 
 def _side(hand: Hand, to: tuple[float, float]) -> Pulled:
@@ -81,7 +86,10 @@ def _side(hand: Hand, to: tuple[float, float]) -> Pulled:
     if picture is None:
         raise MissingError(f"there is no picture {hand.name}", value=hand.name)
     width = max(
-        hand.near(2 * abs(to[0] - picture.pose.x), [Snap(p.width.value, f"as wide as {p.name}") for p in _others(hand)]), SMALLEST
+        hand.near(
+            2 * abs(to[0] - picture.pose.x), [Snap(p.width.value, f"as wide as {p.name}") for p in _others(hand)]
+        ),
+        SMALLEST,
     )
     centre = picture.pose.z  # about the centre: half the growth each way
     put = PutPicture(id=hand.name, width=chosen(width), z=centre)

@@ -15,8 +15,14 @@ def _heat(f: Finding, w: Words) -> str:
             "the fire is dead." if not f.more["works"] else f"{f.value:.0f} °C at its bottom edge."
         )
     if f.value is None:
-        return f"{capital(name)} hangs over {fire}, and nobody has measured the heat: light it for an hour, read the panel's bottom edge. No fixing into the breast until flue and lining are known."
-    return f"{f.value:.0f} °C at the bottom edge of {name} over {fire}: above {f.limit:.0f} °C{' is too hot for it' if f.level is Level.STOP else ' shortens its life'}."
+        return (
+            f"{capital(name)} hangs over {fire}, and nobody has measured the heat: light it for an hour, read "
+            "the panel's bottom edge. No fixing into the breast until flue and lining are known."
+        )
+    return (
+        f"{f.value:.0f} °C at the bottom edge of {name} over {fire}: above {f.limit:.0f} "
+        f"°C{' is too hot for it' if f.level is Level.STOP else ' shortens its life'}."
+    )
 
 
 def _angle(f: Finding, w: Words) -> str:
@@ -56,7 +62,10 @@ def _off_ladder(f: Finding, w: Words) -> str:
 
 
 def _on_ladder(f: Finding, w: Words) -> str:
-    return f"Bottom edge{w.of_many(f, 'of')} at {w.length(f.value)} lies inside {w.length(f.more['lo'], 'least')} to {w.length(f.more['hi'], 'greatest')}."
+    return (
+        f"Bottom edge{w.of_many(f, 'of')} at {w.length(f.value)} lies inside {w.length(f.more['lo'], 'least')} "
+        f"to {w.length(f.more['hi'], 'greatest')}."
+    )
 
 
 def _rows(f: Finding, w: Words) -> str:
@@ -79,7 +88,9 @@ def _tilt(f: Finding, w: Words) -> str:
         return text + "; no mount is chosen yet."
     lo, hi = f.more["range"]
     return text + (
-        f"; {f.more['mount']} reaches it." if f.more["covered"] else f"; {f.more['mount']} only tilts {lo:g} to {hi:g}°."
+        f"; {f.more['mount']} reaches it."
+        if f.more["covered"]
+        else f"; {f.more['mount']} only tilts {lo:g} to {hi:g}°."
     )
 
 
@@ -88,9 +99,15 @@ def _off_axis(f: Finding, w: Words) -> str:
         f.more["kind"], f"a {f.more['kind']} surface"
     )
     if f.level is Level.GOOD:
-        return f"{w.named(f.about, 'seat')} is farthest to the side of {w.name(f.about, 'picture')}, {degrees(f.value)}: {kind} allows {f.limit:.0f}°."
+        return (
+            f"{w.named(f.about, 'seat')} is farthest to the side of {w.name(f.about, 'picture')}, "
+            f"{degrees(f.value)}: {kind} allows {f.limit:.0f}°."
+        )
     more = f" and {f.more['others']} more" if f.more["others"] else ""
-    return f"{w.named(f.about, 'seat')}{more} {'see' if more else 'sees'} {w.name(f.about, 'picture')} {degrees(f.value)} from the side: {kind} fades past {f.limit:.0f}°."
+    return (
+        f"{w.named(f.about, 'seat')}{more} {'see' if more else 'sees'} {w.name(f.about, 'picture')} "
+        f"{degrees(f.value)} from the side: {kind} fades past {f.limit:.0f}°."
+    )
 
 
 def _glare(f: Finding, w: Words) -> str:
@@ -99,7 +116,10 @@ def _glare(f: Finding, w: Words) -> str:
         return f"No window or lamp shows in {name} from any seat."
     listed = " and ".join(f.more["openings"])
     seats = "" if f.more["seats"] == 1 else f", and from {f.more['seats'] - 1} more"
-    return f"{capital(listed)} {'mirror' if len(f.more['openings']) > 1 else 'mirrors'} in {f.value:.0f} % of {name} from {seat}{seats}, brighter than a dark scene bears."
+    return (
+        f"{capital(listed)} {'mirror' if len(f.more['openings']) > 1 else 'mirrors'} in {f.value:.0f} % of "
+        f"{name} from {seat}{seats}, brighter than a dark scene bears."
+    )
 
 
 def _text(f: Finding, w: Words) -> str:
@@ -119,15 +139,20 @@ class ViewingCode(Code):
     TOO_WIDE = (
         "picture: wider than the wall",
         lambda f, w: (
-            f"{w.named(f.about, 'picture')}, {w.length(f.value)} over all, does not fit on a wall of {w.length(f.limit)}."
+            f"{w.named(f.about, 'picture')}, {w.length(f.value)} over all, does not fit on a wall of "
+            f"{w.length(f.limit)}."
         ),
     )
-    SEAT_BEHIND = "picture: seat behind it", lambda f, w: f"{w.named(f.about, 'seat')} is behind {w.name(f.about, 'picture')}."
+    SEAT_BEHIND = (
+        "picture: seat behind it",
+        lambda f, w: f"{w.named(f.about, 'seat')} is behind {w.name(f.about, 'picture')}.",
+    )
     ANGLE = "picture: angle and school", _angle
     COARSE = (
         "picture: pixels seen",
         lambda f, w: (
-            f"{w.named(f.about, 'seat')} sees the pixels{w.of_many(f, 'of')}: {f.value:.0f} a degree, under {f.limit:.0f} is coarse. From {w.length(f.more['vanish'], 'least')} on they vanish."
+            f"{w.named(f.about, 'seat')} sees the pixels{w.of_many(f, 'of')}: {f.value:.0f} a degree, under "
+            f"{f.limit:.0f} is coarse. From {w.length(f.more['vanish'], 'least')} on they vanish."
         ),
     )
     TEXT = "picture: text on it", _text
@@ -135,7 +160,8 @@ class ViewingCode(Code):
     TOP_EDGE = (
         "picture: top edge",
         lambda f, w: (
-            f"{w.named(f.about, 'seat')} looks {degrees(f.value)} up to the top edge{w.of_many(f, 'of')}; {f.limit:.0f}° is the most from that seat."
+            f"{w.named(f.about, 'seat')} looks {degrees(f.value)} up to the top edge{w.of_many(f, 'of')}; "
+            f"{f.limit:.0f}° is the most from that seat."
         ),
     )
     LADDER_CONFLICT = "picture: no height works", _ladder_conflict
@@ -148,7 +174,8 @@ class ViewingCode(Code):
     IN_WALL = (
         "picture: turned into the wall",
         lambda f, w: (
-            f"{w.named(f.about, 'picture')} is turned {w.length(f.value, 'least')} into the wall: bring it out on its arm, or turn it less."
+            f"{w.named(f.about, 'picture')} is turned {w.length(f.value, 'least')} into the wall: bring it out on "
+            "its arm, or turn it less."
         ),
     )
     HEAT = "picture: heat over a fire", _heat

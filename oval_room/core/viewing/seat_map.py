@@ -1,7 +1,9 @@
 """The seat map: how many of the rules pass at every place of the floor, for one picture (rules 3.5).
 
-A grid in the frame of the picture's own wall (u along it, v out of it) at the main seat's eye height; five rules: angle inside
-the school, pixels not seen, inside the off-axis limit, neck at ease, nothing bright mirrored. Worked with numpy, all cells at once.
+A grid in the frame of the picture's own wall (u along it, v out of it) at the main seat's eye height; five rules:
+angle inside
+the school, pixels not seen, inside the off-axis limit, neck at ease, nothing bright mirrored. Worked with numpy, all
+cells at once.
 """
 
 from __future__ import annotations
@@ -36,7 +38,8 @@ SAMPLES: Final = 7
 
 @dataclass(frozen=True, slots=True)
 class SeatMap:
-    """The map: places of columns (x) and rows (y) [mm], which rules pass (rule, row, column), how many, where floor is."""
+    """The map: places of columns (x) and rows (y) [mm], which rules pass (rule, row, column), how many, where floor
+    is."""
 
     xs: Any
     ys: Any
@@ -88,13 +91,15 @@ def seat_map(survey: Survey, picture: Picture, item: GearItem | None, choices: C
     glare = np.zeros_like(before)
     if isinstance(item, Panel):
         glare = _glare(survey, item, picture, x, y, eye_z, d, before, (right_axis, up_axis, out_axis))
-    passes = np.stack([
-        before & (angle >= band.lo) & (angle <= band.hi),
-        before & (per_degree >= COARSE),
-        before & (np.degrees(np.arctan(np.abs(r) / d)) <= limit),
-        before & (neck >= NECK_GOOD[0]) & (neck <= NECK_GOOD[1]),
-        before & ~glare,
-    ])  # fmt: skip
+    passes = np.stack(
+        [
+            before & (angle >= band.lo) & (angle <= band.hi),
+            before & (per_degree >= COARSE),
+            before & (np.degrees(np.arctan(np.abs(r) / d)) <= limit),
+            before & (neck >= NECK_GOOD[0]) & (neck <= NECK_GOOD[1]),
+            before & ~glare,
+        ]
+    )
     floor = _inside(room.corners, x, y)
     return SeatMap(xs, ys, passes, passes.sum(axis=0), floor)
 
@@ -109,10 +114,13 @@ def _inside(corners: tuple[tuple[float, float], ...], x: Any, y: Any) -> Any:
     return odd
 
 
-def _glare(survey: Survey, panel: Panel, picture: Picture, x: Any, y: Any, eye_z: float, o: Any, before: Any, own: Any) -> Any:
+def _glare(
+    survey: Survey, panel: Panel, picture: Picture, x: Any, y: Any, eye_z: float, o: Any, before: Any, own: Any
+) -> Any:
     """Whether something bright enough to show is mirrored to the eye.
 
-    Of a window: a corner of it inside the picture, or a place over the picture whose ray from the mirrored eye meets the window's
+    Of a window: a corner of it inside the picture, or a place over the picture whose ray from the mirrored eye meets
+    the window's
     wall inside the window; slivers between the samples may be missed. Of a lamp: the box round its mirrored corners.
     """
     glare = np.zeros(x.shape, dtype=bool)
@@ -130,7 +138,11 @@ def _glare(survey: Survey, panel: Panel, picture: Picture, x: Any, y: Any, eye_z
     half_w, half_h = picture.across / 2, picture.height / 2
     places = [(i / (SAMPLES - 1) * 2 - 1, j / (SAMPLES - 1) * 2 - 1) for i in range(SAMPLES) for j in range(SAMPLES)]
     up = (x - picture.pose.x) * up_axis.x + (y - picture.pose.y) * up_axis.y + (eye_z - picture.pose.z) * up_axis.z
-    across = (x - picture.pose.x) * right_axis.x + (y - picture.pose.y) * right_axis.y + (eye_z - picture.pose.z) * right_axis.z
+    across = (
+        (x - picture.pose.x) * right_axis.x
+        + (y - picture.pose.y) * right_axis.y
+        + (eye_z - picture.pose.z) * right_axis.z
+    )
     for faces in lamps:
         glare |= before & _mirrors_box(picture, faces, o, across, up)
     for one, wall in windows:
@@ -153,7 +165,9 @@ def _glare(survey: Survey, panel: Panel, picture: Picture, x: Any, y: Any, eye_z
                 share = -off / towards
                 u = (mx + share * vx - wall.a[0]) * wall.along[0] + (my + share * vy - wall.a[1]) * wall.along[1]
                 z = mz + share * vz
-                glare |= before & (share > 1) & (u >= start) & (u <= end) & (z >= one.sill.value) & (z <= one.head.value)
+                glare |= (
+                    before & (share > 1) & (u >= start) & (u <= end) & (z >= one.sill.value) & (z <= one.head.value)
+                )
     return glare
 
 
@@ -200,4 +214,8 @@ def runs(found: SeatMap) -> list[tuple[float, float, float, float, int]]:
 
 def seats_tally(found: SeatMap, survey: Survey) -> dict[str, dict[str, bool] | None]:
     """Each seat's own tally."""
-    return {key: found.tally(seat.x.value, seat.y.value) for key, seat in survey.seats.items() if math.isfinite(seat.x.value)}
+    return {
+        key: found.tally(seat.x.value, seat.y.value)
+        for key, seat in survey.seats.items()
+        if math.isfinite(seat.x.value)
+    }

@@ -57,7 +57,9 @@ def sightline(
     )
 
 
-def head_in_fan(*, picture: tuple[float, float], width: float, front: tuple[float, float], back: tuple[float, float]) -> bool:
+def head_in_fan(
+    *, picture: tuple[float, float], width: float, front: tuple[float, float], back: tuple[float, float]
+) -> bool:
     """Whether the front head lies, in plan, between the back eye's lines to the picture's sides.
 
     Args:

@@ -36,7 +36,9 @@ def _size(
     }
 
 
-def _angle(width: float, picture_x: float, picture_y: float, eye: tuple[float, ...], swivel_to_right_deg: float) -> Result:
+def _angle(
+    width: float, picture_x: float, picture_y: float, eye: tuple[float, ...], swivel_to_right_deg: float
+) -> Result:
     own = to_own(Point(picture_x, picture_y, 0.0), Turn(yaw=swivel_to_right_deg), Point(eye[0], eye[1], 0.0))
     if own.out <= 0:
         return {"horizontal_deg": None, "off_axis_deg": None, "level": Level.STOP.value}
@@ -79,7 +81,10 @@ def _resolution(width: float, distance: float) -> Result:
 
 SUMS: Final = (
     Sum(
-        "screen.size", "2.1", "Picture size", "Width, height and diagonal from any one of them and the aspect.",
+        "screen.size",
+        "2.1",
+        "Picture size",
+        "Width, height and diagonal from any one of them and the aspect.",
         "w = D·a/√(a² + 1), h = D/√(a² + 1)",
         (
             Aspect("aspect", "width over height", "16:9", "needed unless width and height are given"),
@@ -89,13 +94,20 @@ SUMS: Final = (
             Length("frame_each_side", "frame or bezel on each side", "", "0; gives the overall size", 0.0, sign="zero"),
         ),
         (
-            Shown("width_mm", "width"), Shown("height_mm", "height"), Shown("diagonal_mm", "diagonal"),
-            Shown("aspect", "aspect"), Shown("overall_width_mm", "overall width"), Shown("overall_height_mm", "overall height"),
+            Shown("width_mm", "width"),
+            Shown("height_mm", "height"),
+            Shown("diagonal_mm", "diagonal"),
+            Shown("aspect", "aspect"),
+            Shown("overall_width_mm", "overall width"),
+            Shown("overall_height_mm", "overall height"),
         ),
         _size,
     ),
     Sum(
-        "view.angle", "3.1", "Angle from a seat", "How much of the view a picture fills, and how far off its middle it is seen.",
+        "view.angle",
+        "3.1",
+        "Angle from a seat",
+        "How much of the view a picture fills, and how far off its middle it is seen.",
         "A = atan((w/2 − r)/d) + atan((w/2 + r)/d), in the picture's own axes",
         (
             Length("width", "the picture's width", "2214 mm"),
@@ -108,7 +120,10 @@ SUMS: Final = (
         _angle,
     ),
     Sum(
-        "view.school", "3.2", "Near enough, far enough", "A school of size: its angle, and the distances and widths inside its band.",
+        "view.school",
+        "3.2",
+        "Near enough, far enough",
+        "A school of size: its angle, and the distances and widths inside its band.",
         "d = w/(2·tan(A/2))",
         (
             Length("width", "the picture's width", "2214 mm"),
@@ -117,15 +132,21 @@ SUMS: Final = (
             Length("step", "the ruler's step", "", "1 mm", 1.0),
         ),
         (
-            Shown("horizontal_deg", "angle across"), Shown("level", "in this school"),
-            Shown("distance_at_target_mm", "distance at the target"), Shown("nearest_inside_mm", "nearest inside"),
-            Shown("farthest_inside_mm", "farthest inside"), Shown("least_width_inside_mm", "least width inside"),
+            Shown("horizontal_deg", "angle across"),
+            Shown("level", "in this school"),
+            Shown("distance_at_target_mm", "distance at the target"),
+            Shown("nearest_inside_mm", "nearest inside"),
+            Shown("farthest_inside_mm", "farthest inside"),
+            Shown("least_width_inside_mm", "least width inside"),
             Shown("greatest_width_inside_mm", "greatest width inside"),
         ),
         _school,
     ),
     Sum(
-        "view.sharpness", "3.3", "Sharp enough", "Pixels in a degree of the view; at 60 normal sight stops seeing them.",
+        "view.sharpness",
+        "3.3",
+        "Sharp enough",
+        "Pixels in a degree of the view; at 60 normal sight stops seeing them.",
         "p = w/pixels; 1/(2·atan(p/2d)); d₆₀ = p/(2·tan(1/120°))",
         (
             Length("width", "the picture's width", "2214 mm"),
@@ -134,16 +155,24 @@ SUMS: Final = (
             Word("use", "what is looked at", "film", words=get_args(Use)),
         ),
         (
-            Shown("pixels_per_degree", "pixels a degree"), Shown("distance_at_60_mm", "distance at 60"),
-            Shown("pixel_pitch_mm", "pixel pitch"), Shown("level", "verdict"),
+            Shown("pixels_per_degree", "pixels a degree"),
+            Shown("distance_at_60_mm", "distance at 60"),
+            Shown("pixel_pitch_mm", "pixel pitch"),
+            Shown("level", "verdict"),
         ),
         _sharpness,
     ),
     Sum(
-        "view.resolution", "3.3", "Lines that pay", "The least line count whose pixels a seat can't see (16:9).",
+        "view.resolution",
+        "3.3",
+        "Lines that pay",
+        "The least line count whose pixels a seat can't see (16:9).",
         "least of 720 … 4320 with 60 pixels a degree; h/(2d·tan(1/120°))",
-        (Length("width", "the picture's width", "1650 mm"), Length("distance", "eye to the picture, square on", "3900 mm")),
+        (
+            Length("width", "the picture's width", "1650 mm"),
+            Length("distance", "eye to the picture, square on", "3900 mm"),
+        ),
         (Shown("lines", "lines"), Shown("usable_lines", "lines the seat can use")),
         _resolution,
     ),
-)  # fmt: skip
+)

@@ -1,4 +1,5 @@
-"""The size table: what each size would give the subject seat, worked by the very rules that judge the plan (rules 3.1 to 4.3, 5.4)."""
+"""The size table: what each size would give the subject seat, worked by the very rules that judge the plan (rules 3.1
+to 4.3, 5.4)."""
 
 from __future__ import annotations
 
@@ -63,10 +64,14 @@ def size_table(
             continue
         width = picture_size(aspect=node.aspect, diagonal=inches * 25.4).width
         try:
-            after = apply(plan, several(PutPicture(id=picture, width=chosen(width), bottom=_bottom(plan, picture, width))), gear)
+            after = apply(
+                plan, several(PutPicture(id=picture, width=chosen(width), bottom=_bottom(plan, picture, width))), gear
+            )
         except (RefusedError, MissingError):
             continue
-        out.append(_row(after, evaluate(after, gear), gear, picture, seat, scene, inches, abs(inches - now) < 0.06, known))
+        out.append(
+            _row(after, evaluate(after, gear), gear, picture, seat, scene, inches, abs(inches - now) < 0.06, known)
+        )
     return out
 
 
@@ -92,15 +97,32 @@ def _row(
     lit = report.of(LightResult).pictures.get(picture)
     klass = lit.scenes[scene][2] if lit and scene in lit.scenes else known
     stops = {f.code.name for f in report.findings if f.about.get("picture") == picture and f.level is Level.STOP}
-    rooms = [spare(panel_box(node), passage) for passage in plan.survey.passages.values()] if node.kind == "panel" else []
+    rooms = (
+        [spare(panel_box(node), passage) for passage in plan.survey.passages.values()] if node.kind == "panel" else []
+    )
     kind = Panel if node.kind == "panel" else Screen
     prices = [
-        item.price for item in gear.values()
-        if isinstance(item, kind) and item.price and abs((item.width**2 + item.height**2) ** 0.5 / 25.4 - inches) <= NEAR_SIZE
-    ]  # fmt: skip
-    inside = view is not None and view.angle is not None and school_level(view.angle, plan.choices.size_school) is Level.GOOD
+        item.price
+        for item in gear.values()
+        if isinstance(item, kind)
+        and item.price
+        and abs((item.width**2 + item.height**2) ** 0.5 / 25.4 - inches) <= NEAR_SIZE
+    ]
+    inside = (
+        view is not None and view.angle is not None and school_level(view.angle, plan.choices.size_school) is Level.GOOD
+    )
     return SizeRow(
-        inches, node.width.value, view.angle if view else None, inside, view.per_degree if view else None, view.off_axis if view else None, klass,
-        node.top, "TOO_WIDE" not in stops, not ({"LADDER_CONFLICT"} & stops), min(rooms) >= CLOSE / 3 if rooms else None,
-        (min(prices), max(prices)) if prices else None, now,
-    )  # fmt: skip
+        inches,
+        node.width.value,
+        view.angle if view else None,
+        inside,
+        view.per_degree if view else None,
+        view.off_axis if view else None,
+        klass,
+        node.top,
+        "TOO_WIDE" not in stops,
+        not ({"LADDER_CONFLICT"} & stops),
+        min(rooms) >= CLOSE / 3 if rooms else None,
+        (min(prices), max(prices)) if prices else None,
+        now,
+    )

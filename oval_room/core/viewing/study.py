@@ -77,7 +77,16 @@ def study_viewing(
         if only not in (None, key):
             continue
         others = [other for name, other in scheme.pictures.items() if name != key and stacked(picture, other)]
-        reads = (survey, choices, ruler, use, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), *others)
+        reads = (
+            survey,
+            choices,
+            ruler,
+            use,
+            picture,
+            gear.get(picture.gear or ""),
+            gear.get(picture.mount or ""),
+            *others,
+        )
         judged = partial(Judged, key, picture, others, survey, choices, gear, ruler, use)
         one = keep(f"viewing of {key}", reads, partial(_study_one, judged))
         views[key] = one.views

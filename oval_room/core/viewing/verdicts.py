@@ -104,7 +104,9 @@ class Judged(OnePicture):
         elif fits > 0:
             size = PutPicture(id=self.key, width=chosen(fits), x=room.width.value / 2)
             cures.append(Cure(PictureCure.PICTURE_WIDTH, fits, size))
-        return Finding(ViewingCode.TOO_WIDE, Level.STOP, "2.1", self._about(), 2 * half, room.width.value, cures=tuple(cures))
+        return Finding(
+            ViewingCode.TOO_WIDE, Level.STOP, "2.1", self._about(), 2 * half, room.width.value, cures=tuple(cures)
+        )
 
     def _angle_finding(self, seen: dict[str, SeatView]) -> Finding:
         school = self.choices.size_school
@@ -117,7 +119,9 @@ class Judged(OnePicture):
         worst = max(seen, key=outside)
         angle = seen[worst].angle or 0.0
         level = school_level(angle, school)
-        others = sum(1 for name in seen if name != worst and school_level(seen[name].angle or 0.0, school) != Level.GOOD)
+        others = sum(
+            1 for name in seen if name != worst and school_level(seen[name].angle or 0.0, school) != Level.GOOD
+        )
         end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
         cures = self._angle_cures(worst, end, side) if level is Level.MIND else ()
         more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}
@@ -132,11 +136,15 @@ class Judged(OnePicture):
         if distance is not None:
             away = self.picture.pose.y + distance
             y = self.ruler.safe(away, "greatest" if side == "under" else "least")
-            cures.append(Cure(ViewingCure.ROW_OUT, y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"))
+            cures.append(
+                Cure(ViewingCure.ROW_OUT, y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}")
+            )
         return tuple(cures)
 
     def _move_row(self, row: int, by: float) -> Command:
-        moves = [PutSeat(id=name, y=chosen(seat.y.value + by)) for name, seat in self.survey.seats.items() if seat.row == row]
+        moves = [
+            PutSeat(id=name, y=chosen(seat.y.value + by)) for name, seat in self.survey.seats.items() if seat.row == row
+        ]
         return several(*moves)
 
     def _coarse(self, seen: dict[str, SeatView]) -> list[Finding]:
@@ -166,19 +174,27 @@ class Judged(OnePicture):
 
         worst = min(seen, key=neck_weight)
         level = neck_level(seen[worst].neck)
-        cures = () if level is Level.GOOD else (*self._height_cures(), *self._back_to(worst, self.picture.pose.z, NECK_GOOD[1]))
+        cures = (
+            ()
+            if level is Level.GOOD
+            else (*self._height_cures(), *self._back_to(worst, self.picture.pose.z, NECK_GOOD[1]))
+        )
         out = [Finding(ViewingCode.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures)]
         worst = min(seen, key=top_weight)
         seat = self.survey.seats[worst]
         level = top_level(seen[worst].top, seat.gaze_pitch)
         if level is not Level.GOOD:
             limit = (25.0 if level is Level.MIND else 35.0) + seat.gaze_pitch
-            about, cures = self._about(worst), (*self._height_cures(), *self._back_to(worst, self.picture.top, TOP_GOOD))
+            about, cures = (
+                self._about(worst),
+                (*self._height_cures(), *self._back_to(worst, self.picture.top, TOP_GOOD)),
+            )
             out.append(Finding(ViewingCode.TOP_EDGE, level, "4.1", about, seen[worst].top, limit, "deg", cures))
         return out
 
     def _back_to(self, name: str, z: float, most: float) -> tuple[Cure, ...]:
-        """The row moved back to where a seat looks up to a height by no more than so many degrees past its ease (rules 4.1)."""
+        """The row moved back to where a seat looks up to a height by no more than so many degrees past its ease (rules
+        4.1)."""
         seat = self.survey.seats[name]
         up, angle = z - seat.eye_point.z, most + seat.gaze_pitch
         if up <= 0 or not 0 < angle < 90:
@@ -199,7 +215,9 @@ class Judged(OnePicture):
         if inside is None:
             return ()
         bottom = self._inside(inside)
-        return (Cure(PictureCure.BOTTOM_AT, bottom, PutPicture(id=self.key, bottom=bottom)),) if bottom is not None else ()
+        return (
+            (Cure(PictureCure.BOTTOM_AT, bottom, PutPicture(id=self.key, bottom=bottom)),) if bottom is not None else ()
+        )
 
     def _inside(self, ladder: Ladder) -> float | None:
         """The bottom edge inside a ladder nearest to the school's, on the ruler; None when no step lies inside."""
@@ -207,7 +225,9 @@ class Judged(OnePicture):
         bottom = ladder.nearest(wanted)
         for side in ("nearest", "least", "greatest"):
             rounded = self.ruler.safe(bottom, side)
-            if (ladder.lo is None or rounded >= ladder.lo - 1e-6) and (ladder.hi is None or rounded <= ladder.hi + 1e-6):
+            if (ladder.lo is None or rounded >= ladder.lo - 1e-6) and (
+                ladder.hi is None or rounded <= ladder.hi + 1e-6
+            ):
                 return rounded
         return None
 
@@ -216,7 +236,11 @@ class Judged(OnePicture):
         if not hard.feasible:
             pair = {"lo_name": hard.lo_name, "hi_name": hard.hi_name}
             cures = self._smaller()
-            return [Finding(ViewingCode.LADDER_CONFLICT, Level.STOP, "4.3", about, hard.short_by, 0.0, cures=cures, more=pair)]
+            return [
+                Finding(
+                    ViewingCode.LADDER_CONFLICT, Level.STOP, "4.3", about, hard.short_by, 0.0, cures=cures, more=pair
+                )
+            ]
         bottom = self.picture.bottom
         low = hard.lo is not None and bottom < hard.lo - 0.5
         if low or (hard.hi is not None and bottom > hard.hi + 0.5):
@@ -224,7 +248,12 @@ class Judged(OnePicture):
             why = {"name": name, "side": "under" if low else "over"}
             cures = self._height_cures()
             return [Finding(ViewingCode.OFF_LADDER, Level.STOP, "4.3", about, bottom, limit, cures=cures, more=why)]
-        more: dict[str, float | str | None] = {"lo": hard.lo, "hi": hard.hi, "lo_name": hard.lo_name, "hi_name": hard.hi_name}
+        more: dict[str, float | str | None] = {
+            "lo": hard.lo,
+            "hi": hard.hi,
+            "lo_name": hard.lo_name,
+            "hi_name": hard.hi_name,
+        }
         return [Finding(ViewingCode.ON_LADDER, Level.GOOD, "4.3", about, bottom, None, more=more)]
 
     def _smaller(self) -> tuple[Cure, ...]:
@@ -248,7 +277,9 @@ class Judged(OnePicture):
         more = {"front": worst.front, "row": self.survey.seats[worst.back].row}
         about, sight = self._about(worst.back), worst.sight
         if sight.enough:
-            return [Finding(ViewingCode.ROW_IN_FRONT, Level.GOOD, "4.4", about, sight.clearance, worst.wanted, more=more)]
+            return [
+                Finding(ViewingCode.ROW_IN_FRONT, Level.GOOD, "4.4", about, sight.clearance, worst.wanted, more=more)
+            ]
         row = self.survey.seats[worst.back].row
         risers = [over.sight.riser for name, over in self.over.items() if self.survey.seats[name].row == row]
         riser = self.ruler.safe(max(risers), "least")
@@ -259,8 +290,15 @@ class Judged(OnePicture):
         ]
         bottom = self.ruler.safe(max(over.sight.bottom_without_riser for over in self.over.values()), "least")
         raised = PutPicture(id=self.key, bottom=bottom)
-        cures = (Cure(SurveyCure.RISER, riser, several(*lifts), name=f"row {row}"), Cure(PictureCure.BOTTOM_AT, bottom, raised))
-        return [Finding(ViewingCode.ROW_IN_FRONT, Level.MIND, "4.4", about, sight.clearance, worst.wanted, "mm", cures, more)]
+        cures = (
+            Cure(SurveyCure.RISER, riser, several(*lifts), name=f"row {row}"),
+            Cure(PictureCure.BOTTOM_AT, bottom, raised),
+        )
+        return [
+            Finding(
+                ViewingCode.ROW_IN_FRONT, Level.MIND, "4.4", about, sight.clearance, worst.wanted, "mm", cures, more
+            )
+        ]
 
     def _tilt(self) -> list[Finding]:
         if self.picture.kind != "panel" or self.main is None or not self.survey.main:

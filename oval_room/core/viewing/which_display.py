@@ -1,6 +1,7 @@
 """Which kind of display for this room and brief: a ranking with its reasons and what would turn each (rules 3.7).
 
-Every kind starts at nought; each reason adds or takes away points and carries the figure it rests on. The points order the kinds,
+Every kind starts at nought; each reason adds or takes away points and carries the figure it rests on. The points order
+the kinds,
 the reasons are what counts: a client is told them, not the score.
 """
 
@@ -30,9 +31,12 @@ BACK: Final[dict[str, float]] = {"long-throw projector": 0.9, "ultra-short-throw
 LARGEST_PANEL: Final = 2200.0
 """Wider than this is no panel's width at a price people pay [mm]."""
 PRICE: Final[dict[str, tuple[float, float]]] = {
-    "OLED panel": (900.0, 0.9), "bright LCD panel": (350.0, 0.55), "long-throw projector": (1400.0, 0.25), "ultra-short-throw projector": (2200.0, 0.25),
+    "OLED panel": (900.0, 0.9),
+    "bright LCD panel": (350.0, 0.55),
+    "long-throw projector": (1400.0, 0.25),
+    "ultra-short-throw projector": (2200.0, 0.25),
     "monitors": (250.0, 0.3),
-}  # fmt: skip
+}
 """A start and so much a millimetre of width over one metre (planning values)."""
 
 
@@ -139,7 +143,9 @@ def _use(plan: Plan, kind: str) -> list[Reason]:
 def _room(plan: Plan, kind: str) -> list[Reason]:
     survey, out = plan.survey, []
     windows = [
-        one for one in survey.openings.values() if one.kind == "window" and one.wall != "w1" and one.covering in ("none", "net")
+        one
+        for one in survey.openings.values()
+        if one.kind == "window" and one.wall != "w1" and one.covering in ("none", "net")
     ]
     if windows and kind in WHITE:
         out.append(Reason(-1, f"{windows[0].name} can mirror in its face", "a blind over it"))
@@ -148,14 +154,18 @@ def _room(plan: Plan, kind: str) -> list[Reason]:
         out.append(
             Reason(
                 -3,
-                f"the room is {plan.writing.ruler.show(room.depth.value)} deep: too short to throw {plan.writing.ruler.show(width)}",
+                (
+                    f"the room is {plan.writing.ruler.show(room.depth.value)} deep: too short to throw "
+                    f"{plan.writing.ruler.show(width)}"
+                ),
                 "a shorter lens",
             )
         )
     free = max(free_stretch(survey, wall) for wall in room.walls)
     if free < width and kind != "monitors":
         told = (
-            f"no wall has {plan.writing.ruler.show(width)} free of doors and windows, {plan.writing.ruler.show(free)} is the most"
+            f"no wall has {plan.writing.ruler.show(width)} free of doors and windows, "
+            f"{plan.writing.ruler.show(free)} is the most"
         )
         if kind == "long-throw projector":
             out.append(Reason(1, f"{told}: a drop-down or floor-rising screen comes before them"))

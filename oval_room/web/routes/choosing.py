@@ -1,4 +1,5 @@
-"""Choosing a picture: the size table, which kind of display, grey scale by scene, the seat map's tally, schemes side by side."""
+"""Choosing a picture: the size table, which kind of display, grey scale by scene, the seat map's tally, schemes side
+by side."""
 
 from __future__ import annotations
 
@@ -31,11 +32,27 @@ from oval_room.web.pages import author_of, fragment, page
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter()
-COMPARED: Final = ("width", "diagonal", "bottom", "angle", "off_axis", "sharpness", "neck", "white", "throw", "shift_use")
+COMPARED: Final = (
+    "width",
+    "diagonal",
+    "bottom",
+    "angle",
+    "off_axis",
+    "sharpness",
+    "neck",
+    "white",
+    "throw",
+    "shift_use",
+)
 """Figures of a scheme's subject picture that the page of schemes sets side by side."""
 SHORT: Final = {
-    "full-motion film": "film", "detail work": "detail", "casual viewing or presenting": "casual", "just legible": "legible", "washed out": "washed out", "": "–",
-}  # fmt: skip
+    "full-motion film": "film",
+    "detail work": "detail",
+    "casual viewing or presenting": "casual",
+    "just legible": "legible",
+    "washed out": "washed out",
+    "": "–",
+}
 DRAWN: Final = (*ALWAYS, "room", "people", "sight", "beam", "dimensions")
 
 
@@ -59,10 +76,20 @@ def sizes(request: Request, job: str, size: Annotated[str, Query(max_length=20)]
     ruler = parts.plan.writing.ruler
     node = parts.plan.chosen.pictures.get(subject.picture or "")
     context = {
-        "rows": rows, "show": ruler.show, "value": lambda v, unit: show_value(v, unit, ruler), "seat": parts.plan.survey.seats.get(subject.seat or ""),
-        "typed": size, "wrong": wrong, "off_axis": show_value(next((row.off_axis for row in rows), None), "deg", ruler) if rows and subject.seat else "",
-        "short": SHORT, "priced": any(row.prices for row in rows), "word": "screen" if node and node.kind == "screen" else "tv", "school": parts.plan.choices.size_school,
-    }  # fmt: skip
+        "rows": rows,
+        "show": ruler.show,
+        "value": lambda v, unit: show_value(v, unit, ruler),
+        "seat": parts.plan.survey.seats.get(subject.seat or ""),
+        "typed": size,
+        "wrong": wrong,
+        "off_axis": show_value(next((row.off_axis for row in rows), None), "deg", ruler)
+        if rows and subject.seat
+        else "",
+        "short": SHORT,
+        "priced": any(row.prices for row in rows),
+        "word": "screen" if node and node.kind == "screen" else "tv",
+        "school": parts.plan.choices.size_school,
+    }
     return HTMLResponse(fragment("sheet/_sizes.html", context))
 
 
@@ -99,7 +126,9 @@ def tally(request: Request, job: str, u: float, v: float) -> JSONResponse:
     picture = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
     if picture is None:
         return JSONResponse({"say": ""})
-    found = seat_map(parts.plan.survey, picture, parts.bench.store.gear().get(picture.gear or ""), parts.plan.choices).tally(v, u)
+    found = seat_map(
+        parts.plan.survey, picture, parts.bench.store.gear().get(picture.gear or ""), parts.plan.choices
+    ).tally(v, u)
     if found is None:
         return JSONResponse({"say": ""})
     ruler = parts.plan.writing.ruler
@@ -116,7 +145,10 @@ def tally(request: Request, job: str, u: float, v: float) -> JSONResponse:
 
 @router.post("/jobs/{job}/decide", name="decide", dependencies=[FromForm])
 def decide(
-    request: Request, job: str, scheme: Annotated[str, Form(max_length=8)], why: Annotated[str, Form(max_length=300)] = ""
+    request: Request,
+    job: str,
+    scheme: Annotated[str, Form(max_length=8)],
+    why: Annotated[str, Form(max_length=300)] = "",
 ) -> Response:
     """Choose a scheme for good, with the reason."""
     store = bench_of(request).store
@@ -131,7 +163,8 @@ def decide(
 
 @router.get("/jobs/{job}/schemes", name="schemes")
 def schemes(request: Request, job: str) -> HTMLResponse:
-    """Every scheme over one survey: the same view at the same scale, figures of the same seat and scene, differences marked."""
+    """Every scheme over one survey: the same view at the same scale, figures of the same seat and scene, differences
+    marked."""
     parts = _parts(request, job)
     plan, gear, s = parts.plan, parts.bench.store.gear(), parts.seen.subject
     view = request.query_params.get("view", "section")
@@ -151,9 +184,17 @@ def schemes(request: Request, job: str) -> HTMLResponse:
     labels = list(dict.fromkeys(label for column in columns for label in column["figures"]))
     rows = [(label, [column["figures"].get(label, "–") for column in columns]) for label in labels]
     context = {
-        "head": parts.head, "plan": plan, "columns": columns, "rows": rows, "view": view, "back": parts.link(), "views": {name: urlencode({**subject, "view": name}) for name in ("section", "elevation", "plan")}, "seat": plan.survey.seats.get(s.seat or ""),
-        "scene": plan.survey.scenes.get(s.scene or ""), "decided": plan.choices.decided,
-    }  # fmt: skip
+        "head": parts.head,
+        "plan": plan,
+        "columns": columns,
+        "rows": rows,
+        "view": view,
+        "back": parts.link(),
+        "views": {name: urlencode({**subject, "view": name}) for name in ("section", "elevation", "plan")},
+        "seat": plan.survey.seats.get(s.seat or ""),
+        "scene": plan.survey.scenes.get(s.scene or ""),
+        "decided": plan.choices.decided,
+    }
     return page(request, "schemes.html", context)
 
 
@@ -173,7 +214,9 @@ def _column(plan: Plan, report: Report, gear: Any, picture: str | None, parts: S
     figures: dict[str, str] = {}
     for name in COMPARED:
         kind = KINDS[name]
-        figure = report.figures.get(kind.pattern.format(picture=picture, seat=s.seat, scene=s.scene, projector=projector, n=1))
+        figure = report.figures.get(
+            kind.pattern.format(picture=picture, seat=s.seat, scene=s.scene, projector=projector, n=1)
+        )
         if figure is not None:
             figures[kind.label] = show_figure(figure, ruler)
     lit = report.of(LightResult).pictures.get(picture or "")
@@ -182,11 +225,17 @@ def _column(plan: Plan, report: Report, gear: Any, picture: str | None, parts: S
         figures[f"contrast, {plan.survey.scenes[key].name}"] = f"{told}, {klass}"
     used = [gear[key] for key in _gear_of(plan) if key in gear]
     price = sum(item.price or 0.0 for item in used)
-    figures["gear so far"] = f"{price:,.0f}".replace(",", " ") + ("" if all(item.price for item in used) else " and more")
+    figures["gear so far"] = f"{price:,.0f}".replace(",", " ") + (
+        "" if all(item.price for item in used) else " and more"
+    )
     counts = {level: sum(f.level is level for f in report.findings) for level in (Level.STOP, Level.MIND)}
     figures["stops, minds"] = f"{counts[Level.STOP]}, {counts[Level.MIND]}"
     worst = next((f for f in report.findings if f.level in (Level.STOP, Level.MIND)), None)
-    return {"figures": figures, "worst": words.finding(worst) if worst else "", "level": worst.level.value if worst else ""}
+    return {
+        "figures": figures,
+        "worst": words.finding(worst) if worst else "",
+        "level": worst.level.value if worst else "",
+    }
 
 
 def _gear_of(plan: Plan) -> list[str]:

@@ -28,7 +28,9 @@ def _store(request: Request) -> Store:
     return store
 
 
-def _desk(request: Request, q: str = "", archived: bool = False, at: int = 0, status: int = 200, **more: Any) -> HTMLResponse:
+def _desk(
+    request: Request, q: str = "", archived: bool = False, at: int = 0, status: int = 200, **more: Any
+) -> HTMLResponse:
     rows, total = _store(request).list_jobs(q, archived=archived, limit=PAGE, offset=at)
     context = {"rows": rows, "total": total, "q": q, "archived": archived, "at": at, "page_size": PAGE, "table": None}
     if rows and not q and not archived and at == 0:
@@ -46,8 +48,16 @@ def _on_the_table(request: Request, rows: list[Any]) -> dict[str, Any]:
     stage = worst.code.stage if worst else "picture"
     seen = Seen.of(head.plan, stage, {}, {})
     look = bench.look(head.plan, report, seen)
-    part = draw(look, "section", 560, 300, (*ALWAYS, "room", "people", "sight", "beam", "fixing", "dimensions"), "desk-")
-    return {"row": row, "stage": stage, "worst": worst, "text": Words(head.plan).finding(worst) if worst else "", "part": part}
+    part = draw(
+        look, "section", 560, 300, (*ALWAYS, "room", "people", "sight", "beam", "fixing", "dimensions"), "desk-"
+    )
+    return {
+        "row": row,
+        "stage": stage,
+        "worst": worst,
+        "text": Words(head.plan).finding(worst) if worst else "",
+        "part": part,
+    }
 
 
 @router.get("/", name="desk")

@@ -54,7 +54,13 @@ def compare(request: Request, job: str, a: int, b: int) -> HTMLResponse:
     """Two points side by side: what was entered, the figures that moved, verdicts that differ."""
     store = _store(request)
     one, other = store.plan_at(job, a), store.plan_at(job, b)
-    context = {"head": store.head(job), "a": a, "b": b, "entered": _entered(one, other), **_worked_out(store, one, other)}
+    context = {
+        "head": store.head(job),
+        "a": a,
+        "b": b,
+        "entered": _entered(one, other),
+        **_worked_out(store, one, other),
+    }
     return page(request, "compare.html", context)
 
 

@@ -25,7 +25,10 @@ from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter()
 Paper = Literal["A4", "A3", "Letter"]
-CAUTION: Final = "Planning values: makers' instructions and local codes rule. Find cables and pipes before any hole; mains work by licensed people."
+CAUTION: Final = (
+    "Planning values: makers' instructions and local codes rule. Find cables and pipes before any "
+    "hole; mains work by licensed people."
+)
 
 
 def _parts(request: Request, job: str, stage: str) -> SheetParts:
@@ -65,7 +68,9 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
     look = parts.bench.look(parts.plan, parts.report, parts.seen)
     names = [(scene.name, VIEW_NAMES[scene.name]) for scene in scenes]
     names += [
-        (name, VIEW_NAMES[name]) for name in STAGES[stage].extra if has_view(look, name) and (name, VIEW_NAMES[name]) not in names
+        (name, VIEW_NAMES[name])
+        for name in STAGES[stage].extra
+        if has_view(look, name) and (name, VIEW_NAMES[name]) not in names
     ]
     context = {
         "head": parts.head,
@@ -79,18 +84,23 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
 
 
 @router.get("/jobs/{job}/{stage}/print.pdf", name="print_pdf")
-def print_pdf(request: Request, job: str, stage: str, view: str = "all", paper: Paper = "A4", scale: str = "fit") -> Response:
+def print_pdf(
+    request: Request, job: str, stage: str, view: str = "all", paper: Paper = "A4", scale: str = "fit"
+) -> Response:
     parts = _parts(request, job, stage)
     scenes = _scenes(parts, view)
     wanted = None
     if scale != "fit":
         if not scale.isdigit() or not 1 <= int(scale) <= 1000:
-            raise RefusedError(f"give a scale from 1 to 1000, as in 20 for 1:20, or fit (got {scale[:20]})", field="scale")
+            raise RefusedError(
+                f"give a scale from 1 to 1000, as in 20 for 1:20, or fit (got {scale[:20]})", field="scale"
+            )
         wanted = int(scale)
         large = [VIEW_NAMES[scene.name] for scene in scenes if not fits(scene, paper, wanted)]
         if large:
             raise RefusedError(
-                f"{', '.join(large)} does not fit {paper} at 1:{wanted}; choose a smaller scale or larger paper", field="scale"
+                f"{', '.join(large)} does not fit {paper} at 1:{wanted}; choose a smaller scale or larger paper",
+                field="scale",
             )
     layers = (*ALWAYS, *parts.seen.layers) if view == "all" else LAYERS
     content = write_pdf(scenes, _titles(parts), paper, wanted, layers)
@@ -103,7 +113,11 @@ def print_svg(request: Request, job: str, stage: str, view: str = "section") -> 
     scene = _scenes(parts, view)[0]
     ink = (HERE / "static/css/drawing.css").read_text(encoding="utf-8")
     svg = write_svg(scene, 1120, 760, layers=LAYERS)
-    plain = ":root { --sheet: #fff; --ink: #000; --graphite: #444; --rule: #999; --brass: #000; --beam: #999; --tint: #e6e6e6; --tint-2: #f2f2f2; --shade: #ddd; --stop: #000; --mind: #000; --good: #000; --draft: sans-serif; }"
+    plain = (
+        ":root { --sheet: #fff; --ink: #000; --graphite: #444; --rule: #999; --brass: #000; --beam: #999; "
+        "--tint: #e6e6e6; --tint-2: #f2f2f2; --shade: #ddd; --stop: #000; --mind: #000; --good: #000; --draft: "
+        "sans-serif; }"
+    )
     whole = svg.replace("<defs>", f"<style>{plain}\n{ink}</style><defs>", 1)
     return Response(whole, media_type="image/svg+xml", headers=_named(parts, "svg"))
 

@@ -105,9 +105,11 @@ def working(request: Request, job: str, figure: str) -> Response:
         raise MissingError(f"there is no figure {figure[:60]} here", value=figure)
     ruler = head.plan.writing.ruler
     context = {
-        "figure": found, "shown": show_figure(found, ruler), "put_in": put_in(found, ruler),
+        "figure": found,
+        "shown": show_figure(found, ruler),
+        "put_in": put_in(found, ruler),
         "inputs": [(item, show_value(item.value, item.unit, ruler)) for item in found.inputs],
-    }  # fmt: skip
+    }
     return HTMLResponse(fragment("sheet/_working.html", context))
 
 
@@ -124,7 +126,9 @@ def backwards(request: Request, job: str, figure: str, wanted: str) -> Response:
         value = ruler.parse(wanted[:80], negative_ok=True) if found.kind.unit == "mm" else _plain(wanted)
         ways = ask_backwards(parts.plan, bench.store.gear(), parts.report, figure, value, parts.seen.subject)
     except RefusedError as refused:
-        return HTMLResponse(fragment("sheet/_ways.html", {"ways": [], "refused": refused.text[:1].upper() + refused.text[1:]}))
+        return HTMLResponse(
+            fragment("sheet/_ways.html", {"ways": [], "refused": refused.text[:1].upper() + refused.text[1:]})
+        )
     told = [
         (
             way,
@@ -155,7 +159,13 @@ def breaking(request: Request, job: str) -> HTMLResponse:
         ends = breaking_points(parts.plan, gear, parts.report, mover, only)
         widest = max([1.0, *(end.far for end in ends)])
         sides = [
-            (way, end, words.length(end.far, "greatest"), words.flip(end.what, end.becomes), round(100 * end.far / widest))
+            (
+                way,
+                end,
+                words.length(end.far, "greatest"),
+                words.flip(end.what, end.becomes),
+                round(100 * end.far / widest),
+            )
             for way, end in zip(mover.toward, ends, strict=True)
         ]
         rows.append((mover, words.length(mover.now), sides))
@@ -227,7 +237,14 @@ def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
     drawn = parts.drawings(ghost=after, only_lead=True)
     lead = drawn[0].svg if drawn else ""
     return JSONResponse(
-        {"kind": "heard", "say": say, "html": str(lengths(say)), "delta": str(lengths(delta.text)), "lead": lead, "options": []}
+        {
+            "kind": "heard",
+            "say": say,
+            "html": str(lengths(say)),
+            "delta": str(lengths(delta.text)),
+            "lead": lead,
+            "options": [],
+        }
     )
 
 
@@ -246,7 +263,9 @@ def say(request: Request, job: str, body: Said) -> JSONResponse:
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
     if isinstance(heard_as, (Asked, NotHeard)):
         return refused_with(heard_as.say, options=heard_as.options)
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, heard_as.command, author_of(request), body.key))
+    return answer(
+        request, parts, lambda: bench.store.commit(job, body.base, heard_as.command, author_of(request), body.key)
+    )
 
 
 @router.post("/jobs/{job}/commits", name="commit", dependencies=[FromScript])
@@ -254,7 +273,9 @@ def commit(request: Request, job: str, body: Committing) -> JSONResponse:
     """Apply a typed command."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key))
+    return answer(
+        request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key)
+    )
 
 
 @router.post("/jobs/{job}/cure", name="cure", dependencies=[FromScript])
@@ -298,7 +319,9 @@ def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
         return refused_with(refused.text[:1].upper() + refused.text[1:], "grip")
     if body.drop:
         return answer(
-            request, parts, lambda: bench.store.commit(job, body.base, pulled.command, author_of(request), body.key, body.group)
+            request,
+            parts,
+            lambda: bench.store.commit(job, body.base, pulled.command, author_of(request), body.key, body.group),
         )
     report = bench.try_out(job, after)
     delta = bench.delta(parts.report, report, after, parts.seen.subject)
@@ -306,10 +329,17 @@ def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
     said = ": ".join((pulled.say, *pulled.snapped))
     return JSONResponse(
         {
-            "kind": "pulled", "seq": body.seq, "revision": parts.head.revision, "say": said, "html": str(lengths(said)), "lead": drawn,
-            "at": [pulled.u, pulled.v], "delta": str(lengths(delta.text)), "headlines": parts.headlines_html(report, after),
+            "kind": "pulled",
+            "seq": body.seq,
+            "revision": parts.head.revision,
+            "say": said,
+            "html": str(lengths(said)),
+            "lead": drawn,
+            "at": [pulled.u, pulled.v],
+            "delta": str(lengths(delta.text)),
+            "headlines": parts.headlines_html(report, after),
         }
-    )  # fmt: skip
+    )
 
 
 @router.post("/jobs/{job}/settle", name="settle", dependencies=[FromScript])

@@ -75,7 +75,8 @@ def _field(given: Any) -> tuple[str, tuple[str, ...]]:
 
 @router.post("/api/sums/{name}", name="api_sum")
 async def api_sum(request: Request, name: str) -> JSONResponse:
-    """{"given": {…}} to a flat JSON object of results; 422 with key and what to give instead; 404 for an unknown name."""
+    """{"given": {…}} to a flat JSON object of results; 422 with key and what to give instead; 404 for an unknown
+    name."""
     try:
         found = find_sum(name)
     except MissingError as missing:

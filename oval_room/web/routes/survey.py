@@ -1,4 +1,5 @@
-"""The survey: readings by stand-in instruments, photos and notes, how sure, the sun, files in and out, practice rooms."""
+"""The survey: readings by stand-in instruments, photos and notes, how sure, the sun, files in and out, practice
+rooms."""
 
 from __future__ import annotations
 
@@ -51,9 +52,13 @@ def measure(request: Request, job: str, body: Measuring) -> JSONResponse:
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     open_now = open_readings(parts.plan, parts.report)
-    wanted = next((one for one in open_now if one.key == body.wanted), None) if body.wanted else next(iter(open_now), None)
+    wanted = (
+        next((one for one in open_now if one.key == body.wanted), None) if body.wanted else next(iter(open_now), None)
+    )
     if wanted is None and body.wanted:
-        wanted = Wanted(body.wanted, dim_name(parts.plan, body.wanted), "", "meter" if body.wanted.startswith("k") else "laser")
+        wanted = Wanted(
+            body.wanted, dim_name(parts.plan, body.wanted), "", "meter" if body.wanted.startswith("k") else "laser"
+        )
     if wanted is None:
         return refused("Everything there is to measure has been measured. Say again and a reading to take one twice.")
     try:
@@ -138,7 +143,10 @@ def doubt(request: Request, job: str, stage: str = "survey") -> JSONResponse:
         if mine.spread <= 0 or spread == show_value(0.0, unit, ruler):
             continue
         path, share = mine.worst or ("", 0.0)
-        carries = f"{dim_name(parts.plan, path) if not path.startswith('schemes') else 'its width'} carries {share * 100:.0f} % of the doubt"
+        carries = (
+            f"{dim_name(parts.plan, path) if not path.startswith('schemes') else 'its width'} carries "
+            f"{share * 100:.0f} % of the doubt"
+        )
         out[one.figure.key] = {"spread": str(lengths(f"± {spread}")), "carries": carries}
     return JSONResponse({"revision": parts.head.revision, "figures": out})
 
@@ -151,14 +159,24 @@ def sun(request: Request, job: str) -> HTMLResponse:
     subject = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
     year, openings = sun_year(parts.plan.survey, subject), parts.plan.survey.openings
     windows = [
-        (openings[key].name, count, cure_of(openings[key])) for key, count in (year.windows if year else {}).items() if count
+        (openings[key].name, count, cure_of(openings[key]))
+        for key, count in (year.windows if year else {}).items()
+        if count
     ]
     struck = {(one.month, one.hour): one for one in year.struck} if year else {}
     names = {key: one.name for key, one in openings.items()}
     context = {
-        "head": parts.head, "plan": parts.plan, "year": year, "months": MONTHS, "hours": HOURS, "struck": struck, "windows": windows, "names": names,
-        "picture": subject, "back": parts.link(),
-    }  # fmt: skip
+        "head": parts.head,
+        "plan": parts.plan,
+        "year": year,
+        "months": MONTHS,
+        "hours": HOURS,
+        "struck": struck,
+        "windows": windows,
+        "names": names,
+        "picture": subject,
+        "back": parts.link(),
+    }
     return page(request, "sun.html", context)
 
 
@@ -194,7 +212,9 @@ def bring_readings(request: Request, job: str, file: UploadFile | None = None) -
 
 
 @router.post("/jobs/{job}/files/outline", name="bring_outline", dependencies=[FromForm])
-def bring_outline(request: Request, job: str, file: UploadFile | None = None, unit: Annotated[str, Form()] = "") -> Response:
+def bring_outline(
+    request: Request, job: str, file: UploadFile | None = None, unit: Annotated[str, Form()] = ""
+) -> Response:
     """The room's outline from a DXF drawing; its lengths count as read off a drawing."""
     store = bench_of(request).store
     head = store.head(job)
@@ -211,7 +231,9 @@ def bring_outline(request: Request, job: str, file: UploadFile | None = None, un
         store.commit(job, head.revision, command, author_of(request))
     except (RefusedError, MissingError) as wrong:
         more = {"unit": unit, "ask_unit": wrong.field == "unit"} if isinstance(wrong, RefusedError) else {}
-        return _files(request, job, 422, wrong={"outline": f"{file.filename[:60]} was not taken in: {wrong.text}."}, **more)
+        return _files(
+            request, job, 422, wrong={"outline": f"{file.filename[:60]} was not taken in: {wrong.text}."}, **more
+        )
     return RedirectResponse(f"/jobs/{job}/survey", status_code=303)
 
 
@@ -242,7 +264,9 @@ def outline_dxf(request: Request, job: str) -> Response:
 def survey_form(request: Request, job: str, blank: bool = False) -> Response:
     head = bench_of(request).store.head(job)
     content = write_form(head.plan, blank=blank, revision=0 if blank else head.revision)
-    return Response(content, media_type="application/pdf", headers={"content-disposition": 'inline; filename="survey-form.pdf"'})
+    return Response(
+        content, media_type="application/pdf", headers={"content-disposition": 'inline; filename="survey-form.pdf"'}
+    )
 
 
 # ── practice ──
@@ -250,7 +274,9 @@ def survey_form(request: Request, job: str, blank: bool = False) -> Response:
 
 @router.get("/practice", name="practice")
 def practice(request: Request) -> HTMLResponse:
-    rooms = [row for row in bench_of(request).store.list_jobs("", limit=200)[0] if row.name.startswith("Practice survey")]
+    rooms = [
+        row for row in bench_of(request).store.list_jobs("", limit=200)[0] if row.name.startswith("Practice survey")
+    ]
     return page(request, "practice.html", {"shapes": tuple(SHAPES), "rooms": rooms, "wrong": "", "seed": ""})
 
 
@@ -287,6 +313,10 @@ def practice_score(request: Request, job: str) -> HTMLResponse:
     head = bench.store.head(job)
     true, _ = true_room(bench, job)
     found, ruler = score(head.plan, true), head.plan.writing.ruler
-    wrong = [(dim_name(head.plan, key), ruler.show(abs(off)), "long" if off > 0 else "short") for key, off in found.wrong]
+    wrong = [
+        (dim_name(head.plan, key), ruler.show(abs(off)), "long" if off > 0 else "short") for key, off in found.wrong
+    ]
     missing = [dim_name(head.plan, key) for key in found.missing]
-    return page(request, "score.html", {"head": head, "plan": head.plan, "score": found, "wrong": wrong, "missing": missing})
+    return page(
+        request, "score.html", {"head": head, "plan": head.plan, "score": found, "wrong": wrong, "missing": missing}
+    )

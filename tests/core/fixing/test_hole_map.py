@@ -24,7 +24,9 @@ class Holes(unittest.TestCase):
 
     @settings(max_examples=60, deadline=None)
     @given(st.floats(500, 2500), st.floats(300, 1200), st.floats(0, 500), st.floats(-100, 100), st.floats(75, 600))
-    def test_each_way_of_placing_gives_the_same_holes(self, top: float, high: float, t: float, r: float, vesa: float) -> None:
+    def test_each_way_of_placing_gives_the_same_holes(
+        self, top: float, high: float, t: float, r: float, vesa: float
+    ) -> None:
         places = {"top": top, "centre": top - high / 2, "bottom": top - high, "vesa": top - t - vesa / 2}
         maps = [
             hole_map(placed_by=by, placed_at=at, panel_height=high, top_to_vesa=t, row_below_vesa=r, vesa_height=vesa)

@@ -53,7 +53,9 @@ class Pulling(unittest.TestCase):
         before = CHAPEL.chosen.pictures["p1"]
         picture = after("elevation", "side.p1", before.pose.x + 1000, 0, free=True).chosen.pictures["p1"]
         self.assertAlmostEqual(picture.width.value, 2000, delta=0.8)
-        self.assertEqual((picture.pose.x, picture.pose.z, picture.aspect), (before.pose.x, before.pose.z, before.aspect))
+        self.assertEqual(
+            (picture.pose.x, picture.pose.z, picture.aspect), (before.pose.x, before.pose.z, before.aspect)
+        )
 
     def test_the_top_edge_keeps_the_bottom(self) -> None:
         before = CHAPEL.chosen.pictures["p1"]
@@ -121,7 +123,14 @@ class Pulling(unittest.TestCase):
             pulled("plan", "seat.s1", float("nan"), 0)
 
     @settings(max_examples=120, deadline=None)
-    @given(st.sampled_from(VIEWS), st.data(), st.floats(-2000, 9000), st.floats(-2000, 9000), st.booleans(), st.floats(0, 500))
+    @given(
+        st.sampled_from(VIEWS),
+        st.data(),
+        st.floats(-2000, 9000),
+        st.floats(-2000, 9000),
+        st.booleans(),
+        st.floats(0, 500),
+    )
     def test_any_pull_is_done_or_refused(
         self, view: str, data: st.DataObject, u: float, v: float, free: bool, reach: float
     ) -> None:

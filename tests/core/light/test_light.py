@@ -27,7 +27,9 @@ class Light(unittest.TestCase):
 
     @settings(max_examples=100, deadline=None)
     @given(st.floats(100, 5000), st.floats(0.5, 20), st.floats(1.01, 3), st.floats(0.4, 1.5))
-    def test_bigger_is_never_brighter_and_area_undoes_white(self, lumens: float, area: float, times: float, gain: float) -> None:
+    def test_bigger_is_never_brighter_and_area_undoes_white(
+        self, lumens: float, area: float, times: float, gain: float
+    ) -> None:
         self.assertGreater(picture_white(lumens, gain, area), picture_white(lumens, gain, area * times))
         self.assertAlmostEqual(largest_area(lumens, gain, picture_white(lumens, gain, area)), area, places=6)
 

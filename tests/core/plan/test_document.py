@@ -42,7 +42,9 @@ class Documents(unittest.TestCase):
             with self.subTest(path, value=str(value)[:20]):
                 with self.assertRaises(ValidationError) as caught:
                     Plan.model_validate(spoiled(path, value))
-                self.assertTrue(refused_by(caught.exception).field.startswith(place), refused_by(caught.exception).field)
+                self.assertTrue(
+                    refused_by(caught.exception).field.startswith(place), refused_by(caught.exception).field
+                )
 
     def test_it_can_not_be_changed_in_place(self) -> None:
         with self.assertRaises(ValidationError):
@@ -68,7 +70,9 @@ class Documents(unittest.TestCase):
             ("chosen", "tape", 0.0),
             ("as-built", "eye", 50.0),
         ):
-            self.assertEqual(Typed.model_validate({"value": 1, "source": source, "instrument": instrument}).half_width, half)
+            self.assertEqual(
+                Typed.model_validate({"value": 1, "source": source, "instrument": instrument}).half_width, half
+            )
         for bad in (float("nan"), float("inf"), 1e9):
             with self.assertRaises(ValidationError):
                 Typed(value=bad)
@@ -99,4 +103,6 @@ class Documents(unittest.TestCase):
         ):
             with self.subTest(key), self.assertRaises(ValidationError):
                 GEAR.validate_python(good | {key: value})
-        self.assertEqual(gear_hash(GEAR.validate_python(good)), gear_hash(GEAR.validate_python(dict(reversed(good.items())))))
+        self.assertEqual(
+            gear_hash(GEAR.validate_python(good)), gear_hash(GEAR.validate_python(dict(reversed(good.items()))))
+        )

@@ -121,7 +121,11 @@ class Turned(unittest.TestCase):
 
     def test_turning_and_turning_back_is_nothing(self) -> None:
         plan = say(
-            room(), "tv 55", "seat 3000", "window w4 at 500, 900 x 1100 sill 900", "put furniture 1200 x 400 x 500 at 1000 out 0"
+            room(),
+            "tv 55",
+            "seat 3000",
+            "window w4 at 500, 900 x 1100 sill 900",
+            "put furniture 1200 x 400 x 500 at 1000 out 0",
         )
         turn = Turn(plan.survey.room, 4)
         seen = turn.plan(plan)
@@ -130,7 +134,10 @@ class Turned(unittest.TestCase):
         command = PutSeat(id="s1", x=_typed(seat.x.value), y=_typed(seat.y.value + 100)).turned_back(turn, plan)
         after = apply(plan, command, SHELF).survey.seats["s1"]
         self.assertAlmostEqual(
-            math.dist((after.x.value, after.y.value), (plan.survey.seats["s1"].x.value, plan.survey.seats["s1"].y.value)), 100
+            math.dist(
+                (after.x.value, after.y.value), (plan.survey.seats["s1"].x.value, plan.survey.seats["s1"].y.value)
+            ),
+            100,
         )
         picture = seen.chosen.pictures["p1"]
         put = PutPicture(id="p1", x=picture.pose.x, y=picture.pose.y, yaw=picture.pose.yaw).turned_back(turn, plan)

@@ -19,7 +19,9 @@ LENSES = st.tuples(st.floats(0.4, 2.5), st.floats(1.05, 2.0)).map(lambda pair: (
 class Throw(unittest.TestCase):
     @settings(max_examples=100, deadline=None)
     @given(st.floats(800, 5000), LENSES, st.sampled_from([1.0, 25.4 / 16]))
-    def test_flips_at_the_printed_number_on_the_safe_side(self, width: float, lens: tuple[float, float], step: float) -> None:
+    def test_flips_at_the_printed_number_on_the_safe_side(
+        self, width: float, lens: tuple[float, float], step: float
+    ) -> None:
         safe = distances(width, lens).safe(step)
         for throw, past in ((safe.least, -step), (safe.greatest, step)):
             self.assertIsNot(throw_level(throw, width, lens, half_width=1.5), Level.STOP)
@@ -33,7 +35,12 @@ class Throw(unittest.TestCase):
         for throw, level in ((1999, "stop"), (2000, "mind"), (2100, "mind"), (2101, "good"), (3799, "good"), (3800, "mind"),
                              (4000, "mind"), (4001, "stop")):  # fmt: skip
             self.assertEqual(throw_level(throw, 2000, (1.0, 2.0), half_width=1.5).value, level, throw)
-        for throw, level in ((2004.9, "mind"), (2005.1, "good"), (2014.9, "good"), (2015.1, "mind")):  # a quarter of 20 is 5
+        for throw, level in (
+            (2004.9, "mind"),
+            (2005.1, "good"),
+            (2014.9, "good"),
+            (2015.1, "mind"),
+        ):  # a quarter of 20 is 5
             self.assertEqual(throw_level(throw, 2000, (1.0, 1.01), half_width=1.5).value, level, throw)
 
     def test_fixed_lens(self) -> None:
@@ -82,7 +89,9 @@ class Shift(unittest.TestCase):
             self.assertTrue(after.inside)
 
     @settings(max_examples=100, deadline=None)
-    @given(st.floats(-1500, 1500), st.floats(-1500, 1500), st.floats(0.1, 0.8), st.floats(0.1, 0.5), st.floats(-0.5, 0.5))
+    @given(
+        st.floats(-1500, 1500), st.floats(-1500, 1500), st.floats(0.1, 0.8), st.floats(0.1, 0.5), st.floats(-0.5, 0.5)
+    )
     def test_hung_is_the_window_turned_half_round(self, x: float, z: float, v: float, s: float, offset: float) -> None:
         """An upright projector seen upside down: mirror both places and nothing differs."""
         window = ShiftWindow(v, v / 2, s, "diamond", offset)
@@ -97,7 +106,8 @@ class Shift(unittest.TestCase):
         box = ShiftWindow(0.6, 0.2, 0.3, "box")
         polygon = ShiftWindow(polygon=((-0.3, -0.2), (0.3, -0.2), (0.3, 0.6), (-0.3, 0.6)))
         one, other = (
-            shift_need(width=2000, height=1125, image=(0, 0), lens=(x, z), window=window, hung=False) for window in (box, polygon)
+            shift_need(width=2000, height=1125, image=(0, 0), lens=(x, z), window=window, hung=False)
+            for window in (box, polygon)
         )
         assume(abs((one.use or 0) - 1) > 1e-6)
         self.assertEqual(one.inside, other.inside)
@@ -124,9 +134,16 @@ class Shift(unittest.TestCase):
 class MountPoint(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
     @given(
-        st.floats(-200, 200), st.floats(-200, 300), st.floats(0, 200), st.floats(1000, 3000), st.floats(1000, 6000), st.booleans()
+        st.floats(-200, 200),
+        st.floats(-200, 300),
+        st.floats(0, 200),
+        st.floats(1000, 3000),
+        st.floats(1000, 6000),
+        st.booleans(),
     )
-    def test_the_lens_comes_back_to_its_place(self, dx: float, dy: float, dz: float, x: float, y: float, hung: bool) -> None:
+    def test_the_lens_comes_back_to_its_place(
+        self, dx: float, dy: float, dz: float, x: float, y: float, hung: bool
+    ) -> None:
         """Independent: from the plate, the lens lies dy nearer the screen and dx right upright, left when rolled over."""
         px, py = plate_place(LensOnPlate(dx, dy, dz), lens_x=x, lens_y=y, hung=hung)
         self.assertAlmostEqual(px + (-dx if hung else dx), x)

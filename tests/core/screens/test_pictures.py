@@ -182,7 +182,9 @@ class Parts(unittest.TestCase):
         figures, picture = evaluate(plan, SHELF).figures, plan.chosen.pictures["p1"]
         w, h, phi = picture.width.value / 2 + GRIP, picture.height / 2 + GRIP, math.radians(WEAVE_TURN)
         turned = [
-            (x * math.cos(phi) - y * math.sin(phi), x * math.sin(phi) + y * math.cos(phi)) for x in (-w, w) for y in (-h, h)
+            (x * math.cos(phi) - y * math.sin(phi), x * math.sin(phi) + y * math.cos(phi))
+            for x in (-w, w)
+            for y in (-h, h)
         ]
         for axis, name in enumerate(("w", "h")):
             reach = [place[axis] for place in turned]
@@ -303,7 +305,9 @@ class Lag(unittest.TestCase):
             ["fit for contests", "fine for most", "felt by some", "sluggish", "late"],
         )
         self.assertEqual([refresh_level(hz, "any") for hz in (59, 60, 100)], [Level.MIND, Level.GOOD, Level.GOOD])
-        self.assertEqual([refresh_level(hz, "racing, shooters, table sims") for hz in (100, 120)], [Level.NOTE, Level.GOOD])
+        self.assertEqual(
+            [refresh_level(hz, "racing, shooters, table sims") for hz in (100, 120)], [Level.NOTE, Level.GOOD]
+        )
         self.assertEqual(chain_lag(18, 12, 0, 9), 39)
         self.assertEqual((slowest([None, 12, 9]), slowest([None])), (12, None))
 
@@ -311,7 +315,13 @@ class Lag(unittest.TestCase):
 class Sound(unittest.TestCase):
     def test_round_from_the_picture(self) -> None:
         eye, ahead = (2000.0, 3000.0), (2000.0, 0.0)
-        for at, angle in (((2000, 0), 0), ((0, 3000), 90), ((4000, 3000), 90), ((2000, 6000), 180), ((3000, 4000), 135)):
+        for at, angle in (
+            ((2000, 0), 0),
+            ((0, 3000), 90),
+            ((4000, 3000), 90),
+            ((2000, 6000), 180),
+            ((3000, 4000), 135),
+        ):
             self.assertAlmostEqual(bearing(eye, ahead, at), angle, places=6)
         self.assertAlmostEqual(between(Point(0, 0, 0), Point(0, 1, 0), Point(0, 1, 1)), 45)
         self.assertEqual(between(Point(0, 0, 0), Point(0, 0, 0), Point(0, 1, 1)), 0)

@@ -33,7 +33,9 @@ class Worked(unittest.TestCase):
                 self.assertEqual({one.key for one in found.given if one.default is not None}, optional)
                 self.assertLessEqual(set(promised["expect"]), {shown.key for shown in found.shows})
                 self.assertEqual(found.rule, promised["rule"])
-                lengths = {word.split(" ")[0] for word in (*promised["given"], *promised["optional"]) if "(length)" in word}
+                lengths = {
+                    word.split(" ")[0] for word in (*promised["given"], *promised["optional"]) if "(length)" in word
+                }
                 self.assertEqual({one.key for one in found.given if isinstance(one, Length)}, lengths)
 
     def test_lengths_may_come_in_any_unit(self) -> None:
@@ -41,7 +43,9 @@ class Worked(unittest.TestCase):
         for example in EXAMPLES:
             for unit in ("cm", "m", "in", "ft", "text"):
                 turned = {
-                    key: value for pair in (_turned(k, v, unit) for k, v in example["given"].items()) for key, value in [pair]
+                    key: value
+                    for pair in (_turned(k, v, unit) for k, v in example["given"].items())
+                    for key, value in [pair]
                 }
                 with self.subTest(example["name"], unit=unit):
                     try:

@@ -57,7 +57,9 @@ class Repeats(unittest.TestCase):
         self.assertEqual(len(plan.survey.room.width.readings), 3)
         found = evaluate(plan, SHELF).find("readings_apart/room width")
         assert found
-        self.assertRegex(Words(plan).finding(found), r"^3 readings of display wall differ by 60 mm; 3 mm would be chance\.$")
+        self.assertRegex(
+            Words(plan).finding(found), r"^3 readings of display wall differ by 60 mm; 3 mm would be chance\.$"
+        )
         key = plan.survey.room.width.readings[-1]
         struck = say(plan, f"strike {key}")
         self.assertAlmostEqual(struck.survey.room.width.value, 4001.5)
@@ -70,7 +72,9 @@ class Repeats(unittest.TestCase):
         self.assertEqual(plan.survey.room.width.source, "assumed")
         again = say(plan, "wall 4100")
         self.assertEqual((again.survey.room.width.value, again.survey.room.width.source), (4100.0, "read"))
-        self.assertEqual([one.value for one in again.readings.values() if one.of == "survey.room.width"], [4000.0, 4100.0])
+        self.assertEqual(
+            [one.value for one in again.readings.values() if one.of == "survey.room.width"], [4000.0, 4100.0]
+        )
 
 
 class Closures(unittest.TestCase):
@@ -84,7 +88,11 @@ class Closures(unittest.TestCase):
 
     def test_chain_names_no_reading_without_another_of_its_dimension(self) -> None:
         whole = Part("whole", (3000.0,), ("tape",))
-        parts = [Part("before", (1000.0,), ("tape",)), Part("window", (1500.0,), ("tape",)), Part("after", (600.0,), ("tape",))]
+        parts = [
+            Part("before", (1000.0,), ("tape",)),
+            Part("window", (1500.0,), ("tape",)),
+            Part("after", (600.0,), ("tape",)),
+        ]
         found = close_chain(parts, whole)
         self.assertEqual((found.misclosure, found.closes, found.culprits), (100.0, False, ()))
 
@@ -105,7 +113,11 @@ class Lying(unittest.TestCase):
                 self.assertEqual(find_liars(L, observed(seed=seed)).suspects, ())
 
     @settings(max_examples=60)
-    @given(st.sampled_from(sorted(TRUE)), st.sampled_from([304.8, -304.8, 112.0, -112.0, 150.0, 1000.0]), st.integers(0, 99))
+    @given(
+        st.sampled_from(sorted(TRUE)),
+        st.sampled_from([304.8, -304.8, 112.0, -112.0, 150.0, 1000.0]),
+        st.integers(0, 99),
+    )
     def test_one_bad_reading_is_named_with_its_size(self, bad: str, by: float, seed: int) -> None:
         """From a room whose truth is known: the reading made wrong is among the suspects, and its error is told."""
         found = find_liars(L, observed(bad, by, seed)).suspects
@@ -122,7 +134,10 @@ class Lying(unittest.TestCase):
         self.assertEqual({one.slip for one in found.suspects}, {"one foot"})
         self.assertIsNotNone(found.decides)
         a, b = found.decides or (0, 0)
-        more = [*observed("w5", 304.8, only="w"), Observed("d", f"c{a}c{b}", math.dist(L[a - 1], L[b - 1]), 1.5, "laser")]
+        more = [
+            *observed("w5", 304.8, only="w"),
+            Observed("d", f"c{a}c{b}", math.dist(L[a - 1], L[b - 1]), 1.5, "laser"),
+        ]
         self.assertLess(len(find_liars(L, more).suspects), 3)
 
     def test_the_fit_without_the_liar_is_the_room(self) -> None:

@@ -170,14 +170,22 @@ class Shapes(unittest.TestCase):
 
     def test_pictures_hang_on_the_face_of_a_breast(self) -> None:
         plan = say(
-            room(outline=BREAST), "made of w3 masonry", "tv Slate 43", "mount Flat 600", "on w3", "seat 3400", "across 1950"
+            room(outline=BREAST),
+            "made of w3 masonry",
+            "tv Slate 43",
+            "mount Flat 600",
+            "on w3",
+            "seat 3400",
+            "across 1950",
         )
         picture = plan.chosen.pictures["p1"]
         self.assertAlmostEqual(picture.pose.y, 360 + 60)
         report = evaluate(plan, SHELF)
         self.assertEqual(report.walls, {"p1": 3})
         self.assertAlmostEqual(report.of(ViewResult).pictures["p1"].seats["s1"].own.out, 3400 - 420)
-        self.assertAlmostEqual(sum(report.of(FixingResult).holes["p1"].columns) / 2, 750)  # from the breast's own left edge
+        self.assertAlmostEqual(
+            sum(report.of(FixingResult).holes["p1"].columns) / 2, 750
+        )  # from the breast's own left edge
 
     def test_slopes_hold_the_ladder_down_and_a_lens_under_them(self) -> None:
         flat = say(room(outline=BOX), "seat 3000", "screen 100", "projector Heron", "lens up 2300")
@@ -247,7 +255,9 @@ class Sun(unittest.TestCase):
 
     def test_a_south_window_behind_the_sofa_strikes_the_picture_at_noon_in_winter(self) -> None:
         """Looking north at the display wall; the back wall faces south. A high summer sun stays near the window."""
-        plan = say(room(outline=BOX), "faces 0", "latitude 51", "tv 65", "seat 3000", "window w3 at 1200, 1600 x 1400 sill 800")
+        plan = say(
+            room(outline=BOX), "faces 0", "latitude 51", "tv 65", "seat 3000", "window w3 at 1200, 1600 x 1400 sill 800"
+        )
         year = sun_year(plan.survey, plan.chosen.pictures["p1"])
         assert year
         self.assertTrue(year.at(11, 11) and year.at(11, 11).picture)  # type: ignore[union-attr]
@@ -269,7 +279,14 @@ class Doubts(unittest.TestCase):
     def test_walls_of_an_outlined_room_carry_what_rests_on_them(self) -> None:
         """The room left behind a projector hangs on the walls that run out: w2 and w4 of the L, each read within ±1.5."""
         plan = say(
-            room(), "seat 2500", "across 1500", "screen 90", "projector Wren", "throw 2300", "along 5000", "lens along 5000"
+            room(),
+            "seat 2500",
+            "across 1500",
+            "screen 90",
+            "projector Wren",
+            "throw 2300",
+            "along 5000",
+            "lens along 5000",
         )
         key = "projector.j1.behind"
         found = doubts(plan, SHELF, [key], Subject("p1", "s1", "k1", "j1"))[key]

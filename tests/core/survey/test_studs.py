@@ -20,7 +20,9 @@ from tests.core.survey.rooms import refused, room, say
 class Rhythm(unittest.TestCase):
     @settings(max_examples=60)
     @given(st.sampled_from([400.0, 450.0, 487.7, 600.0]), st.floats(0, 380), st.integers(0, 500), st.integers(0, 2))
-    def test_a_made_up_rhythm_is_found_among_false_finds(self, pitch: float, first: float, seed: int, wolves: int) -> None:
+    def test_a_made_up_rhythm_is_found_among_false_finds(
+        self, pitch: float, first: float, seed: int, wolves: int
+    ) -> None:
         """Six studs with ±4 mm, two by magnet, one proved; false scanner finds between them never win."""
         noise = random.Random(seed)
         how = ["scanner", "magnet", "scanner", "pilot", "scanner", "magnet"]
@@ -28,7 +30,9 @@ class Rhythm(unittest.TestCase):
         finds = [Find(at + noise.uniform(-4, 4), by) for at, by in zip(true, how, strict=True)]
         false = [first + (k + 0.5) * pitch + noise.uniform(-40, 40) for k in (1, 3)][:wolves]
         fit = fit_rhythm([*finds, *(Find(at, "scanner") for at in false)], (0, 5000))
-        self.assertAlmostEqual(fit.best.pitch, pitch, delta=7)  # 400 and 406.4, 600 and 609.6 are told apart only farther on
+        self.assertAlmostEqual(
+            fit.best.pitch, pitch, delta=7
+        )  # 400 and 406.4, 600 and 609.6 are told apart only farther on
         for at in true:
             self.assertLessEqual(abs(fit.best.off(at)), AGREES + 5)
         self.assertEqual(sorted(fit.best.strangers), sorted(false))
@@ -88,5 +92,9 @@ class Log(unittest.TestCase):
         self.assertIn("no studs in masonry", refused(say(room(), "made of masonry"), "stud w1 400 magnet"))
 
     def test_joists_from_below(self) -> None:
-        plan = say(room(), "made of ceiling joists", "joists out", "joist 300 pilot", "joist 900 pilot", "joist 1501 magnet")
-        self.assertIn("Joists of the ceiling: 600 mm apart", Words(plan).finding(evaluate(plan, SHELF).find("studs/ceiling")))  # type: ignore[arg-type]
+        plan = say(
+            room(), "made of ceiling joists", "joists out", "joist 300 pilot", "joist 900 pilot", "joist 1501 magnet"
+        )
+        self.assertIn(
+            "Joists of the ceiling: 600 mm apart", Words(plan).finding(evaluate(plan, SHELF).find("studs/ceiling"))
+        )  # type: ignore[arg-type]

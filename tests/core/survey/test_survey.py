@@ -73,7 +73,8 @@ class Movers(unittest.TestCase):
         subject = Subject("p1", "s4", "k1", "j1")
         movers = movers_of(CHAPEL, subject)
         self.assertEqual(
-            [m.key for m in movers], ["width.p1", "bottom.p1", "row.2", "riser.2", "lens_out.j1", "lens_up.j1", "lens_along.j1"]
+            [m.key for m in movers],
+            ["width.p1", "bottom.p1", "row.2", "riser.2", "lens_out.j1", "lens_up.j1", "lens_along.j1"],
         )
         for mover in movers:
             middle = (mover.lo + mover.hi) / 2
@@ -114,4 +115,6 @@ class ShownSums(unittest.TestCase):
             SUMS["throw.range"].from_typed({"lens_range": "1.36-1.71", "width": '88 1/2"'}),
             {"lens_range": [1.36, 1.71], "width_text": '88 1/2"'},
         )
-        self.assertEqual(SUMS["height.tilt"].from_typed({"mount_tilt_down_deg": "-5; 15"}), {"mount_tilt_down_deg": [-5, 15]})
+        self.assertEqual(
+            SUMS["height.tilt"].from_typed({"mount_tilt_down_deg": "-5; 15"}), {"mount_tilt_down_deg": [-5, 15]}
+        )

@@ -190,7 +190,9 @@ class Phrases(unittest.TestCase):
             with self.subTest(line):
                 assert isinstance(answer, Heard), answer
                 wanted = CHAPEL.writing.ruler.parse(" ".join(line.split(" ")[2:]))
-                self.assertAlmostEqual(read(evaluate(apply(CHAPEL, answer.command, SHELF), SHELF).of(FixingResult)), wanted)
+                self.assertAlmostEqual(
+                    read(evaluate(apply(CHAPEL, answer.command, SHELF), SHELF).of(FixingResult)), wanted
+                )
         self.assertIn("choose panel and mount", hear(CHAPEL, SHELF, "upper row 50", Subject("p1")).say)
 
     def test_completion(self) -> None:

@@ -44,9 +44,13 @@ class Map(unittest.TestCase):
         bare = apply(UNLIT, several(PutOpening(id="o1", covering="none"), PutOpening(id="o2", covering="none")), SHELF)
         picture = bare.chosen.pictures["p1"]
         found = seat_map(bare.survey, picture, SHELF[picture.gear or ""], bare.choices)
-        dark = apply(UNLIT, several(PutOpening(id="o1", covering="blackout"), PutOpening(id="o2", covering="blackout")), SHELF)
+        dark = apply(
+            UNLIT, several(PutOpening(id="o1", covering="blackout"), PutOpening(id="o2", covering="blackout")), SHELF
+        )
         self.assertTrue(
-            seat_map(dark.survey, picture, SHELF[picture.gear or ""], dark.choices).passes[RULES.index("glare"), 20:].all()
+            seat_map(dark.survey, picture, SHELF[picture.gear or ""], dark.choices)
+            .passes[RULES.index("glare"), 20:]
+            .all()
         )
         band, eye = SIZE_SCHOOLS[DEN.choices.size_school], DEN.survey.seats["s1"].eye.value
         checked = 0
@@ -56,7 +60,10 @@ class Map(unittest.TestCase):
             x, y = float(found.xs[j]), float(found.ys[i])
             plan = apply(bare, PutSeat(id="s1", x=chosen(x), y=chosen(y), eye=Typed(value=eye)), SHELF)
             report = evaluate(plan, SHELF)
-            view, glare = report.of(ViewResult).pictures["p1"].seats["s1"], report.of(GlareResult).pictures["p1"]["s1"].total
+            view, glare = (
+                report.of(ViewResult).pictures["p1"].seats["s1"],
+                report.of(GlareResult).pictures["p1"]["s1"].total,
+            )
             tally = dict(zip(RULES, found.passes[:, i, j].tolist(), strict=True))
             self.assertEqual(tally["angle"], band.lo <= (view.angle or 0) <= band.hi, (x, y))
             self.assertEqual(tally["sharpness"], (view.per_degree or 0) >= 40)
@@ -108,7 +115,9 @@ class Sizes(unittest.TestCase):
             self.assertLess(a.angle or 0, b.angle or 0)
             self.assertGreater(a.per_degree or 0, b.per_degree or 0)
         (now,) = [row for row in rows if row.now]
-        self.assertAlmostEqual(now.angle or 0, evaluate(CHAPEL, SHELF).figures["picture.p2.angle.seat.s2"].value or 0, delta=0.01)
+        self.assertAlmostEqual(
+            now.angle or 0, evaluate(CHAPEL, SHELF).figures["picture.p2.angle.seat.s2"].value or 0, delta=0.01
+        )
         self.assertEqual(now.prices, (740, 1840))
 
     def test_a_door_too_low_is_told(self) -> None:
@@ -143,7 +152,9 @@ class Which(unittest.TestCase):
         self.assertNotEqual(self.best("desk 6", "school lounge"), "OLED panel")
         self.assertNotIn("long-throw", self.best("seat 2200", "school front row", outline="room 4000 x 2600"))
         dear = rank_displays(say(room(), "seat 3000", "budget 300"))
-        self.assertTrue(all(any("budget" in reason.text and reason.points < 0 for reason in one.reasons) for one in dear))
+        self.assertTrue(
+            all(any("budget" in reason.text and reason.points < 0 for reason in one.reasons) for one in dear)
+        )
 
     def test_every_kind_is_ranked_with_reasons_for_any_plan(self) -> None:
         for plan in (CHAPEL, DEN, room()):
@@ -224,7 +235,11 @@ class Far(unittest.TestCase):
     def test_a_high_picture_is_cured_by_sitting_farther_back(self) -> None:
         """The upper of two screens: down it can't come, so the row goes back to where it is looked at with ease."""
         plan = say(
-            room(outline="room 4000 x 7000", also=("ceiling 2700",)), "tv Slate 55", "seat 2400", "across 2000", "eye 1100"
+            room(outline="room 4000 x 7000", also=("ceiling 2700",)),
+            "tv Slate 55",
+            "seat 2400",
+            "across 2000",
+            "eye 1100",
         )
         plan = say(plan, "another tv Slate 43")
         plan = say(plan, "over Tarnbeck Slate 55", "bottom 1750", subject=Subject("p2", "s1", "k1"))
@@ -276,7 +291,9 @@ class Sound(unittest.TestCase):
             "put speaker right 200 x 200 x 400 at 3000 out 0 up 900",
         )
         wide = say(
-            plan, "put speaker left 200 x 200 x 400 at 700 out 0 up 900", "put speaker right 200 x 200 x 400 at 4100 out 0 up 900"
+            plan,
+            "put speaker left 200 x 200 x 400 at 700 out 0 up 900",
+            "put speaker right 200 x 200 x 400 at 4100 out 0 up 900",
         )
         self.assertEqual([evaluate(p, SHELF).find("speakers").level for p in (near, wide)], [Level.MIND, Level.GOOD])  # type: ignore[union-attr]
         cloth = say(near, "screen 120", "stand-off 240")

@@ -105,7 +105,11 @@ class InTheRoom(unittest.TestCase):
     def test_the_same_glare_from_any_wall(self) -> None:
         """A square room turned: picture on the left wall, window on the right one, the same share."""
         one = say(
-            room(outline="room 4000 x 4000"), *BEHIND[:2], "seat 3000", "across 2000", "window w3 at 1500, 1400 x 1200 sill 900"
+            room(outline="room 4000 x 4000"),
+            *BEHIND[:2],
+            "seat 3000",
+            "across 2000",
+            "window w3 at 1500, 1400 x 1200 sill 900",
         )
         two = say(
             room(outline="room 4000 x 4000"),
@@ -135,7 +139,9 @@ class InTheRoom(unittest.TestCase):
 
     def test_a_mount_that_swivels_brings_a_seat_inside_and_one_degree_less_does_not(self) -> None:
         for across, way in ((500, -1), (3500, 1)):  # a seat to the left, one to the right
-            plan = say(room(outline="room 4000 x 5000"), "tv Slate 55", "mount Reach 600", "seat 1900", f"across {across}")
+            plan = say(
+                room(outline="room 4000 x 5000"), "tv Slate 55", "mount Reach 600", "seat 1900", f"across {across}"
+            )
             report = evaluate(plan, SHELF)
             finding = report.find("off_axis/p1")
             assert finding
@@ -160,13 +166,16 @@ class Several(unittest.TestCase):
         )
         pictures = plan.chosen.pictures
         self.assertEqual(
-            [p.name for p in pictures.values()], ["Tarnbeck Slate 43", "Tarnbeck Slate 43 no. 2", "Tarnbeck Slate 43 no. 3"]
+            [p.name for p in pictures.values()],
+            ["Tarnbeck Slate 43", "Tarnbeck Slate 43 no. 2", "Tarnbeck Slate 43 no. 3"],
         )
         self.assertEqual({round(p.bottom, 3) for p in pictures.values()}, {round(pictures["p1"].bottom, 3)})
         xs = sorted(p.pose.x for p in pictures.values())
         for a, b in pairwise(xs):
             self.assertAlmostEqual(b - a, pictures["p1"].width.value + 16 + 60)
-        self.assertEqual([f for f in evaluate(plan, SHELF).findings if f.code.name in ("PICTURES_OVERLAP", "NOT_LEVEL")], [])
+        self.assertEqual(
+            [f for f in evaluate(plan, SHELF).findings if f.code.name in ("PICTURES_OVERLAP", "NOT_LEVEL")], []
+        )
 
     def test_more_and_more_fill_the_wall_row_by_row(self) -> None:
         """Fifteen on a wall that takes five across and three high: none over another, all on the wall, level by rows."""
@@ -178,7 +187,9 @@ class Several(unittest.TestCase):
         self.assertEqual(sorted(round(p.pose.x) for p in pictures[:5]), [476, 1488, 2500, 3512, 4524])
         found = {f.key.split("/")[0] for f in evaluate(plan, SHELF).findings}
         self.assertFalse(found & {"pictures_overlap", "not_level", "gaps", "too_wide"})
-        full = say(plan, "another tv 43").chosen.pictures["p16"]  # nothing is free: over the first, for a person to move
+        full = say(plan, "another tv 43").chosen.pictures[
+            "p16"
+        ]  # nothing is free: over the first, for a person to move
         self.assertEqual(round(full.pose.x), 2500)
 
     def test_one_out_of_line_and_one_over_another_are_found_and_cured(self) -> None:

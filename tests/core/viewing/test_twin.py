@@ -80,7 +80,9 @@ class Seen:
 
 
 class Twin(unittest.TestCase):
-    @settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.filter_too_much, HealthCheck.too_slow])
+    @settings(
+        max_examples=150, deadline=None, suppress_health_check=[HealthCheck.filter_too_much, HealthCheck.too_slow]
+    )
     @given(
         st.sampled_from(HUNG), st.floats(-35, 35), st.floats(-20, 20), st.integers(500, 1500), st.floats(0.05, 0.95), st.floats(0.05, 0.95),
         st.integers(700, 1500),
@@ -92,8 +94,12 @@ class Twin(unittest.TestCase):
         pose = plan.chosen.pictures["p1"].pose
         left, near, right, far = plan.survey.room.extent
         plan = say(plan, "seat 2000", f"eye {eye}")
-        plan = apply(plan, PutSeat(id="s1", x=chosen(left + x * (right - left)), y=chosen(near + y * (far - near))), SHELF)
-        plan = apply(plan, PutPicture(id="p1", yaw=(pose.yaw + yaw + 180) % 360 - 180, pitch=pitch, bottom=bottom), SHELF)
+        plan = apply(
+            plan, PutSeat(id="s1", x=chosen(left + x * (right - left)), y=chosen(near + y * (far - near))), SHELF
+        )
+        plan = apply(
+            plan, PutPicture(id="p1", yaw=(pose.yaw + yaw + 180) % 360 - 180, pitch=pitch, bottom=bottom), SHELF
+        )
         twin = Seen(plan, "p1", "s1")
         assume(twin.distance > 200)
         figures = evaluate(plan, SHELF).figures

@@ -66,7 +66,12 @@ class Angles(unittest.TestCase):
 class Schools(unittest.TestCase):
     def test_ends_of_the_band_belong_to_it(self) -> None:
         for name, band in SIZE_SCHOOLS.items():
-            for angle, level in ((band.lo, "good"), (band.hi, "good"), (band.lo - 1e-4, "mind"), (band.hi + 1e-4, "mind")):
+            for angle, level in (
+                (band.lo, "good"),
+                (band.hi, "good"),
+                (band.lo - 1e-4, "mind"),
+                (band.hi + 1e-4, "mind"),
+            ):
                 with self.subTest(name, angle=angle):
                     self.assertEqual(school_level(angle, name).value, level)
 
@@ -112,7 +117,13 @@ class NeckAndLadder(unittest.TestCase):
         for value, level in ((5, "good"), (5.01, "mind"), (20, "mind"), (20.01, "stop"), (-15, "good"), (-15.01, "mind"),
                              (-30, "mind"), (-30.01, "stop")):  # fmt: skip
             self.assertEqual(neck_level(value).value, level, value)
-        for value, pitch, level in ((25, 0, "good"), (25.01, 0, "mind"), (35, 0, "mind"), (35.01, 0, "stop"), (40, 10, "mind")):
+        for value, pitch, level in (
+            (25, 0, "good"),
+            (25.01, 0, "mind"),
+            (35, 0, "mind"),
+            (35.01, 0, "stop"),
+            (40, 10, "mind"),
+        ):
             self.assertEqual(top_level(value, pitch).value, level, (value, pitch))
         self.assertTrue(tilt_covered(15, (-5, 15)) and not tilt_covered(15.01, (-5, 15)))
 
@@ -161,7 +172,9 @@ class Sightlines(unittest.TestCase):
     ) -> None:
         front, back = (y_f, eye), (y_f + behind, eye + up)
         sight = sightline(picture_y=60, bottom_z=bottom, front=front, back=back, wanted=want)
-        lifted = sightline(picture_y=60, bottom_z=bottom, front=front, back=(back[0], back[1] + sight.riser), wanted=want)
+        lifted = sightline(
+            picture_y=60, bottom_z=bottom, front=front, back=(back[0], back[1] + sight.riser), wanted=want
+        )
         self.assertGreaterEqual(lifted.clearance, want - 1e-6)
         raised = sightline(picture_y=60, bottom_z=sight.bottom_without_riser, front=front, back=back, wanted=want)
         self.assertAlmostEqual(raised.clearance, want, places=5)
@@ -170,5 +183,11 @@ class Sightlines(unittest.TestCase):
 
     def test_fan(self) -> None:
         inside = {"picture": (2000.0, 0.0), "width": 2000.0, "back": (2000.0, 4000.0)}
-        for x, found in ((2000, True), (2499, True), (2500, True), (2501, False), (1499, False)):  # half of the way: ±500
+        for x, found in (
+            (2000, True),
+            (2499, True),
+            (2500, True),
+            (2501, False),
+            (1499, False),
+        ):  # half of the way: ±500
             self.assertIs(head_in_fan(front=(x, 2000.0), **inside), found, x)  # type: ignore[arg-type]

@@ -8,6 +8,7 @@ where those are the same objects again, the result is used again.
 from __future__ import annotations
 
 from collections.abc import Collection
+from functools import partial
 from typing import TypeVar
 
 from oval_room.core.figures import Figure
@@ -20,6 +21,8 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.report import Report, Result, Upset
+from oval_room.core.screens.groups import looked_at, stands_for
+from oval_room.core.screens.speaking import for_group, together
 from oval_room.core.studies import Case, Study
 from oval_room.core.units import Ruler
 
@@ -46,16 +49,17 @@ class Evaluator:
         pinned = self._keep("gear", tuple(pinned.values()), lambda: pinned)
         by_wall = self._keep("walls", (survey.room, chosen), lambda: _by_wall(survey.room, chosen))
         results: dict[type[Result], Result] = {}
-        case = Case(plan, survey, chosen, pinned, self._keep, self._only, 1, results)
+        looked = self._keep("looked at", (chosen,), lambda: looked_at(chosen))
+        only = stands_for(chosen).get(self._only or "", self._only)
+        case = Case(plan, survey, chosen, pinned, self._keep, only, 1, looked, results)
         walls = {n: (self._turned(case, n, part), self._turn(survey.room, n)) for n, part in by_wall.items()}
         for study in STUDIES:
             if study.gives in self._without:
                 continue
-            results[study.gives] = (
-                self._walls(study, walls, plan) if study.by_wall else self._run(study, study.name, case)
-            )
+            found = self._walls(study, walls, plan) if study.by_wall else self._run(study, study.name, case)
+            results[study.gives] = self._of_groups(study.name, found, chosen) if chosen.groups else found
         figures = {key: figure for result in results.values() for key, figure in result.figures.items()}
-        findings = [finding for result in results.values() for finding in result.findings]
+        findings = together([one for result in results.values() for one in result.findings], chosen)
         findings.sort(key=lambda finding: finding.weight)
         return Report(
             key,
@@ -63,6 +67,7 @@ class Evaluator:
             tuple(findings),
             {name: n for n, part in by_wall.items() for name in part.pictures},
             results,
+            stands_for(chosen),
             _upset(plan, figures, case.ruler),
             _accepted(plan, findings, case.ruler),
         )
@@ -91,6 +96,12 @@ class Evaluator:
             return parts[0]
         return self._keep(f"{study.name} joined", tuple(parts), lambda: study.gives.joined(parts))
 
+    def _of_groups(self, name: str, found: _R, chosen: Scheme) -> _R:
+        """A result whose cures of a wall of displays are changes of the group."""
+        walls = frozenset(key for key, group in chosen.groups.items() if group.kind == "wall")
+        reads = (found, *sorted(walls))
+        return self._keep(f"{name} of groups", reads, lambda: found.mapped(partial(for_group, keys=walls)))
+
     def _run(self, study: Study[_R], name: str, case: Case) -> _R:
         reads = study.reads(case)
         return self._keep(name, reads, lambda: study.run(*reads))
@@ -98,7 +109,8 @@ class Evaluator:
 
 def _by_wall(room: Room, scheme: Scheme) -> dict[int, Scheme]:
     """The scheme in parts, one for each wall that has pictures; the display wall's always."""
-    of = {key: wall_of(room, picture) for key, picture in scheme.pictures.items()}
+    of = {member: wall_of(room, group) for group in scheme.groups.values() for member in group.members}
+    of = {key: of[key] if key in of else wall_of(room, picture) for key, picture in scheme.pictures.items()}
     if all(n == 1 for n in of.values()):
         return {1: scheme}
     return {

@@ -83,6 +83,10 @@ class Finding:
     unit: str = "mm"
     cures: tuple[Cure, ...] = ()
     more: Mapping[str, Any] = field(default_factory=dict)
+    of: tuple[str, ...] = ()
+    """The pictures of a group that it is said for, where there are several."""
+    first: str = ""
+    """Of those, the one whose value it tells: the worst."""
 
     @property
     def key(self) -> str:

@@ -31,7 +31,11 @@ class Result:
 
     def turned_back(self, turn: Turn, plan: Plan) -> Self:
         """The result of a turned plan, its cures as commands for the plan itself."""
-        return _with_findings(self, tuple(finding.turned_back(turn, plan) for finding in self.findings))
+        return self.mapped(lambda finding: finding.turned_back(turn, plan))
+
+    def mapped(self, change: Callable[[Finding], Finding]) -> Self:
+        """The result with every finding changed."""
+        return _with_findings(self, tuple(change(finding) for finding in self.findings))
 
 
 def _with_findings(result: _R, findings: tuple[Finding, ...]) -> _R:
@@ -77,6 +81,8 @@ class Report:
     findings: tuple[Finding, ...]
     walls: Mapping[str, int]
     results: Mapping[type[Result], Result]
+    seen_as: Mapping[str, str] = field(default_factory=dict)
+    """The group that a display of a wall is looked at as, by the display's id."""
     upset: Mapping[str, tuple[Upset, ...]] = field(default_factory=dict)
     accepted: Mapping[str, Accepted] = field(default_factory=dict)
 

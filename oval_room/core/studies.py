@@ -10,6 +10,7 @@ from oval_room.core.keeping import Keep
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Result
+from oval_room.core.screens.groups import looked_at
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
@@ -23,7 +24,7 @@ class Case:
     editions it pins,
     and what earlier studies found.
 
-    keep: keeps what was worked out of one picture. only: the picture whose own verdicts are wanted; None for all.
+    looked: the scheme as people look at it, a wall of displays as one picture. keep: keeps what was worked out of one picture. only: the picture whose own verdicts are wanted; None for all.
     """
 
     plan: Plan
@@ -33,6 +34,7 @@ class Case:
     keep: Keep
     only: str | None
     wall: int
+    looked: Scheme
     results: Mapping[type[Result], Result]
 
     @property
@@ -57,7 +59,8 @@ class Case:
         return self.keep(name, tuple(parts.values()), lambda: Survey.model_construct(**parts))
 
     def on_wall(self, n: int, survey: Survey, scheme: Scheme) -> Case:
-        return replace(self, wall=n, survey=survey, scheme=scheme)
+        looked = self.keep(f"looked at {n}", (scheme,), lambda: looked_at(scheme))
+        return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked)
 
 
 @dataclass(frozen=True, slots=True)

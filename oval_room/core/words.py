@@ -7,33 +7,26 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
+from dataclasses import replace
 
 from oval_room.core.figures import show_value
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.units import Ruler, Side
 
 
 def names_of(plan: Plan) -> dict[str, str]:
-    """What people call every seat, thing, scene, picture and projector."""
-    chosen = plan.chosen
-    nodes: dict[str, str] = {}
-    survey = plan.survey
-    groups = (
-        survey.seats,
-        survey.things,
-        survey.scenes,
-        survey.openings,
-        survey.services,
-        survey.passages,
-        chosen.pictures,
-        chosen.projectors,
-    )
-    for group in groups:
-        nodes.update({key: node.name for key, node in group.items()})
-    return nodes
+    """What people call every seat, thing, scene, picture, projector ..."""
+    return {
+        key: str(name)
+        for node in (plan.survey, plan.chosen)
+        for _, listed in keyed_nodes(node)
+        for key, one in listed.items()
+        if (name := getattr(one, "name", None)) is not None
+    }
 
 
 def capital(text: str) -> str:
@@ -69,6 +62,9 @@ class Words:
 
     def finding(self, finding: Finding) -> str:
         """The sentence of a finding."""
+        if finding.of:
+            one = replace(finding, about={**finding.about, "picture": finding.first}, of=())
+            return f"{len(finding.of)} displays: {one.code.say(one, self)}"
         return finding.code.say(finding, self)
 
     def surface(self, key: str) -> str:

@@ -128,10 +128,11 @@ def _seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> No
 
 def _sight(draft: Draft, look: Look) -> None:
     """The subject seat's view: lines to the picture's sides, with the angle between them."""
-    picture, seat = look.plan.chosen.pictures.get(look.picture or ""), look.plan.survey.seats.get(look.seat or "")
-    if picture is None or seat is None or look.picture is None or look.seat is None:
+    watched, seat = look.watched, look.plan.survey.seats.get(look.seat or "")
+    if watched is None or seat is None or look.seat is None:
         return
-    view = look.report.of(ViewResult).pictures[look.picture].seats[look.seat]
+    subject, picture = watched
+    view = look.report.of(ViewResult).pictures[subject].seats[look.seat]
     if view.angle is None:
         return
     eye = seat.eye_point
@@ -140,7 +141,7 @@ def _sight(draft: Draft, look: Look) -> None:
         draft.line((eye.y, eye.x), (corner.y, corner.x), "sight", "sight", look.seat)
     aim = (
         Point(picture.pose.x, picture.pose.y, 0.0)
-        if look.report.walls.get(look.picture, 1) != 1
+        if look.report.walls.get(look.picture or "", 1) != 1
         else Point(eye.x, picture.pose.y, 0.0)
     )
     at = P(eye.y - (eye.y - aim.y) * 0.3, eye.x - (eye.x - aim.x) * 0.3)

@@ -51,10 +51,11 @@ class _Eye:
 
 def from_seat(look: Look) -> Scene | None:
     """The subject seat's view of the subject picture; None without either, or from behind it."""
-    picture, seat = look.plan.chosen.pictures.get(look.picture or ""), look.plan.survey.seats.get(look.seat or "")
-    if picture is None or seat is None or look.picture is None or look.seat is None:
+    watched, seat = look.watched, look.plan.survey.seats.get(look.seat or "")
+    if watched is None or seat is None or look.seat is None:
         return None
-    view = look.report.of(ViewResult).pictures[look.picture].seats[look.seat]
+    subject, picture = watched
+    view = look.report.of(ViewResult).pictures[subject].seats[look.seat]
     if view.angle is None:
         return None
     eye = _Eye(seat.eye_point, picture.pose.point)

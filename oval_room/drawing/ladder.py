@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import math
 
+from oval_room.core.screens.document import Picture
 from oval_room.core.viewing.ladder import Bound, Rungs
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.parts import Look
@@ -18,10 +19,11 @@ RAIL_AT = 500.0  # half the drawn width between rails [mm of the drawing]
 
 def ladder(look: Look) -> Scene | None:
     """The height ladder of the subject's picture; None without a picture."""
-    picture = look.plan.chosen.pictures.get(look.picture or "")
-    if picture is None or look.picture is None:
+    watched = look.watched
+    if watched is None:
         return None
-    views = look.report.of(ViewResult).pictures[look.picture]
+    subject, picture = watched
+    views = look.report.of(ViewResult).pictures[subject]
     low, high = _strongest(views.rungs)
     heights = [bound.lo for bound in low if bound.lo is not None] + [bound.hi for bound in high if bound.hi is not None]
     bottom = picture.bottom
@@ -40,7 +42,7 @@ def ladder(look: Look) -> Scene | None:
             draft.line((-RAIL_AT, at), (RAIL_AT, at), "guide" if mine else "guide-faint", "picture")
             offsets = ((0, 9), (0, -9)) if mine else ((-34, 8), (34, 8), (-34, -8), (34, -8))
             draft.add(Label(P(0, at), school, "small", "picture", offsets=offsets, priority=4 if mine else 6))
-    draft.line((-RAIL_AT - 120, bottom), (RAIL_AT + 120, bottom), "now", "picture", look.picture)
+    draft.line((-RAIL_AT - 120, bottom), (RAIL_AT + 120, bottom), "now", "picture", subject)
     draft.add(
         Label(
             P(0, bottom),
@@ -58,7 +60,7 @@ def ladder(look: Look) -> Scene | None:
     else:
         told = f"No height works: short by {look.words.length(hard.short_by, 'least')}."
     half = max((v1 - v0) * 0.95, 1500.0)
-    stacked = _stacked(look, look.picture)
+    stacked = _stacked(look, subject, picture)
     for n, key in enumerate(stacked):
         _narrow(draft, look, key, half + (n + 0.5) * BESIDE, v0, v1)
     if stacked:
@@ -66,14 +68,14 @@ def ladder(look: Look) -> Scene | None:
     return Scene("ladder", title, (-half, v0, half + len(stacked) * BESIDE, v1), tuple(draft.shapes), told)
 
 
-def _stacked(look: Look, key: str) -> list[str]:
+def _stacked(look: Look, key: str, mine: Picture) -> list[str]:
     """Pictures of the same wall face over or under this one."""
-    pictures, mine = look.plan.chosen.pictures, look.plan.chosen.pictures[key]
-    wall = look.report.walls.get(key)
+    pictures, wall = look.plan.chosen.pictures, look.report.walls.get(look.picture or "")
     return [
         other
         for other, one in pictures.items()
-        if other != key
+        if other not in (key, look.picture)
+        and other not in look.report.seen_as
         and look.report.walls.get(other) == wall
         and math.dist((one.pose.x, one.pose.y), (mine.pose.x, mine.pose.y)) < (one.across + mine.across) / 2
         and (one.bottom >= mine.top or one.top <= mine.bottom)

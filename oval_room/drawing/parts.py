@@ -17,6 +17,7 @@ from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.report import Report
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.groups import looked_at
 from oval_room.core.survey.document import Seat
 from oval_room.core.survey.eyes import CROWN
 from oval_room.core.words import Words
@@ -53,6 +54,13 @@ class Look(NamedTuple):
             else None
         )
         return self._replace(plan=turn.plan(self.plan), ghost=ghost, wall=1)
+
+    @property
+    def watched(self) -> tuple[str, Picture] | None:
+        """The subject picture as people look at it, with its id: a wall of displays for any display of it."""
+        key = self.report.seen_as.get(self.picture or "", self.picture or "")
+        picture = looked_at(self.plan.chosen).pictures.get(key)
+        return (key, picture) if picture is not None else None
 
     @property
     def words(self) -> Words:

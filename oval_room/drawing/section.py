@@ -112,10 +112,11 @@ def _bands(draft: Draft, look: Look, depth: float, height: float) -> None:
 
 
 def _sights(draft: Draft, look: Look) -> None:
-    picture = look.plan.chosen.pictures.get(look.picture or "")
-    if picture is None or look.picture is None:
+    watched = look.watched
+    if watched is None:
         return
-    views = look.report.of(ViewResult).pictures[look.picture]
+    subject, picture = watched
+    views = look.report.of(ViewResult).pictures[subject]
     seen: set[tuple[float, float]] = set()
     for key, seat in look.plan.survey.seats.items():
         eye, view = seat.eye_point, views.seats[key]

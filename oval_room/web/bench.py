@@ -213,6 +213,7 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
     out, words = [], Words(plan)
     for name in STAGES[stage].headlines:
         kind = KINDS[name]
+        whole = report.seen_as.get(subject.picture or "")
         ids = {
             "picture": subject.picture,
             "seat": subject.seat,
@@ -220,7 +221,7 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
             "projector": subject.projector,
             "n": 1,
         }
-        figure = report.figures.get(kind.key(**ids))
+        figure = report.figures.get(kind.key(**ids)) or report.figures.get(kind.key(**ids | {"picture": whole}))
         if figure is None:
             continue
         worst = kind.worst_of(_same(report, figure)) if kind.by_seat else None

@@ -12,6 +12,7 @@ from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.room import Corner, Slope
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.demo.gear import SHELF
@@ -83,6 +84,8 @@ COMMANDS: st.SearchStrategy[Command] = st.one_of(
     st.builds(Choose, size_school=st.sampled_from(["lounge", "front row"]), height_school=st.sampled_from(["third", "low"]), main_seat=st.none() | SEATS),
     st.builds(PutBrief, who=st.text(max_size=20), film=st.floats(0, 24), games=st.floats(0, 9), plays=st.sampled_from(["any", "platform and rhythm"])),
     st.builds(PutWriting, unit=st.sampled_from(["mm", "in"]), style=st.sampled_from(["mm", "feet"])),
+    st.builds(PutGroup, id=st.just("m1"), kind=st.sampled_from(["row", "wall", "rig"]), members=st.none() | st.sampled_from([("p1", "p2"), ("p2", "p7")]),
+              x=st.none() | LENGTH, bottom=st.none() | LENGTH, yaw=st.none() | st.sampled_from([0.0, 90.0, 12.0])),
     st.builds(PutScheme, id=st.just("v2"), name=st.just("Other"), like=st.just("v1")),
     st.builds(Accept, finding=st.sampled_from(["throw/j1/p1", "angle/p1"]), level=st.none() | st.just(Level.MIND), off_by=st.floats(0, 500)),
     st.builds(Settle, stage=st.sampled_from(["picture", "throw"]), figures=st.just({"picture.p1.bottom": 1000.0})),

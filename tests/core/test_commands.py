@@ -17,6 +17,7 @@ from oval_room.core.plan.room import Corner
 from oval_room.core.plan.turn import Turn
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.demo.gear import SHELF, edition
@@ -54,6 +55,7 @@ ONE_OF_EACH: tuple[Command, ...] = (
     PutThing(id="t1", x_from=100.0, y_to=700.0),
     PutScene(id="k1", side=Typed(value=12.0, instrument="eye")),
     PutPicture(id="p1", x=1800.0, bottom=800.0, yaw=4.0),
+    PutGroup(id="m1", kind="row", members=("p1", "p2")),
     TakeGear(id="p2", gear=edition("Tarnbeck Ember 55")),
     PutProjector(id="j1", y=3300.0, z=2000.0),
 )

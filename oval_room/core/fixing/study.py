@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import partial
 from typing import Final, Self
 
 from oval_room.core.figures import FigureBook, Input
@@ -12,6 +13,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.fixing.says import FixingCode
+from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import ZONED, Service
@@ -61,32 +63,22 @@ class FixingResult(Result):
         )
 
 
-def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) -> FixingResult:
-    """Where the holes go for every picture and projector of a scheme."""
-    book, findings = FigureBook(KINDS), []
+def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, keep: Keep = anew) -> FixingResult:
+    """Where the holes go for every picture and projector of a scheme.
+
+    Args:
+        keep: keeps what was worked out for a picture while nothing that bears on it changes.
+    """
+    book, findings = FigureBook(KINDS), list[Finding]()
     holes: dict[str, HoleMap] = {}
     plates: dict[str, ProjectorPlate] = {}
     for key, picture in scheme.pictures.items():
         if picture.kind == "panel":
-            panel, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
-            found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
-            if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
-                what = (
-                    "the panel"
-                    if not isinstance(panel, Panel)
-                    else "the mount"
-                    if not isinstance(mount, Mount)
-                    else "t"
-                )
-                findings.append(Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what}))
-                continue
-            holes[key] = found
-            _hole_figures(book, key, picture, panel, mount, found)
-            kind = survey.kind_of("w1")
-            findings.append(
-                Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
-            )
-            findings += _into_what(key, survey, kind) + _near_services(key, survey, found)
+            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""))
+            one = keep(f"holes of {key}", reads, partial(_study_panel, key, *reads))
+            book.figures |= one.figures
+            findings += one.findings
+            holes |= one.holes
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear):
@@ -95,6 +87,20 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) 
                 key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
             )
     return FixingResult(book.figures, tuple(findings), holes, plates)
+
+
+def _study_panel(key: str, survey: Survey, picture: Picture, panel: object, mount: object) -> FixingResult:
+    """One panel's hole rows, and what they go into."""
+    found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
+    if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
+        what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
+        missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what})
+        return FixingResult({}, (missing,), {}, {})
+    book, kind = FigureBook(KINDS), survey.kind_of("w1")
+    _hole_figures(book, key, picture, panel, mount, found)
+    rows = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
+    findings = (rows, *_into_what(key, survey, kind), *_near_services(key, survey, found))
+    return FixingResult(book.figures, findings, {key: found}, {})
 
 
 def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:

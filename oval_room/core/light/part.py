@@ -21,7 +21,7 @@ PART: Final = Part(
         Study(
             "light",
             LightResult,
-            lambda c: (c.seen("room", "scenes"), c.scheme, c.of(ThrowResult), c.gear, c.ruler),
+            lambda c: (c.seen("room", "scenes"), c.looked, c.of(ThrowResult), c.gear, c.ruler),
             study_light,
         ),
     ),

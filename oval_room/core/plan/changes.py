@@ -8,12 +8,13 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Sequence
-from typing import Any, Final, NamedTuple
+from typing import Any, Final, NamedTuple, get_origin
 
 from pydantic import BaseModel
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.keyed import below
 from oval_room.core.plan.measure import Measure
 
 GROWS_ONLY: Final = "readings"
@@ -110,26 +111,12 @@ def _given_out(key: str) -> tuple[str, int]:
 
 
 def _is_keyed(path: str) -> bool:
-    """Whether a path ends at an entry of a keyed list, which may be absent."""
-    parts = path.split(".")
-    return len(parts) > 1 and parts[-2] in (
-        "seats",
-        "things",
-        "scenes",
-        "schemes",
-        "pictures",
-        "projectors",
-        "settled",
-        "readings",
-        "figures",
-        "accepted",
-        "dims",
-        "made",
-        "openings",
-        "services",
-        "finds",
-        "passages",
-    )
+    """Whether a path ends at an entry of a table, which may be absent."""
+    node: object = Plan
+    *above, _ = path.split(".")
+    for key in above:
+        node = below(node, key)
+    return get_origin(node) is dict
 
 
 def graft(old: Any, new: Any) -> Any:

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
 
 from oval_room.core.brief.document import Brief
 from oval_room.core.levels import Level
+from oval_room.core.plan.group import Group
 from oval_room.core.plan.instruments import Instrument
 from oval_room.core.plan.keyed import holder_of, keyed_nodes
 from oval_room.core.plan.measure import MOST, Frozen, Id, Name, Reading, Words, default
@@ -45,6 +46,7 @@ class Scheme(Frozen):
     name: Name
     pictures: Annotated[dict[Id, Picture], Field(max_length=MOST)] = {}
     projectors: Annotated[dict[Id, Projector], Field(max_length=MOST)] = {}
+    groups: Annotated[dict[Id, Group], Field(max_length=MOST)] = {}
 
     @model_validator(mode="after")
     def _shows(self) -> Scheme:
@@ -52,6 +54,20 @@ class Scheme(Frozen):
             if projector.shows not in self.pictures:
                 raise ValueError(f"projector {key} shows picture {projector.shows}, which is not there")
         return self
+
+    @model_validator(mode="after")
+    def _together(self) -> Scheme:
+        seen: set[str] = set()
+        for key, group in self.groups.items():
+            for member in group.members:
+                if member not in self.pictures or member in seen:
+                    raise ValueError(f"group {key} has picture {member}, which is in another group or not there")
+                seen.add(member)
+        return self
+
+    def group_of(self, picture: str) -> str | None:
+        """The group a picture belongs to."""
+        return next((key for key, group in self.groups.items() if picture in group.members), None)
 
     def has(self, key: str) -> bool:
         return holder_of(self, key) is not None
@@ -63,7 +79,8 @@ class Scheme(Frozen):
             for name, listed in keyed_nodes(self)
         }
         pictures = {key: picture for key, picture in self.pictures.items() if key in keys}
-        return self.model_copy(update=shown | {"pictures": pictures})
+        groups = {key: group for key, group in self.groups.items() if set(group.members) <= set(keys)}
+        return self.model_copy(update=shown | {"pictures": pictures, "groups": groups})
 
     def without(self, gone: str) -> Scheme:
         """The scheme with one of its things taken away, and what stands on it: a picture takes its projectors with
@@ -72,7 +89,17 @@ class Scheme(Frozen):
             name: {key: node for key, node in listed.items() if key != gone and getattr(node, "shows", None) != gone}
             for name, listed in keyed_nodes(self)
         }
-        return self.model_copy(update=left)
+        return self.model_copy(update=left | {"groups": _left_together(self.groups, gone)})
+
+
+def _left_together(groups: Mapping[str, Group], gone: str) -> dict[str, Group]:
+    """The groups without one of them, or without one of their pictures; one picture alone is no group."""
+    left = {}
+    for key, group in groups.items():
+        members = tuple(member for member in group.members if member != gone)
+        if key != gone and len(members) > 1:
+            left[key] = group if members == group.members else group.model_copy(update={"members": members})
+    return left
 
 
 class Settled(Frozen):

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import cache
-from typing import get_args, get_origin
+from types import UnionType
+from typing import Annotated, Union, get_args, get_origin
 
 from pydantic import BaseModel
 
@@ -30,3 +31,14 @@ def keyed_nodes(node: Frozen) -> Iterator[tuple[str, dict[str, Frozen]]]:
 def holder_of(node: Frozen, key: str) -> str | None:
     """The field of a node whose list has an id; None when none has."""
     return next((name for name, listed in keyed_nodes(node) if key in listed), None)
+
+
+def below(node: object, key: str) -> object:
+    """The type of what a type of node holds under a key: a field of a model, an entry of a table; None where it holds
+    none."""
+    while get_origin(node) is Annotated or get_origin(node) in (Union, UnionType):
+        node = next((one for one in get_args(node) if one is not type(None)), None)
+    if isinstance(node, type) and issubclass(node, BaseModel):
+        field = node.model_fields.get(key)
+        return field.annotation if field else None
+    return get_args(node)[1] if get_origin(node) is dict else None

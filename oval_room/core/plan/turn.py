@@ -13,6 +13,7 @@ from collections.abc import Callable
 from typing import Any, Final
 
 from oval_room.core.plan.document import Plan, Scheme
+from oval_room.core.plan.group import Group
 from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import Frozen, Measure
 from oval_room.core.plan.outline import Wall, turned
@@ -28,7 +29,7 @@ PAST: Final = 300.0
 """… and that it is in front of, its middle at most this far past an end [mm]."""
 
 
-def wall_of(room: Room, picture: Picture) -> int:
+def wall_of(room: Room, picture: Picture | Group) -> int:
     """Number of the wall a picture belongs to (from 1); the display wall's when none is behind it."""
     best, least = 1, math.inf
     pose = picture.pose

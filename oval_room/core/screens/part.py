@@ -8,6 +8,7 @@ from oval_room.core.part import Part
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.entries import picture_entries
 from oval_room.core.screens.figures import KINDS
+from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.screens.movers import picture_movers
 from oval_room.core.screens.phrases import PHRASES
 from oval_room.core.screens.says import PictureCure, ScreenCode
@@ -20,16 +21,16 @@ PART: Final = Part(
     kinds=KINDS,
     codes=(ScreenCode,),
     cures=(PictureCure,),
-    commands=(PutPicture, TakeGear),
+    commands=(PutPicture, TakeGear, PutGroup),
     studies=(
         Study(
             "screens",
             ScreensResult,
-            lambda c: (c.seen("things"), c.scheme, c.gear, c.ruler),
+            lambda c: (c.seen("things"), c.scheme, c.looked, c.gear, c.ruler),
             study_screens,
             by_wall=True,
         ),
-        Study("use", UseResult, lambda c: (c.plan.brief, c.scheme, c.gear), study_use),
+        Study("use", UseResult, lambda c: (c.plan.brief, c.looked, c.gear), study_use),
     ),
     phrases=PHRASES,
     entries={"picture": picture_entries},

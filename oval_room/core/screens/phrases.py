@@ -10,10 +10,13 @@ from typing import Final
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Drop
+from oval_room.core.plan.group import GROUP_WORDS
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.shapes import curve, split
 from oval_room.core.screens.size import parse_aspect, parse_diagonal, picture_size, show_aspect
@@ -367,6 +370,46 @@ def _surface(here: Here, rest: str) -> Heard:
     return Heard(f"{picture.name}: surface {word}", PutPicture(id=key, surface=word))
 
 
+def _together(here: Here, rest: str) -> Heard:
+    """The subject's neighbours on its face of the wall brought together: as a row, a stack, a rig or a wall."""
+    key, picture = here.picture()
+    word = one_of(rest.strip().lower().removeprefix("as ").removeprefix("a "), tuple(GROUP_WORDS))
+    chosen, room = here.plan.chosen, here.plan.survey.room
+    if (known := chosen.group_of(key)) is not None:
+        put = PutGroup.model_validate({"id": known, "kind": word})
+        return Heard(f"{chosen.groups[known].name}: a {GROUP_WORDS[word]}", put)
+    n = wall_of(room, picture)
+    wall = room.walls[n - 1]
+    face = wall.own(picture.pose.x, picture.pose.y)[1]
+    members = []
+    for other, one in chosen.pictures.items():
+        near = wall_of(room, one) == n and abs(wall.own(one.pose.x, one.pose.y)[1] - face) <= SAME_FACE
+        beside = one.bottom < picture.top and one.top > picture.bottom
+        if (
+            chosen.group_of(other) is None
+            and one.kind == picture.kind
+            and (word == "rig" or (near and (word == "wall" or beside == (word == "row") or other == key)))
+        ):
+            members.append(other)
+    if len(members) < 2:
+        raise RefusedError(
+            f"{picture.name} has no neighbour to come together with; say another tv 43 first", value=rest
+        )
+    name = f"{GROUP_WORDS[word].split(' ')[0]} of {len(members)}"
+    put = PutGroup.model_validate(
+        {"id": next_id("m", set(chosen.groups)), "name": name, "kind": word, "members": tuple(members)}
+    )
+    return Heard(f"{len(members)} pictures together as a {GROUP_WORDS[word]}", put)
+
+
+def _apart(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    group = here.plan.chosen.group_of(key)
+    if group is None:
+        raise RefusedError(f"{picture.name} stands alone already", value=rest)
+    return Heard(f"{here.plan.chosen.groups[group].name}: taken apart, its pictures stay", Drop(id=group))
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
     Phrase(
@@ -457,4 +500,13 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("curve", "a radius or flat", "how a panel is curved", "curve 1800 mm", "picture", _curve),
     Phrase("split", "columns x rows", "what the picture is shared into", "split 2 x 1", "picture", _split),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
+    Phrase(
+        "together",
+        "as a row, stack, wall or rig",
+        "bring the subject and its neighbours together as one group",
+        "together as a row",
+        "picture",
+        _together,
+    ),
+    Phrase("apart", "", "take the subject's group apart; its pictures stay", "apart", "picture", _apart),
 )

@@ -5,6 +5,7 @@ beside each other, cloths through their travel (rules 2.2 to 2.7)."""
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 from itertools import combinations, pairwise
 from typing import Final, NamedTuple
@@ -43,18 +44,26 @@ class ScreensResult(Result):
     """Pictures as things."""
 
 
-def study_screens(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler) -> ScreensResult:
-    """Pictures of one wall against each other, what hangs before them, and their surfaces."""
+def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShelf, ruler: Ruler) -> ScreensResult:
+    """Pictures of one wall against each other, what hangs before them, and their surfaces.
+
+    Args:
+        looked: the scheme with each wall of displays as the one picture it is looked at as; its displays are only
+            looked at for being in each other's way.
+    """
     out: list[Finding] = []
     book = FigureBook(KINDS)
-    for key, picture in scheme.pictures.items():
+    for key, picture in looked.pictures.items():
         _write_shape(book, key, picture)
     for projector in scheme.projectors.values():
         out += _surface(projector.shows, scheme.pictures[projector.shows], gear.get(projector.gear), survey)
-    for (a, one), (b, other) in combinations(scheme.pictures.items(), 2):
+    for (a, one), (b, other) in combinations(looked.pictures.items(), 2):
         out += _two(a, one, b, other, ruler)
-    out += _gaps(scheme, ruler)
-    for key, picture in scheme.pictures.items():
+    for group in scheme.groups.values():
+        if group.kind == "wall":
+            out += _over_each_other({key: scheme.pictures[key] for key in group.members}, ruler)
+    out += _gaps(looked, ruler)
+    for key, picture in looked.pictures.items():
         item = gear.get(picture.gear or "")
         if isinstance(item, Screen) and item.way in TRAVELS:
             out += _drop(key, picture, item.way == "floor-rising", survey, scheme, gear, ruler)
@@ -132,6 +141,19 @@ def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Fin
             Finding(ScreenCode.PICTURES_OVERLAP, Level.STOP, "2.6", about, min(across, up), 0.0, cures=cures, more=more)
         ]
     return _not_level(a, one, b, other) + _beside(a, one, b, other, across, up)
+
+
+def _over_each_other(pictures: Mapping[str, Picture], ruler: Ruler) -> list[Finding]:
+    """Displays of a wall that lie over each other: only those that share a stretch of the wall are compared."""
+    out: list[Finding] = []
+    sides = sorted((_sides(one), key) for key, one in pictures.items())
+    for n, ((_, right, low, high), key) in enumerate(sides):
+        for (left, _, foot, top), other in sides[n + 1 :]:
+            if left >= right - 0.5:
+                break
+            if min(top, high) - max(foot, low) > 0.5:
+                out += _two(key, pictures[key], other, pictures[other], ruler)
+    return out
 
 
 def _gaps(scheme: Scheme, ruler: Ruler) -> list[Finding]:

@@ -4,19 +4,34 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.errors import RefusedError
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.groups import stands_for
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
 from oval_room.core.subject import Subject
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 
 
-def _largest(here: Here, rest: str) -> Heard:
+def _alone(here: Here) -> tuple[str, Picture]:
+    """The subject picture, where it can be sized and placed by itself.
+
+    Raises:
+        RefusedError: it is a display of a wall.
+    """
     key, picture = here.picture()
+    if key in stands_for(here.plan.chosen):
+        raise RefusedError(f"{picture.name} is part of a wall of displays; say apart first")
+    return key, picture
+
+
+def _largest(here: Here, rest: str) -> Heard:
+    key, picture = _alone(here)
     found = largest_picture(here.plan, here.gear, key)
     return Heard(f"{picture.name}: {here.show(found.value)} wide is the largest without a stop", found.command)
 
 
 def _lowest(here: Here, rest: str) -> Heard:
-    key, picture = here.picture()
+    key, picture = _alone(here)
     found = lowest_picture(here.plan, here.gear, key)
     return Heard(f"{picture.name}: bottom edge at {here.show(found.value)} is the lowest without a stop", found.command)
 

@@ -17,7 +17,7 @@ PART: Final = Part(
         Study(
             "sound",
             SoundResult,
-            lambda c: (c.seen("room", "seats", "main_seat", "things", "services"), c.scheme, c.gear),
+            lambda c: (c.seen("room", "seats", "main_seat", "things", "services"), c.looked, c.gear),
             study_sound,
             by_wall=True,
         ),

@@ -33,11 +33,11 @@ PART: Final = Part(
         Study(
             "viewing",
             ViewResult,
-            lambda c: (c.survey, c.scheme, c.plan.choices, c.gear, c.ruler, c.keep, c.only, _use(c)),
+            lambda c: (c.survey, c.looked, c.plan.choices, c.gear, c.ruler, c.keep, c.only, _use(c)),
             study_viewing,
             by_wall=True,
         ),
-        Study("glare", GlareResult, lambda c: (c.survey, c.scheme, c.gear, c.keep, c.only), study_glare, by_wall=True),
+        Study("glare", GlareResult, lambda c: (c.survey, c.looked, c.gear, c.keep, c.only), study_glare, by_wall=True),
     ),
     phrases=PHRASES,
     entries={"picture": school_entries},

@@ -18,6 +18,7 @@ from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
 from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.groups import stands_for
 from oval_room.core.screens.size import picture_size
 from oval_room.core.survey.way_in import CLOSE, panel_box, spare
 from oval_room.core.viewing.schools import school_level
@@ -51,7 +52,10 @@ class SizeRow:
 def size_table(
     plan: Plan, gear: GearShelf, picture: str, seat: str | None, scene: str | None, sizes: Sequence[float] = SIZES
 ) -> list[SizeRow]:
-    """A row for each size, the picture kept in its place with its bottom edge where its ladder allows."""
+    """A row for each size, the picture kept in its place with its bottom edge where its ladder allows; none for a
+    display of a wall, which is not chosen by itself."""
+    if picture in stands_for(plan.chosen):
+        return []
     node = plan.chosen.pictures[picture]
     now = picture_size(width=node.width.value, height=node.height).diagonal / 25.4
     evaluate, out = Evaluator(picture), []

@@ -24,7 +24,8 @@ class Case:
     editions it pins,
     and what earlier studies found.
 
-    looked: the scheme as people look at it, a wall of displays as one picture. keep: keeps what was worked out of one picture. only: the picture whose own verdicts are wanted; None for all.
+    looked: the scheme as people look at it, a wall of displays as one picture. keep: keeps what was worked out of one
+    picture. only: the picture whose own verdicts are wanted; None for all.
     """
 
     plan: Plan

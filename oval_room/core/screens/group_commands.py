@@ -21,7 +21,8 @@ from oval_room.core.screens.groups import middle_of
 
 
 class PutGroup(Command):
-    """Bring pictures together, or move and turn a group: its pictures go with it. bottom: the lowest one's lower edge."""
+    """Bring pictures together, or move and turn a group: its pictures go with it. bottom: the lowest one's lower
+    edge."""
 
     do: Literal["put group"] = "put group"
     id: Id

@@ -23,7 +23,8 @@ class StageSpec:
 
     name: in addresses and settled stages. title: as its drawer is labelled. views: those it shows, the lead first.
     extra: views it can
-    lead with beside its own. headlines: names of the figures that matter, the first first.
+    lead with beside its own. headlines: names of the figures that matter, the first first. hint: what the tape line
+    shows before anything is typed. empty: what its drawer says when it has no entry.
     """
 
     name: str
@@ -31,6 +32,8 @@ class StageSpec:
     views: tuple[str, ...]
     headlines: tuple[str, ...]
     extra: tuple[str, ...] = ()
+    hint: str = "say it"
+    empty: str = "Place a picture first: tv 65 or screen 110."
 
 
 @dataclass(frozen=True, slots=True)

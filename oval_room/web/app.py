@@ -8,6 +8,7 @@ from fastapi.responses import JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.exceptions import HTTPException
 from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.types import Scope
 
 from oval_room import __version__
 from oval_room.core.errors import MissingError, RefusedError
@@ -15,9 +16,19 @@ from oval_room.store.records import StoreError
 from oval_room.store.store import Store
 from oval_room.web.bench import Bench
 from oval_room.web.guard import Guard, RefusedRequest
-from oval_room.web.pages import HERE, page
+from oval_room.web.pages import HERE, TEMPLATES, page
 from oval_room.web.routes import choosing, desk, history, prints, sheet, shelf, sums, survey
 from oval_room.web.settings import Settings
+
+
+class KeptFiles(StaticFiles):
+    """Files that ship: those asked for by the sum of their content never change, so a browser keeps them for good."""
+
+    async def get_response(self, path: str, scope: Scope) -> Response:
+        answer = await super().get_response(path, scope)
+        if b"v=" in scope["query_string"] and answer.status_code == 200:
+            answer.headers["cache-control"] = "public, max-age=31536000, immutable"
+        return answer
 
 
 def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
@@ -27,9 +38,10 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
         title="Oval Room", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
     )
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
-    app.mount("/static", StaticFiles(directory=HERE / "static"), name="static")
+    app.mount("/static", KeptFiles(directory=HERE / "static"), name="static")
     for module in (desk, history, prints, survey, choosing, sheet, sums, shelf):
         app.include_router(module.router)
+    TEMPLATES.env.globals["url"] = app.url_path_for
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", settings.host])
     app.add_middleware(Guard, body_limit=settings.body_limit)
     _errors(app)

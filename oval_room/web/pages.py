@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import hashlib
 import re
+from functools import cache
 from pathlib import Path
 from typing import Any, Final
+from urllib.parse import unquote
 
 from fastapi import Request
 from fastapi.responses import HTMLResponse
@@ -68,6 +71,14 @@ def cap(text: object) -> str:
     return plain[:1].upper() + plain[1:]
 
 
+@cache
+def asset(path: str) -> str:
+    """Address of a file that ships with the pages, with the sum of its content: it may be kept for good."""
+    content = (HERE / "static" / path).read_bytes()
+    return f"/static/{path}?v={hashlib.sha256(content).hexdigest()[:10]}"
+
+
+TEMPLATES.env.globals["asset"] = asset
 TEMPLATES.env.filters.update(lengths=lengths, symbols=symbols, moment=moment, cap=cap)
 TEMPLATES.env.trim_blocks = TEMPLATES.env.lstrip_blocks = True
 
@@ -79,8 +90,6 @@ def theme_of(request: Request) -> str:
 
 def author_of(request: Request) -> str:
     """Who is at this browser."""
-    from urllib.parse import unquote
-
     said = unquote(request.cookies.get("author", "")).strip()[:60]
     return said or str(request.app.state.settings.author)
 

@@ -151,6 +151,8 @@ class SheetParts:
             "plan": plan,
             "seen": seen,
             "stage": seen.stage,
+            "spec": STAGES[seen.stage],
+            "hint": STAGES[seen.stage].hint,
             "subject": seen.subject,
             "scheme": plan.chosen,
             "marks": marks(plan, self.report),

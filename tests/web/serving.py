@@ -21,6 +21,11 @@ from oval_room.web.settings import Settings
 HTML = {"accept": "text/html"}
 
 
+def flat(html: str) -> str:
+    """A page's text on one line, so that where its template breaks lines does not matter."""
+    return re.sub(r"> <", "><", re.sub(r"\s+", " ", html))
+
+
 class WebCase(unittest.TestCase):
     """One application for the whole class; tests that change a job make their own copy of it."""
 

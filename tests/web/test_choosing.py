@@ -8,7 +8,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.subject import Subject
 from tests.core.survey.rooms import hall, room, say
-from tests.web.serving import HTML, WebCase
+from tests.web.serving import HTML, WebCase, flat
 
 
 class Choosing(WebCase):
@@ -72,7 +72,7 @@ class Choosing(WebCase):
         ):
             self.assertEqual(self.say(job, line, stage="picture").json()["kind"], "done", line)
             with self.subTest(line):
-                self.assertIn(told, self.client.get(f"/jobs/{job}/picture", headers=HTML).text)
+                self.assertIn(told, flat(self.client.get(f"/jobs/{job}/picture", headers=HTML).text))
         for line in (
             "curve 3 bananas",
             "split 0 x 2",
@@ -90,6 +90,7 @@ class Choosing(WebCase):
         self.say(job, "scheme Larger TV", picture="p2")
         self.say(job, "tv Ember 77", picture="p2", stage="picture")
         text = self.client.get(f"/jobs/{job}/schemes", params={"picture": "p2"}, headers=HTML).text
+        text = flat(text)
         self.assertIn("Larger TV", text)
         self.assertRegex(text, r'class="differs"><th scope="row">Angle across')
         self.assertEqual(len(re.findall(r'data-scale="([0-9.]+)"', text)), 2)
@@ -143,7 +144,8 @@ class Choosing(WebCase):
         again = re.findall(r'data-try="([^"]+)"', self.client.get(f"/jobs/{job}/picture", headers=HTML).text)
         self.assertLess(len(again), len(waiting))
         self.assertIn(
-            "and not what the others give", self.client.get(f"/jobs/{job}/breaking", params={"picture": "p5"}).text
+            "and not what the others give",
+            flat(self.client.get(f"/jobs/{job}/breaking", params={"picture": "p5"}).text),
         )
 
     def test_many_checks_that_pass_are_folded_and_nothing_else_is(self) -> None:

@@ -22,13 +22,14 @@ class Snap(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Grip:
-    """A handle: key, place in its view [mm], which way it moves, what it is called."""
+    """A handle: key, place in its view [mm], which way it moves, what it is called, the id of what it holds."""
 
     key: str
     u: float
     v: float
     moves: Axis
     label: str
+    of: str = ""
 
 
 @dataclass(frozen=True, slots=True)

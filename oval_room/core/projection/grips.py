@@ -20,6 +20,7 @@ def _lenses(plan: Plan, view: str, picture: str | None) -> list[Grip]:
             projector.pose.z if view == "section" else projector.pose.x,
             "uv",
             f"{projector.name}, lens",
+            key,
         )
         for key, projector in plan.chosen.projectors.items()
         if projector.shows == picture

@@ -38,6 +38,11 @@ PART: Final = Part(
     movers=(lens_movers,),
     sums=(SumGroup("Projector", SUMS),),
     stage=StageSpec(
-        "throw", "Throw", ("section", "plan", "window", "strip"), ("throw", "shift_use", "lens_z", "white")
+        "throw",
+        "Throw",
+        ("section", "plan", "window", "strip"),
+        ("throw", "shift_use", "lens_z", "white"),
+        hint="throw 13'4",
+        empty="Nothing here is projected. Say screen 110 for a projected picture.",
     ),
 )

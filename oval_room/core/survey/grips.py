@@ -24,7 +24,7 @@ def _corners(plan: Plan, view: str, picture: str | None) -> list[Grip]:
 
 def _things(plan: Plan, view: str, picture: str | None) -> list[Grip]:
     return [
-        Grip(f"thing.{k}", (t.y_from + t.y_to) / 2, (t.x_from + t.x_to) / 2, "uv", t.name)
+        Grip(f"thing.{k}", (t.y_from + t.y_to) / 2, (t.x_from + t.x_to) / 2, "uv", t.name, k)
         for k, t in plan.survey.things.items()
     ]
 

@@ -55,5 +55,5 @@ PART: Final = Part(
     entries={"survey": survey_entries},
     grips=GRIPS,
     sums=(SumGroup("Survey", SUMS),),
-    stage=StageSpec("survey", "Survey", ("plan", "elevation", "section"), ("distance", "angle")),
+    stage=StageSpec("survey", "Survey", ("plan", "elevation", "section"), ("distance", "angle"), hint="seat 11'2"),
 )

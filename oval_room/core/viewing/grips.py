@@ -17,7 +17,7 @@ from oval_room.core.viewing.schools import SIZE_SCHOOLS
 
 
 def _seats(plan: Plan, view: str, picture: str | None) -> list[Grip]:
-    return [Grip(f"seat.{k}", s.y.value, s.x.value, "uv", s.name) for k, s in plan.survey.seats.items()]
+    return [Grip(f"seat.{k}", s.y.value, s.x.value, "uv", s.name, k) for k, s in plan.survey.seats.items()]
 
 
 def _rows(plan: Plan, view: str, picture: str | None) -> list[Grip]:

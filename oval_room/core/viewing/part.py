@@ -54,5 +54,6 @@ PART: Final = Part(
         ("section", "elevation", "plan", "ladder"),
         ("bottom", "angle", "neck", "contrast"),
         extra=("map", "cloth"),
+        hint="tv 65",
     ),
 )

@@ -25,11 +25,11 @@ def _edges(name: str) -> Callable[[Plan, str, str | None], list[Grip]]:
         shown = plan.chosen.pictures.get(picture or "")
         if shown is None:
             return []
-        across = shown.pose.y if view == "section" else shown.pose.x
+        across, of = shown.pose.y if view == "section" else shown.pose.x, picture or ""
         return [
             {
-                "body": Grip(f"body.{picture}", across, shown.pose.z, "v", f"{shown.name}, height"),
-                "top": Grip(f"top.{picture}", across, shown.top, "v", f"{shown.name}, top edge"),
+                "body": Grip(f"body.{picture}", across, shown.pose.z, "v", f"{shown.name}, height", of),
+                "top": Grip(f"top.{picture}", across, shown.top, "v", f"{shown.name}, top edge", of),
                 "side": Grip(
                     f"side.{picture}", across + shown.width.value / 2, shown.pose.z, "u", f"{shown.name}, side edge"
                 ),

@@ -76,7 +76,8 @@ class Phrases(unittest.TestCase):
         plan = say(plan, "another tv 43", subject)
         for phrase in PHRASES:
             of = Subject("p1", "s2", "k2", "j1") if phrase.word == "surface" else subject  # the cloth
-            answer = hear(plan, SHELF, phrase.example, of)
+            there = say(plan, "together as a row", of) if phrase.word == "apart" else plan
+            answer = hear(there, SHELF, phrase.example, of)
             with self.subTest(phrase.example):
                 if phrase.word == "lens":
                     self.assertIsInstance(answer, Asked)  # here it could be both

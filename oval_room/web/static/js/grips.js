@@ -1,220 +1,237 @@
 // Grips over the lead view: they live in an overlay that is never swapped, so a drag survives every new drawing.
 // While one moves: one request in flight, the latest place waits, older answers are dropped. On release: one commit.
-"use strict";
+import { onceKey } from "./api.js";
+import { drawProjection } from "./projection.js";
 
-window.ovalGrips = {
-  start(sheet) {
-    this.sheet = sheet;
-    this.box = document.getElementById("grips");
-    this.held = null;
-    this.group = "";
-    this.show(JSON.parse(this.box.dataset.grips));
-    this.box.addEventListener("pointerdown", (event) => this.take(event));
-    this.box.addEventListener("keydown", (event) => this.nudge(event));
-    window.addEventListener("pointermove", (event) => this.move(event));
-    window.addEventListener("pointerup", (event) => this.drop(event));
-    window.addEventListener("pointercancel", () => this.leave());
-    window.addEventListener("keydown", (event) => {
-      if (event.key === "Escape" && this.held) {
-        event.stopPropagation();
-        this.leave();
+// Where the lead view stands in the window, and its scale: what turns pixels into millimetres.
+export function leadFrame() {
+  const svg = document.querySelector("#lead-svg svg");
+  if (!svg) return null;
+  const [left, top, u0, v1] = svg.dataset.frame.split(" ").map(Number);
+  const rect = svg.getBoundingClientRect();
+  const zoom = rect.width / svg.viewBox.baseVal.width;
+  return { view: svg.dataset.view, left, top, u0, v1, scale: Number(svg.dataset.scale), zoom, rect };
+}
+
+// Whether a hand holds a grip now.
+export const holding = () => document.querySelector(".grip-held") !== null;
+
+const byId = (id) => document.getElementById(id);
+
+export function grips() {
+  return {
+    held: null, group: "", nudged: "", nudgedAt: 0,
+
+    init() {
+      this.show(JSON.parse(this.$root.dataset.grips));
+    },
+    sheet() {
+      return window.Alpine.store("sheet");
+    },
+    shown(event) {
+      this.show(event.detail.grips);
+    },
+    escaped(event) {
+      if (event.key !== "Escape" || !this.held) return;
+      event.stopPropagation();
+      this.leave();
+    },
+
+    place(button, u, v, frame) {
+      const own = this.$root.getBoundingClientRect();
+      const x = (frame.left + (u - frame.u0) * frame.scale) * frame.zoom + frame.rect.left - own.left;
+      const y = (frame.top + (frame.v1 - v) * frame.scale) * frame.zoom + frame.rect.top - own.top;
+      button.style.left = `${x + Number(button.dataset.off || 0)}px`;
+      button.style.top = `${y}px`;
+    },
+    show(grips) {
+      if (this.held) return;
+      const frame = leadFrame();
+      const focus = document.activeElement && document.activeElement.dataset && document.activeElement.dataset.grip;
+      this.$root.replaceChildren(...(frame ? grips : []).map((grip) => {
+        const button = document.createElement("button");
+        button.type = "button";
+        button.className = `grip grip-${grip.moves}`;
+        button.dataset.grip = grip.key;
+        button.dataset.of = grip.of;
+        button.dataset.at = JSON.stringify([grip.u, grip.v]);
+        button.setAttribute("aria-label", `${grip.label}: drag, or arrow keys`);
+        this.place(button, grip.u, grip.v, frame);
+        return button;
+      }));
+      this.apart();
+      if (focus) this.$root.querySelector(`[data-grip="${focus}"]`)?.focus();
+    },
+
+    // Handles that would lie on one another stand side by side; the thing they hold stays where it is. Under a finger
+    // only those show that have room, the subject's first: zooming in brings the others.
+    apart() {
+      const coarse = matchMedia("(pointer: coarse)").matches;
+      const size = coarse ? 46 : 26;
+      const taken = [];
+      const ids = [this.sheet().view.picture, this.sheet().view.seat].filter(Boolean);
+      const mine = (button) => ids.includes(button.dataset.of);
+      const buttons = [...this.$root.children];
+      if (coarse) buttons.sort((a, b) => mine(b) - mine(a));
+      for (const button of buttons) {
+        const [atX, atY] = [parseFloat(button.style.left), parseFloat(button.style.top)];
+        const near = (a, b) => Math.abs(a - atX) < size && Math.abs(b - atY) < size;
+        if (coarse && !mine(button) && taken.some(([a, b]) => near(a, b))) {
+          button.remove();
+          continue;
+        }
+        let x = parseFloat(button.style.left);
+        const y = parseFloat(button.style.top);
+        const start = x;
+        while (taken.some(([a, b]) => Math.abs(a - x) < size && Math.abs(b - y) < size)) x += size / 2;
+        taken.push([x, y]);
+        button.dataset.off = String(x - start);
+        button.style.left = `${x}px`;
       }
-    }, true);
-  },
+    },
 
-  frame() {
-    const svg = document.querySelector("#lead-svg svg");
-    if (!svg) return null;
-    const [left, top, u0, v1] = svg.dataset.frame.split(" ").map(Number);
-    const rect = svg.getBoundingClientRect();
-    return { view: svg.dataset.view, left, top, u0, v1, scale: Number(svg.dataset.scale), zoom: rect.width / svg.viewBox.baseVal.width, rect };
-  },
-  place(button, u, v, frame) {
-    const own = this.box.getBoundingClientRect();
-    const x = (frame.left + (u - frame.u0) * frame.scale) * frame.zoom + frame.rect.left - own.left;
-    const y = (frame.top + (frame.v1 - v) * frame.scale) * frame.zoom + frame.rect.top - own.top;
-    button.style.left = `${x + Number(button.dataset.off || 0)}px`;
-    button.style.top = `${y}px`;
-  },
-  show(grips) {
-    if (this.held) return;
-    const frame = this.frame();
-    const focus = document.activeElement && document.activeElement.dataset && document.activeElement.dataset.grip;
-    this.box.replaceChildren(...(frame ? grips : []).map((grip) => {
-      const button = document.createElement("button");
-      button.type = "button";
-      button.className = `grip grip-${grip.moves}`;
-      button.dataset.grip = grip.key;
-      button.dataset.at = JSON.stringify([grip.u, grip.v]);
-      button.setAttribute("aria-label", `${grip.label}: drag, or arrow keys`);
-      this.place(button, grip.u, grip.v, frame);
-      return button;
-    }));
-    this.apart();
-    if (focus) this.box.querySelector(`[data-grip="${focus}"]`)?.focus();
-  },
+    // ── the hand ──
 
-  // Handles that would lie on one another stand side by side; the thing they hold stays where it is. Under a finger only those
-  // show that have room, the subject's first: zooming in brings the others.
-  apart() {
-    const coarse = matchMedia("(pointer: coarse)").matches;
-    const size = coarse ? 46 : 26;
-    const taken = [];
-    const ids = [this.sheet.view.picture, this.sheet.view.seat].filter(Boolean);
-    const mine = (button) => ids.some((id) => button.dataset.grip.split(".").includes(id));
-    const buttons = [...this.box.children];
-    if (coarse) buttons.sort((a, b) => mine(b) - mine(a));
-    for (const button of buttons) {
-      const near = (a, b) => Math.abs(a - parseFloat(button.style.left)) < size && Math.abs(b - parseFloat(button.style.top)) < size;
-      if (coarse && !mine(button) && taken.some(([a, b]) => near(a, b))) {
-        button.remove();
-        continue;
+    take(event) {
+      const button = event.target.closest(".grip");
+      const frame = leadFrame();
+      if (!button || !frame || this.sheet().busy) return;
+      event.preventDefault();
+      button.focus();
+      button.classList.add("grip-held");
+      const [u, v] = JSON.parse(button.dataset.at);
+      this.held = {
+        button, frame, x: event.clientX, y: event.clientY, u, v, to: null,
+        flying: false, seq: 0, seen: 0, moved: false, free: event.altKey,
+        was: byId("lead-svg").innerHTML, headlines: byId("headlines").innerHTML,
+        delta: byId("delta").innerHTML,
+        reach: (event.pointerType === "touch" ? 14 : 8) / (frame.scale * frame.zoom),
+      };
+    },
+    move(event) {
+      const held = this.held;
+      if (!held) return;
+      const per = held.frame.scale * held.frame.zoom;
+      const dx = event.clientX - held.x;
+      const dy = event.clientY - held.y;
+      if (!held.moved && Math.hypot(dx, dy) < 3) return;
+      held.moved = true;
+      held.free = event.altKey;
+      held.to = [held.u + dx / per, held.v - dy / per];
+      held.waiting = true;
+      if (event.pointerType === "touch") this.loupe(event);
+      this.fly();
+    },
+    async fly() {
+      const held = this.held;
+      if (!held || held.flying || !held.waiting) return;
+      held.flying = true;
+      held.waiting = false;
+      held.seq += 1;
+      const answer = await this.ask(held, false);
+      held.flying = false;
+      if (this.held !== held) return;
+      if (answer.kind === "pulled" && answer.seq > held.seen) {
+        held.seen = answer.seq;
+        this.paint(held, answer);
+      } else if (answer.kind === "refused") this.sheet().say(this.sheet().words(answer), "wrong");
+      this.fly();
+    },
+    pulled(held) {
+      return { grip: held.button.dataset.grip, to: held.to, lead: held.frame.view, reach: held.reach, free: held.free };
+    },
+    ask(held, drop) {
+      return this.sheet().tell("pull", {
+        ...this.pulled(held), seq: held.seq, drop,
+        key: drop ? onceKey() : null, group: drop ? held.group || null : null,
+      });
+    },
+    paint(held, answer) {
+      byId("lead-svg").innerHTML = answer.lead;
+      byId("headlines").innerHTML = answer.headlines;
+      byId("delta").innerHTML = answer.delta;
+      this.sheet().say(answer.html, "heard");
+      drawProjection();
+      this.place(held.button, answer.at[0], answer.at[1], leadFrame() || held.frame);
+      window.ovalPreviews = (window.ovalPreviews || 0) + 1;
+    },
+    async drop() {
+      const held = this.held;
+      if (!held) return;
+      held.button.classList.remove("grip-held");
+      byId("loupe")?.remove();
+      if (!held.moved) {
+        this.held = null;
+        this.sheet().subject(held.button.dataset.of);
+        return;
       }
-      let x = parseFloat(button.style.left);
-      const y = parseFloat(button.style.top);
-      const start = x;
-      while (taken.some(([a, b]) => Math.abs(a - x) < size && Math.abs(b - y) < size)) x += size / 2;
-      taken.push([x, y]);
-      button.dataset.off = String(x - start);
-      button.style.left = `${x}px`;
-    }
-  },
-
-  // ── the hand ──
-
-  take(event) {
-    const button = event.target.closest(".grip");
-    const frame = this.frame();
-    if (!button || !frame || this.sheet.busy) return;
-    event.preventDefault();
-    button.focus();
-    button.classList.add("grip-held");
-    const [u, v] = JSON.parse(button.dataset.at);
-    this.held = {
-      button, frame, x: event.clientX, y: event.clientY, u, v, to: null, flying: false, seq: 0, seen: 0, moved: false, free: event.altKey,
-      was: document.getElementById("lead-svg").innerHTML, headlines: document.getElementById("headlines").innerHTML,
-      delta: document.getElementById("delta").innerHTML, reach: (event.pointerType === "touch" ? 14 : 8) / (frame.scale * frame.zoom),
-    };
-  },
-  move(event) {
-    const held = this.held;
-    if (!held) return;
-    const per = held.frame.scale * held.frame.zoom;
-    const dx = event.clientX - held.x;
-    const dy = event.clientY - held.y;
-    if (!held.moved && Math.hypot(dx, dy) < 3) return;
-    held.moved = true;
-    held.free = event.altKey;
-    held.to = [held.u + dx / per, held.v - dy / per];
-    held.waiting = true;
-    if (event.pointerType === "touch") this.loupe(event);
-    this.fly();
-  },
-  async fly() {
-    const held = this.held;
-    if (!held || held.flying || !held.waiting) return;
-    held.flying = true;
-    held.waiting = false;
-    held.seq += 1;
-    const answer = await this.ask(held, false);
-    held.flying = false;
-    if (this.held !== held) return;
-    if (answer.kind === "pulled" && answer.seq > held.seen) {
-      held.seen = answer.seq;
-      this.paint(held, answer);
-    } else if (answer.kind === "refused") this.sheet.sayBack(this.sheet.words(answer), "wrong");
-    this.fly();
-  },
-  ask(held, drop) {
-    return ovalPost(`/jobs/${this.sheet.job}/pull`, this.sheet.body({
-      grip: held.button.dataset.grip, to: held.to, lead: held.frame.view, reach: held.reach, free: held.free, seq: held.seq, drop,
-      key: drop ? this.sheet.key() : null, group: drop ? held.group || null : null,
-    }));
-  },
-  paint(held, answer) {
-    document.getElementById("lead-svg").innerHTML = answer.lead;
-    document.getElementById("headlines").innerHTML = answer.headlines;
-    document.getElementById("delta").innerHTML = answer.delta;
-    this.sheet.sayBack(answer.html, "heard");
-    this.sheet.drawn();
-    this.place(held.button, answer.at[0], answer.at[1], this.frame() || held.frame);
-    window.ovalPreviews = (window.ovalPreviews || 0) + 1;
-  },
-  async drop() {
-    const held = this.held;
-    if (!held) return;
-    held.button.classList.remove("grip-held");
-    document.getElementById("loupe")?.remove();
-    if (!held.moved) {
+      this.sheet().busy = true;
+      const answer = await this.ask(held, true);
+      this.sheet().busy = false;
       this.held = null;
-      const [kind, id] = held.button.dataset.grip.split(".");
-      this.sheet.subject(kind === "seat" || kind === "body" ? id : "");
-      return;
-    }
-    this.sheet.busy = true;
-    const answer = await this.ask(held, true);
-    this.sheet.busy = false;
-    this.held = null;
-    if (answer.kind === "done") this.sheet.take(answer);
-    else {
+      if (answer.kind === "done") this.sheet().take(answer);
+      else {
+        this.back(held);
+        if (answer.kind === "clash") this.sheet().clash(answer, "pull", { ...this.pulled(held), drop: true });
+        else this.sheet().say(this.sheet().words(answer), "wrong");
+      }
+    },
+    leave() {
+      if (!this.held) return;
+      const held = this.held;
+      held.button.classList.remove("grip-held");
+      byId("loupe")?.remove();
+      this.held = null;
       this.back(held);
-      if (answer.kind === "clash") this.sheet.clash(answer, "pull", { grip: held.button.dataset.grip, to: held.to, lead: held.frame.view, reach: held.reach, free: held.free, drop: true });
-      else this.sheet.sayBack(this.sheet.words(answer), "wrong");
-    }
-  },
-  leave() {
-    if (!this.held) return;
-    const held = this.held;
-    held.button.classList.remove("grip-held");
-    document.getElementById("loupe")?.remove();
-    this.held = null;
-    this.back(held);
-    this.sheet.sayBack("", "");
-  },
-  back(held) {
-    document.getElementById("lead-svg").innerHTML = held.was;
-    document.getElementById("headlines").innerHTML = held.headlines;
-    document.getElementById("delta").innerHTML = held.delta;
-    this.place(held.button, held.u, held.v, held.frame);
-  },
-  loupe(event) {
-    let glass = document.getElementById("loupe");
-    if (!glass) {
-      glass = document.createElement("div");
-      glass.id = "loupe";
-      document.body.append(glass);
-    }
-    const svg = document.querySelector("#lead-svg svg");
-    const rect = svg.getBoundingClientRect();
-    const copy = svg.cloneNode(true);
-    const zoom = 2;
-    const per = svg.viewBox.baseVal.width / rect.width;
-    const half = 60 * per / zoom;
-    copy.setAttribute("viewBox", `${(event.clientX - rect.left) * per - half} ${(event.clientY - rect.top) * per - half} ${2 * half} ${2 * half}`);
-    glass.replaceChildren(copy);
-    glass.style.left = `${event.clientX - 60}px`;
-    glass.style.top = `${event.clientY - 150}px`;
-  },
+      this.sheet().say("", "");
+    },
+    back(held) {
+      byId("lead-svg").innerHTML = held.was;
+      byId("headlines").innerHTML = held.headlines;
+      byId("delta").innerHTML = held.delta;
+      this.place(held.button, held.u, held.v, held.frame);
+    },
+    loupe(event) {
+      let glass = byId("loupe");
+      if (!glass) {
+        glass = document.createElement("div");
+        glass.id = "loupe";
+        document.body.append(glass);
+      }
+      const svg = document.querySelector("#lead-svg svg");
+      const rect = svg.getBoundingClientRect();
+      const copy = svg.cloneNode(true);
+      const zoom = 2;
+      const per = svg.viewBox.baseVal.width / rect.width;
+      const half = 60 * per / zoom;
+      const [x, y] = [(event.clientX - rect.left) * per - half, (event.clientY - rect.top) * per - half];
+      copy.setAttribute("viewBox", `${x} ${y} ${2 * half} ${2 * half}`);
+      glass.replaceChildren(copy);
+      glass.style.left = `${event.clientX - 60}px`;
+      glass.style.top = `${event.clientY - 150}px`;
+    },
 
-  // ── keys: the same by arrows, a ruler step at a time; shift: ten ──
+    // ── keys: the same by arrows, a ruler step at a time; shift: ten ──
 
-  async nudge(event) {
-    const button = event.target.closest(".grip");
-    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
-    if (!button || !way || this.sheet.busy) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const step = Number(document.querySelector("[data-step-mm]").dataset.stepMm) * (event.shiftKey ? 10 : 1);
-    const [u, v] = JSON.parse(button.dataset.at);
-    const now = Date.now();
-    if (this.nudged !== button.dataset.grip || now - this.nudgedAt > 2000) this.group = this.sheet.key();
-    this.nudged = button.dataset.grip;
-    this.nudgedAt = now;
-    const held = { button, frame: this.frame(), to: [u + way[0] * step, v + way[1] * step], reach: 0, free: true, seq: 0, group: this.group };
-    this.sheet.busy = true;
-    const answer = await this.ask(held, true);
-    this.sheet.busy = false;
-    if (answer.kind === "done") this.sheet.take(answer);
-    else this.sheet.sayBack(this.sheet.words(answer), "wrong");
-  },
-};
+    async nudge(event) {
+      const button = event.target.closest(".grip");
+      const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+      if (!button || !way || this.sheet().busy) return;
+      event.preventDefault();
+      event.stopPropagation();
+      const step = this.sheet().step * (event.shiftKey ? 10 : 1);
+      const [u, v] = JSON.parse(button.dataset.at);
+      const now = Date.now();
+      if (this.nudged !== button.dataset.grip || now - this.nudgedAt > 2000) this.group = onceKey();
+      this.nudged = button.dataset.grip;
+      this.nudgedAt = now;
+      const to = [u + way[0] * step, v + way[1] * step];
+      const held = { button, frame: leadFrame(), to, reach: 0, free: true, seq: 0, group: this.group };
+      this.sheet().busy = true;
+      const answer = await this.ask(held, true);
+      this.sheet().busy = false;
+      if (answer.kind === "done") this.sheet().take(answer);
+      else this.sheet().say(this.sheet().words(answer), "wrong");
+    },
+  };
+}

@@ -1,8 +1,6 @@
 // Projection lines: where lead and companion share their level axis (section and plan), the subject's seat, lens and
 // picture are joined from one view down to the other. Only places already drawn are used; nothing is worked out here.
-"use strict";
-
-window.ovalProjection = {
+const projection = {
   SHARED: { section: "plan", plan: "section" },
 
   middle(svg, selector) {
@@ -26,7 +24,8 @@ window.ovalProjection = {
       const b = this.middle(other, what);
       if (!a || !b) continue;
       const path = document.createElementNS("http://www.w3.org/2000/svg", "path");
-      const [ax, ay, bx, by] = [a.x - own.left, a.y - own.top, b.x - own.left, b.y - own.top];
+      const [ax, ay] = [a.x - own.left, a.y - own.top];
+      const [bx, by] = [b.x - own.left, b.y - own.top];
       if (ax < 0 || ax > own.width || ay > edge) continue;
       path.setAttribute("d", `M${ax} ${ay}V${edge - 14}L${bx} ${edge + 14}V${by}`);
       path.setAttribute("class", "projection-line");
@@ -34,9 +33,11 @@ window.ovalProjection = {
     }
     this.heights(over, lead, own);
   },
-  // Section and display wall share heights: the picture's edges go out to the sheet's left border and down to the other view.
+  // Section and display wall share heights: the picture's edges go out to the sheet's left border and down to the
+  // other view.
   heights(over, lead, own) {
-    const [one, other] = { section: [".s-picture-edge", ".s-picture"], elevation: [".s-picture", ".s-picture-edge"] }[lead.dataset.view] || [];
+    const edges = { section: [".s-picture-edge", ".s-picture"], elevation: [".s-picture", ".s-picture-edge"] };
+    const [one, other] = edges[lead.dataset.view] || [];
     const name = { section: "elevation", elevation: "section" }[lead.dataset.view];
     const first = document.querySelector(`#companions .companion:first-child svg[data-view="${name}"]`);
     const a = one && lead.querySelector(one)?.getBoundingClientRect();
@@ -44,9 +45,12 @@ window.ovalProjection = {
     if (!a || !b) return;
     for (const [edge, x] of [["top", 4], ["bottom", 8]]) {
       const path = document.createElementNS("http://www.w3.org/2000/svg", "path");
-      path.setAttribute("d", `M${a.left - own.left} ${a[edge] - own.top}H${x}V${b[edge] - own.top}H${b.left - own.left}`);
+      const [from, to] = [a.left - own.left, b.left - own.left];
+      path.setAttribute("d", `M${from} ${a[edge] - own.top}H${x}V${b[edge] - own.top}H${to}`);
       path.setAttribute("class", "projection-line");
       over.append(path);
     }
   },
 };
+
+export const drawProjection = () => projection.draw();

@@ -1,25 +1,31 @@
 // A quick sum: works itself out again while one types. Without this script the button does the same.
-"use strict";
+import { ask, Away, query } from "./api.js";
 
 document.addEventListener("alpine:init", () => {
-  Alpine.data("sum", () => ({
+  window.Alpine.data("sum", () => ({
     timer: 0,
-    asked: 0,
     typed(event) {
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.work(event.target.form), 120);
-      if (event.target.name === "units") document.cookie = `units=${event.target.value}; path=/; samesite=strict; max-age=31536000`;
+      if (event.target.name !== "units") return;
+      document.cookie = `units=${event.target.value}; path=/; samesite=strict; max-age=31536000`;
     },
     sent(event) {
       event.preventDefault();
       this.work(event.target);
     },
     async work(form) {
-      const query = new URLSearchParams(new FormData(form));
-      const mine = ++this.asked;
-      const answer = await fetch(`${form.action}?${query}&part=true`);
-      if (mine === this.asked && answer.ok) document.getElementById("result").innerHTML = await answer.text();
-      history.replaceState(null, "", `${form.action}?${query}`);
+      const typed = query(new FormData(form));
+      const place = document.getElementById("result");
+      try {
+        const html = await ask("sum", `${form.action}?${typed}&part=true`, "text");
+        if (html === undefined) return;
+        place.innerHTML = html; // escaped by the server
+        history.replaceState(null, "", `${form.action}?${typed}`);
+      } catch (error) {
+        if (!(error instanceof Away)) throw error;
+        place.textContent = error.message;
+      }
     },
   }));
 });

@@ -1,0 +1,52 @@
+// The panel under the large figures: a working, how far things may move, sizes, kinds, grey scale. It stays open
+// through a change and shows the new values then; what is half typed in it stays too.
+
+export function panel() {
+  return {
+    shown: null,
+
+    sheet() {
+      return window.Alpine.store("sheet");
+    },
+    async open(event) {
+      const { name, more } = event.detail;
+      await this.fill({ name, more: more || {} });
+      this.$root.scrollIntoView({ block: "nearest" });
+    },
+    async fill(shown) {
+      const html = await this.sheet().ask("panel", shown.name, shown.more, "text");
+      if (html === undefined) return;
+      this.shown = shown;
+      this.$root.innerHTML = html;
+      this.$root.hidden = false;
+    },
+    close() {
+      this.shown = null;
+      this.$root.hidden = true;
+      this.$root.replaceChildren();
+    },
+    async refresh() {
+      const typed = this.$root.querySelector("input");
+      if (!this.shown || this.$root.hidden || typed?.value) return;
+      await this.fill(this.shown);
+    },
+    clicked(event) {
+      if (event.target.closest("[data-close]")) this.close();
+      else if (event.target.closest("[data-copy]")) {
+        navigator.clipboard?.writeText(this.$root.querySelector(".copied").innerText.trim());
+      }
+    },
+    changed(event) {
+      if (event.target.matches("[data-size]")) this.fill({ name: "sizes", more: { size: event.target.value } });
+    },
+    // Ask it backwards: up to three ways to a wanted value.
+    async backwards(event) {
+      const form = event.target.closest("[data-backwards]");
+      if (!form) return;
+      event.preventDefault();
+      const more = { figure: form.dataset.backwards, wanted: form.querySelector("input").value };
+      const html = await this.sheet().ask("backwards", "backwards", more, "text");
+      if (html !== undefined) document.getElementById("ways").innerHTML = html;
+    },
+  };
+}

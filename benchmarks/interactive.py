@@ -21,16 +21,16 @@ from fastapi.testclient import TestClient  # noqa: E402
 
 from oval_room.cli import fill  # noqa: E402
 from oval_room.core.apply import apply  # noqa: E402
-from oval_room.core.commands import Command, several
+from oval_room.core.commands import Command, several  # noqa: E402
 from oval_room.core.evaluate import Evaluator, evaluate  # noqa: E402
 from oval_room.core.plan.document import Plan, new_plan  # noqa: E402
 from oval_room.core.plan.measure import Measure, Typed, chosen  # noqa: E402
-from oval_room.core.projection.commands import PutProjector
-from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.projection.commands import PutProjector  # noqa: E402
+from oval_room.core.screens.commands import PutPicture, TakeGear  # noqa: E402
 from oval_room.core.solve.doubt import doubts  # noqa: E402
 from oval_room.core.subject import Subject  # noqa: E402
 from oval_room.core.survey.commands import PutSeat  # noqa: E402
-from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.survey.room_commands import PutRoom  # noqa: E402
 from oval_room.core.viewing.seat_map import seat_map  # noqa: E402
 from oval_room.demo.gear import SHELF  # noqa: E402
 from oval_room.demo.jobs import chapel_flat  # noqa: E402

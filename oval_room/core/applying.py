@@ -3,20 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any, TypeVar
+from typing import Any, Protocol, TypeVar
 
 from oval_room.core.commands import Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed, next_id
+from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed, Values, next_id
 from oval_room.core.survey.readings import METER_LEAST, METER_SHARE, combine_readings
 
 Node = TypeVar("Node", bound=Frozen)
 Item = TypeVar("Item", bound=Frozen)
 
 
-def carried(command: Frozen, *without: str) -> dict[str, Any]:
+def carried(command: Frozen, *without: str) -> Values:
     skip = {"do", "id", "label", "scheme", *without}
     fields = type(command).model_fields
     carried = {name: getattr(command, name) for name in fields if name in command.model_fields_set and name not in skip}
@@ -24,11 +24,11 @@ def carried(command: Frozen, *without: str) -> dict[str, Any]:
 
 
 def measured(
-    plan: Plan, path: str, values: Mapping[str, Any], stamp: Stamp, old: object = None
-) -> tuple[Plan, dict[str, Any]]:
+    plan: Plan, path: str, values: Mapping[str, object], stamp: Stamp, old: object = None
+) -> tuple[Plan, Values]:
     """Turn Typed values into Measures, logging a reading for each that was read; a repeat joins those of the old
     node."""
-    out: dict[str, Any] = {}
+    out: Values = {}
     for name, value in values.items():
         if not isinstance(value, Typed):
             out[name] = value
@@ -69,14 +69,14 @@ def resting_on(plan: Plan, path: str, keys: tuple[str, ...], before: Measure) ->
     return Measure(value=used.used, half_width=half, source=source, readings=keys)
 
 
-def with_values(node: Node, values: Mapping[str, Any]) -> Node:
+def with_values(node: Node, values: Mapping[str, object]) -> Node:
     """A node with some fields replaced and all checked again; untouched parts stay the same objects."""
     old = {name: getattr(node, name) for name in type(node).model_fields}
     fresh = type(node)(**old | dict(values))
     return fresh.model_copy(update={name: value for name, value in old.items() if name not in values})
 
 
-def with_survey(plan: Plan, **parts: Any) -> Plan:
+def with_survey(plan: Plan, **parts: object) -> Plan:
     return plan.model_copy(update={"survey": with_values(plan.survey, parts)})
 
 
@@ -84,14 +84,19 @@ def decided(value: float) -> Measure:
     return Measure(value=value, source="chosen")
 
 
-def scheme_id(plan: Plan, command: Any) -> str:
+class _InScheme(Protocol):
+    @property
+    def scheme(self) -> str | None: ...
+
+
+def scheme_id(plan: Plan, command: _InScheme) -> str:
     key = command.scheme or plan.scheme
     if key not in plan.schemes:
         raise MissingError(f"there is no scheme {key}", value=key)
     return str(key)
 
 
-def in_scheme(plan: Plan, key: str, **parts: Any) -> Plan:
+def in_scheme(plan: Plan, key: str, **parts: object) -> Plan:
     schemes = {**plan.schemes, key: with_values(plan.schemes[key], parts)}
     return plan.model_copy(update={"schemes": schemes})
 
@@ -107,7 +112,7 @@ def gear_of(gear: GearShelf, key: str, kind: type[Item], field: str) -> Item:
 
 def measure_at(plan: Plan, path: str) -> Measure | None:
     """The measure at a path of the document; None where there is none."""
-    node: Any = plan
+    node: object = plan
     for key in path.split("."):
         node = node.get(key) if isinstance(node, Mapping) else getattr(node, key, None)
         if node is None:

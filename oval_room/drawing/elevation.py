@@ -13,7 +13,8 @@ from oval_room.core.survey.datum import DATUM, from_datum
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.viewing.glare import CLEARED
 from oval_room.core.viewing.glare_study import GlareResult
-from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of, raster
+from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of
+from oval_room.drawing.projection import rasters
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
 
@@ -40,7 +41,7 @@ def elevation(look: Look) -> Scene:
         holes = look.report.of(FixingResult).holes.get(key)
         if holes:
             _holes(draft, look, key, picture, holes, near=False)
-    _projectors(draft, look, pictures)
+    rasters(draft, look, pictures)
     _mirrored(draft, look, pictures)
     if look.picture in pictures or not pictures:
         _eyes(draft, look, width)
@@ -333,21 +334,6 @@ def _mirrored(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
                 priority=7,
             )
         )
-
-
-def _projectors(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
-    for key, projector in look.plan.chosen.projectors.items():
-        if projector.shows not in pictures:
-            continue
-        picture = pictures[projector.shows]
-        wide, high = raster(look, key, picture)
-        if look.picture == projector.shows:
-            pose = picture.pose
-            draft.box(pose.x - wide / 2, pose.z - high / 2, pose.x + wide / 2, pose.z + high / 2, "raster", "beam", key)
-            draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
-            draft.add(
-                Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
-            )
 
 
 def _eyes(draft: Draft, look: Look, width: float) -> None:

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import math
 
-from oval_room.core.fixing.study import FixingResult
 from oval_room.core.pose import Point
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.core.viewing.study import ViewResult
-from oval_room.drawing.parts import WALL, Look, above_projector, beam_above, changed, face_above
+from oval_room.drawing.parts import WALL, Look, changed, face_above
+from oval_room.drawing.projection import above_projector, beams_from_above, plate_strings
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
 from oval_room.drawing.shell import plan_dims, plan_names, plan_shell
@@ -33,10 +33,7 @@ def floor_plan(look: Look) -> Scene:
         draft.box(thing.y_from, thing.x_from, thing.y_to, thing.x_to, f"thing-{thing.kind}", "room", key)
         middle = P((thing.y_from + thing.y_to) / 2, (thing.x_from + thing.x_to) / 2)
         draft.add(Label(P(thing.y_to, middle.v), thing.name, "small", "labels", "start", ((6, 0), (6, 14)), 8, ref=key))
-    for key, projector in look.plan.chosen.projectors.items():
-        if look.picture in (None, projector.shows):
-            beam_above(draft, look, key, projector)
-        above_projector(draft, look, key, projector)
+    beams_from_above(draft, look)
     for key, picture in look.plan.chosen.pictures.items():
         _picture(draft, look, key, picture)
     for key, seat in look.plan.survey.seats.items():
@@ -187,37 +184,7 @@ def _dims(draft: Draft, look: Look) -> None:
         draft.add(
             Dim(0, seat.x.value, "v", look.show(seat.x.value), "right", 0, _known(seat.x.source), 6, "seat.x", "across")
         )
-    for key, projector in look.plan.chosen.projectors.items():
-        plate = look.report.of(FixingResult).plates.get(key)
-        if plate and look.picture in (None, projector.shows) and look.report.walls.get(projector.shows, 1) == 1:
-            draft.add(
-                Dim(
-                    0,
-                    plate.y,
-                    "u",
-                    f"plate {look.show(plate.y)}",
-                    "above",
-                    0,
-                    "brass",
-                    3,
-                    "projector.plate_y",
-                    "plate out",
-                )
-            )
-            draft.add(
-                Dim(
-                    0,
-                    plate.x,
-                    "v",
-                    f"plate {look.show(plate.x)}",
-                    "left",
-                    0,
-                    "brass",
-                    4,
-                    "projector.plate_x",
-                    "plate along",
-                )
-            )
+    plate_strings(draft, look)
 
 
 def _known(source: str) -> str:

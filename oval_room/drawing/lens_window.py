@@ -36,7 +36,7 @@ def window_outline(window: ShiftWindow, hung: bool) -> list[tuple[float, float]]
 
 def lens_window(look: Look, projector: str | None) -> Scene | None:
     """The lens window of a projector; None without one."""
-    throw = look.report.of(ThrowResult).projectors.get(projector or "")
+    throw = look.report.of(ThrowResult).throws.get(projector or "")
     if throw is None or projector is None:
         return None
     outline = window_outline(throw.window, look.plan.chosen.projectors[projector].hung)

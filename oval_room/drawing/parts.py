@@ -9,12 +9,11 @@ from typing import NamedTuple
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, GearShelf, Screen
-from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.pose import Turn as PoseTurn
 from oval_room.core.projection.document import Projector
-from oval_room.core.projection.study import ThrowResult
 from oval_room.core.report import Report
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.groups import looked_at
@@ -123,26 +122,19 @@ def edge_on(picture: Picture) -> tuple[Point, Point]:
     return lower, upper
 
 
-def raster(look: Look, key: str, picture: Picture) -> tuple[float, float]:
-    """Width and height of the raster lit on a picture [mm]."""
-    throw = look.report.of(ThrowResult).projectors.get(key)
-    return throw.raster if throw else (picture.width.value, picture.height)
-
-
 def changed(look: Look) -> list[tuple[str, Picture | Projector | Seat]]:
-    """Pictures, projectors and seats that the ghosted change moves or makes."""
+    """What has a place, and the ghosted change moves or makes it."""
     if look.ghost is None:
         return []
     now, then = look.plan, look.ghost
-    pairs = [
-        (now.survey.seats, then.survey.seats),
-        (now.chosen.pictures, then.chosen.pictures),
-        (now.chosen.projectors, then.chosen.projectors),
+    kinds = (Picture, Projector, Seat)
+    return [
+        (key, node)
+        for before, after in ((now.survey, then.survey), (now.chosen, then.chosen))
+        for name, listed in keyed_nodes(after)
+        for key, node in listed.items()
+        if isinstance(node, kinds) and getattr(before, name).get(key) != node
     ]
-    out: list[tuple[str, Picture | Projector | Seat]] = []
-    for before, after in pairs:
-        out += [(key, node) for key, node in after.items() if before.get(key) != node]  # type: ignore[attr-defined]
-    return out
 
 
 def side_picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = "") -> None:
@@ -164,34 +156,6 @@ def side_picture(draft: Draft, look: Look, key: str, picture: Picture, style: st
         up, down = picture.top + picture.frame_top, picture.bottom - picture.frame_bottom
         depth = getattr(item, "depth", 50.0)
         draft.box(picture.pose.y - depth, down, picture.pose.y, up, "thing", "picture", key)
-
-
-def side_projector(draft: Draft, look: Look, key: str, projector: Projector, style: str = "") -> None:
-    """A projector from the side, with its pole or shelf and the lens as a dot."""
-    item = look.item(projector.gear)
-    pose = projector.pose
-    body = item if isinstance(item, ProjectorGear) else None
-    behind, high = (body.body_behind_lens, body.body_height) if body else (350.0, 150.0)
-    draft.box(pose.y, pose.z - high / 2, pose.y + behind, pose.z + high / 2, style or "projector", "beam", key)
-    if style and look.ghost is not None and projector.shows in look.ghost.chosen.pictures:
-        lower, upper = edge_on(look.ghost.chosen.pictures[projector.shows])
-        draft.path(((lower.y, lower.z), (pose.y, pose.z), (upper.y, upper.z)), "ghost-line", "beam")
-    if style or body is None:
-        return
-    plate_y = pose.y + body.lens_forward
-    if projector.hung:
-        ceiling = look.plan.survey.room.ceiling_at(pose.x, plate_y)
-        draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
-        draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
-    else:
-        draft.line(
-            (pose.y - 40, pose.z - body.plate_to_axis),
-            (pose.y + behind + 40, pose.z - body.plate_to_axis),
-            "plate",
-            "fixing",
-            key,
-        )
-    draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
 
 
 def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -> None:
@@ -224,51 +188,6 @@ def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -
         (knee[0] + 60, floor),
     )
     draft.path(outline, "chair", "people", ref=key)
-
-
-def beam_side(draft: Draft, look: Look, key: str, projector: Projector) -> None:
-    """The beam from the side: lens to the raster's upper and lower edge."""
-    picture = look.plan.chosen.pictures[projector.shows]
-    _, high = raster(look, key, picture)
-    top, low = (to_room(picture.pose.point, picture.pose.turn, Own(0.0, v, 0.0)) for v in (high / 2, -high / 2))
-    lens = projector.pose
-    draft.path(((lens.y, lens.z), (top.y, top.z), (low.y, low.z)), "beam", "beam", closed=True, ref=key)
-
-
-def beam_above(draft: Draft, look: Look, key: str, projector: Projector) -> None:
-    """The beam from above."""
-    picture = look.plan.chosen.pictures[projector.shows]
-    wide, _ = raster(look, key, picture)
-    left, right = (to_room(picture.pose.point, picture.pose.turn, Own(u, 0.0, 0.0)) for u in (-wide / 2, wide / 2))
-    lens = projector.pose
-    draft.path(((lens.y, lens.x), (left.y, left.x), (right.y, right.x)), "beam", "beam", closed=True, ref=key)
-
-
-def above_projector(draft: Draft, look: Look, key: str, projector: Projector, style: str = "") -> None:
-    item = look.item(projector.gear)
-    body = item if isinstance(item, ProjectorGear) else None
-    pose = projector.pose
-    behind, wide = (body.body_behind_lens, body.body_width) if body else (350.0, 400.0)
-    plate = plate_in_room(look, key, projector)
-    own = look.report.of(FixingResult).plates.get(key)
-    shift = 0.0
-    if plate is not None and own is not None and not style:
-        room = look.plan.survey.room
-        wall = room.walls[look.report.walls.get(projector.shows, 1) - 1]
-        shift = own.x - wall.own(pose.x, pose.y)[0]
-    places = (
-        (-wide / 2 + shift, 0.0),
-        (wide / 2 + shift, 0.0),
-        (wide / 2 + shift, behind),
-        (-wide / 2 + shift, behind),
-    )
-    body_at = [to_room(Point(pose.x, pose.y, 0.0), projector_turn(look, projector), Own(u, 0.0, v)) for u, v in places]
-    draft.path([(p.y, p.x) for p in body_at], style or "overhead", "beam", closed=True, ref=key)
-    if style:
-        return
-    draft.mark((pose.y, pose.x), "dot", "lens", "beam", key)
-    if plate:
-        draft.mark((plate[1], plate[0]), "cross", "plate", "fixing", key)
 
 
 def projector_turn(look: Look, projector: Projector) -> PoseTurn:

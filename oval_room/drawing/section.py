@@ -3,23 +3,12 @@
 from __future__ import annotations
 
 from oval_room.core.projection.document import Projector
-from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
-from oval_room.drawing.parts import (
-    WALL,
-    Look,
-    beam_side,
-    changed,
-    degrees,
-    edge_on,
-    on_wall,
-    side_picture,
-    side_projector,
-    side_seat,
-)
+from oval_room.drawing.parts import WALL, Look, changed, degrees, edge_on, on_wall, side_picture, side_seat
+from oval_room.drawing.projection import beams_from_side, side_projector, throw_strings
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import section_shell
 
@@ -43,12 +32,7 @@ def section(look: Look) -> Scene:
     on = on_wall(look.plan)
     for key, picture in on.items():
         side_picture(draft, look, key, picture)
-    for key, projector in look.plan.chosen.projectors.items():
-        if projector.shows not in on:
-            continue
-        if look.picture in (None, projector.shows):
-            beam_side(draft, look, key, projector)
-        side_projector(draft, look, key, projector)
+    beams_from_side(draft, look, on)
     for key, seat in look.plan.survey.seats.items():
         if _front_of_row(look, key, seat):
             side_seat(draft, look, key, seat)
@@ -223,40 +207,7 @@ def _dims(draft: Draft, look: Look, near: float, far: float) -> None:
                 swap="stretch to",
             )
         )
-    for key, projector in plan.chosen.projectors.items():
-        throw = look.report.of(ThrowResult).projectors.get(key)
-        if throw is None or look.picture not in (None, projector.shows):
-            continue
-        start = plan.chosen.pictures[projector.shows].pose.y
-        draft.add(
-            Dim(
-                start,
-                projector.pose.y,
-                "u",
-                f"throw {look.show(throw.throw)}",
-                "above",
-                0.0,
-                "brass",
-                1,
-                "projector.throw",
-                "throw",
-                swap="screen to lens",
-            )
-        )
-        draft.add(
-            Dim(
-                0,
-                projector.pose.z,
-                "v",
-                f"lens {look.show(projector.pose.z)}",
-                "inside",
-                projector.pose.y + 620,
-                "brass",
-                2,
-                "projector.lens_z",
-                "lens up",
-            )
-        )
+    throw_strings(draft, look)
 
 
 def _known(source: str) -> str:

@@ -14,6 +14,7 @@ from oval_room.drawing.ladder import ladder
 from oval_room.drawing.layout import Margins
 from oval_room.drawing.lens_window import lens_window
 from oval_room.drawing.parts import Look
+from oval_room.drawing.projection import projector_looked_at
 from oval_room.drawing.scene import LAYERS, Label, Scene
 from oval_room.drawing.seat_map_sheet import seat_map_sheet
 from oval_room.drawing.section import section
@@ -76,11 +77,6 @@ def views_of(look: Look, stage: str) -> tuple[str, ...]:
     return tuple(shown)
 
 
-def _projector(look: Look) -> str | None:
-    projectors = look.plan.chosen.projectors
-    return next((k for k, p in projectors.items() if p.shows == look.picture), next(iter(projectors), None))
-
-
 def _make(look: Look, name: str) -> Scene | None:
     makers: dict[str, Callable[[], Scene | None]] = {
         "plan": lambda: floor_plan(look),
@@ -90,8 +86,8 @@ def _make(look: Look, name: str) -> Scene | None:
         "ladder": lambda: ladder(look),
         "cloth": lambda: cloth_cut(look),
         "map": lambda: seat_map_sheet(look),
-        "window": lambda: lens_window(look, _projector(look)),
-        "strip": lambda: throw_strip(look, _projector(look)),
+        "window": lambda: lens_window(look, projector_looked_at(look)),
+        "strip": lambda: throw_strip(look, projector_looked_at(look)),
         "seat": lambda: from_seat(look),
     }
     return makers[name]()

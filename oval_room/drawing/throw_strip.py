@@ -10,7 +10,7 @@ from oval_room.drawing.scene import Draft, Label, P, Scene
 
 def throw_strip(look: Look, projector: str | None) -> Scene | None:
     """The throw strip of a projector; None without one."""
-    throw = look.report.of(ThrowResult).projectors.get(projector or "")
+    throw = look.report.of(ThrowResult).throws.get(projector or "")
     if throw is None or projector is None:
         return None
     placed = look.plan.chosen.projectors[projector]

@@ -131,7 +131,7 @@ def read_pinned(content: bytes) -> list[Pinned]:
         raise RefusedError("the file's photos are damaged; export it again", field="notes.json") from error
 
 
-def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: Any) -> Pinned:
+def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: object) -> Pinned:
     field = f"notes.json[{n}]"
     if not isinstance(one, dict) or not all(
         isinstance(one.get(key, ""), str) for key in ("about", "text", "author", "at")
@@ -150,7 +150,7 @@ def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: Any) -> Pinn
     )
 
 
-def _from_zip(content: bytes) -> tuple[Any, Any]:
+def _from_zip(content: bytes) -> tuple[object, object]:
     try:
         with zipfile.ZipFile(io.BytesIO(content)) as archive:
             names = archive.namelist()
@@ -185,8 +185,8 @@ def _unpacked(archive: zipfile.ZipFile, name: str) -> bytes:
     return content
 
 
-def _json(content: bytes, where: str) -> Any:
-    def no_constant(word: str) -> Any:
+def _json(content: bytes, where: str) -> object:
+    def no_constant(word: str) -> object:
         raise ValueError(f"{word} is not a number")
 
     try:
@@ -204,7 +204,7 @@ def _json(content: bytes, where: str) -> Any:
     return value
 
 
-def _depth(value: Any) -> int:
+def _depth(value: object) -> int:
     deepest, level = 0, [value]
     while level and deepest <= MOST_DEPTH:
         deepest += 1
@@ -217,7 +217,7 @@ def _depth(value: Any) -> int:
     return deepest
 
 
-def _read_gear(editions: Any) -> dict[str, GearItem]:
+def _read_gear(editions: object) -> dict[str, GearItem]:
     if not isinstance(editions, Mapping):
         raise RefusedError("gear must be an object of editions by hash", field="gear")
     gear: dict[str, GearItem] = {}
@@ -233,7 +233,7 @@ def _read_gear(editions: Any) -> dict[str, GearItem]:
     return gear
 
 
-def _read_plan(document: Any) -> Plan:
+def _read_plan(document: object) -> Plan:
     if not isinstance(document, dict):
         raise RefusedError("the plan must be a JSON object", field="plan")
     number = document.get("format")

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 from oval_room.core.plan.document import Plan
 
@@ -15,7 +14,7 @@ class StoreError(RuntimeError):
 class ClashError(Exception):
     """Somebody else changed the same places. clashes: path, value when I began, theirs now, mine."""
 
-    def __init__(self, head: int, clashes: list[tuple[str, Any, Any, Any]], by: str) -> None:
+    def __init__(self, head: int, clashes: list[tuple[str, object, object, object]], by: str) -> None:
         super().__init__(f"{len(clashes)} places were changed by {by or 'someone'} meanwhile")
         self.head, self.clashes, self.by = head, clashes, by
 

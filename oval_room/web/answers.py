@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from typing import Annotated, Any
+from collections.abc import Callable
+from typing import Annotated
 
 from fastapi import Request
 from fastapi.responses import JSONResponse
@@ -39,7 +40,7 @@ def refused(text: str, field: str = "line", status: int = 422, options: tuple[st
     )
 
 
-def answer(request: Request, before: SheetParts, act: Any) -> JSONResponse:
+def answer(request: Request, before: SheetParts, act: Callable[[], Committed]) -> JSONResponse:
     """Do something to a job and answer with the page's new regions, or say why not."""
     try:
         done: Committed = act()
@@ -84,7 +85,7 @@ def _follow(before: SheetParts, head: Head) -> dict[str, str]:
 def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
     ruler = parts.plan.writing.ruler
 
-    def show(value: Any) -> str:
+    def show(value: object) -> str:
         if isinstance(value, dict) and "value" in value:
             value = value["value"]
         if value is None:

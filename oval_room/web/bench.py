@@ -14,7 +14,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult
 from oval_room.core.parts import KINDS, STAGES, kind_of
-from oval_room.core.plan.document import Plan
+from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.report import Report
@@ -45,18 +45,18 @@ class Seen:
         """From an address's query, with what is sensible here for all that is missing or gone."""
         chosen, survey = plan.chosen, plan.survey
         stage = stage if stage in STAGES else "survey"
-        asked = chosen.projectors.get(query.get("projector", ""))  # a projector clicked on brings its picture
-        picture = _known(asked.shows if asked else query.get("picture"), chosen.pictures, stage, chosen.projectors)
+        asked = getattr(chosen.node(query.get("projector", "")), "shows", None)  # what is clicked on brings its picture
+        picture = _known(asked or query.get("picture"), chosen, stage)
         seat = query.get("seat") if query.get("seat") in survey.seats else survey.main
         scene = query.get("scene") if query.get("scene") in survey.scenes else next(iter(survey.scenes), None)
-        projector = next((key for key, p in chosen.projectors.items() if p.shows == picture), None)
+        fed = chosen.fed_by(picture)
         off = (
             query["off"]
             if "off" in query
             else cookies.get(f"off.{stage}", "schools-map" if stage != "picture" else "map")
         )
         layers = tuple(layer for layer in LAYER_NAMES if layer not in off.split("-"))
-        subject = Subject(picture, seat, scene, projector)
+        subject = Subject(picture, seat, scene, fed[0] if fed else None)
         wall = _wall(plan, query.get("wall", ""), picture)
         return cls(stage, subject, query.get("lead", ""), layers, _window(query.get("zoom", "")), wall)
 
@@ -80,17 +80,17 @@ def _window(text: str) -> Window | None:
     return (u0, v0, u1, v1) if sane and u1 - u0 >= 20 and v1 - v0 >= 20 else None
 
 
-def _known(
-    wanted: str | None, pictures: Mapping[str, object], stage: str, projectors: Mapping[str, object]
-) -> str | None:
+def _known(wanted: str | None, scheme: Scheme, stage: str) -> str | None:
     """The picture asked for, else one the stage is about: projected in Throw, a panel in Fixing when there is one."""
+    pictures, fed = scheme.pictures, scheme.feeds
     if wanted in pictures:
         return wanted
-    fed = [p.shows for p in projectors.values()]  # type: ignore[attr-defined]
+    if wanted in scheme.groups:
+        return scheme.groups[wanted].members[0]
     first = next(iter(pictures), None)
     if stage == "fixing":
         return next((key for key in pictures if key not in fed), first)
-    return str(fed[0]) if fed else first
+    return next((key for key in pictures if key in fed), first)
 
 
 @dataclass(frozen=True, slots=True)
@@ -271,7 +271,7 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
 
 def can_settle(report: Report, stage: str, plan: Plan) -> str:
     """Why a stage can't be settled now; empty when it can. A projected picture waits for Throw."""
-    stages = {stage, "throw"} if stage == "picture" and plan.chosen.projectors else {stage}
+    stages = {stage, "throw"} if stage == "picture" and plan.chosen.feeds else {stage}
     if any(f.key in report.open_stops() and f.code.stage in stages for f in report.findings):
         return "clear its stops first" if len(stages) == 1 else "clear the stops of Picture and Throw first"
     return ""

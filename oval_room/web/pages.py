@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import hashlib
 import re
+from collections.abc import Mapping
 from functools import cache
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
 from urllib.parse import unquote
 
 from fastapi import Request
@@ -94,17 +95,17 @@ def author_of(request: Request) -> str:
     return said or str(request.app.state.settings.author)
 
 
-def page(request: Request, name: str, context: dict[str, Any], status: int = 200) -> HTMLResponse:
+def page(request: Request, name: str, context: Mapping[str, object], status: int = 200) -> HTMLResponse:
     """A whole page, with the token this browser's changes must carry."""
     token = token_of(request)
     shared = {"token": token, "theme": theme_of(request), "author": author_of(request), "version": __version__}
-    answer = TEMPLATES.TemplateResponse(request, name, shared | context, status_code=status)
+    answer = TEMPLATES.TemplateResponse(request, name, {**shared, **context}, status_code=status)
     if request.cookies.get(COOKIE) != token:
         answer.set_cookie(COOKIE, token, httponly=True, samesite="strict", path="/")
     answer.headers["cache-control"] = "no-store"
     return answer
 
 
-def fragment(name: str, context: dict[str, Any]) -> str:
+def fragment(name: str, context: Mapping[str, object]) -> str:
     """A partial on its own, to be put into a page that is there already."""
     return TEMPLATES.env.get_template(name).render(context)

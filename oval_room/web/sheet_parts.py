@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import asdict, dataclass, replace
-from typing import Any, Final
+from typing import Final
 from urllib.parse import urlencode
 
 from fastapi import Request
 
-from oval_room.core.figures import show_figure, show_value
+from oval_room.core.figures import Figure, show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of
 from oval_room.core.levels import Level
@@ -142,7 +142,7 @@ class SheetParts:
         query = {key: value for key, value in (now | changes).items() if value}
         return f"/jobs/{self.head.job}/{stage}" + (f"?{urlencode(query)}" if query else "")
 
-    def context(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, Any]:
+    def context(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, object]:
         plan, seen, ruler = self.plan, self.seen, self.plan.writing.ruler
         undo, redo = self.bench.store.undoable(self.head.job, author_of(self.request))
         parts = self.drawings()
@@ -205,14 +205,14 @@ class SheetParts:
         for name, there in (
             ("studs", survey.finds),
             ("services", survey.services),
-            ("beam", self.plan.chosen.projectors),
+            ("beam", self.plan.chosen.feeds),
             ("map", self.plan.chosen.pictures),
         ):
             if not there:
                 empty.add(name)
         return {key: name for key, name in LAYER_NAMES.items() if key not in empty}
 
-    def _others(self) -> list[Any]:
+    def _others(self) -> list[Figure]:
         """Every figure of this stage that names the subject, or no seat or scene at all."""
         s, stage = self.seen.subject, self.seen.stage
         mine = set(s.ids())
@@ -222,7 +222,7 @@ class SheetParts:
                 out.append(figure)
         return out
 
-    def grips(self) -> list[dict[str, Any]]:
+    def grips(self) -> list[dict[str, object]]:
         """The lead view's grips for the overlay."""
         look = self.bench.look(self.plan, self.report, self.seen)
         lead = shown_views(look, self.seen)[0]

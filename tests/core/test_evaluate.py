@@ -294,7 +294,7 @@ class Flips(unittest.TestCase):
 
     def test_throw_flips_at_the_printed_distance(self) -> None:
         report = evaluate(CHAPEL, SHELF)
-        nearest = report.of(ThrowResult).projectors["j1"].span.least
+        nearest = report.of(ThrowResult).throws["j1"].span.least
         screen = CHAPEL.chosen.pictures["p1"].pose.y
         step = CHAPEL.writing.ruler.step
         safe = CHAPEL.writing.ruler.safe(nearest, "least")
@@ -306,7 +306,7 @@ class Flips(unittest.TestCase):
 
     def test_the_scope_cloth_lights_a_raster_taller_than_itself(self) -> None:
         """2400 × 1000 on a 16:9 projector: 2400 wide, 1350 tall; the throw ratio is that of the width."""
-        throw = evaluate(CHAPEL, SHELF).of(ThrowResult).projectors["j1"]
+        throw = evaluate(CHAPEL, SHELF).of(ThrowResult).throws["j1"]
         self.assertAlmostEqual(throw.raster[0], 2400)
         self.assertAlmostEqual(throw.raster[1], 1350)
 

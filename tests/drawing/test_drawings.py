@@ -262,7 +262,7 @@ class Drawings(unittest.TestCase):
         self.assertIsNone(scene_of(look_at(plan, seat="s1"), "seat"))
 
     def test_the_window_hung_is_turned_half_round(self) -> None:
-        window = evaluate(CHAPEL, SHELF).of(ThrowResult).projectors["j1"].window
+        window = evaluate(CHAPEL, SHELF).of(ThrowResult).throws["j1"].window
         upright, hung = window_outline(window, False), window_outline(window, True)
         self.assertEqual([(-s, -v) for s, v in upright], hung)
 

@@ -6,7 +6,7 @@ from oval_room.core.entry import Entry
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_of
-from oval_room.core.projection.entries import before_picture
+from oval_room.core.projection.entries import before_picture, subject_projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.subject import Subject
 
@@ -15,7 +15,7 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
     """What hangs, on what, and where its holes and plate lie."""
     ruler = plan.writing.ruler
     picture = plan.chosen.pictures.get(subject.picture or "")
-    projector = plan.chosen.projectors.get(subject.projector or "")
+    projector = subject_projector(plan, subject)
     mounts = {
         holds: tuple(i.name for i in gear.values() if i.kind == "mount" and i.holds == holds)
         for holds in ("panel", "projector")

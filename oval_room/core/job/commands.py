@@ -3,7 +3,7 @@ back."""
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -132,7 +132,7 @@ class Accept(Command):
 
 
 class Drop(Command):
-    """Take a seat, thing, scene, picture, projector or scheme away. A picture takes its projectors with it."""
+    """Take a seat, thing, scene, picture, projector or scheme away. A picture takes with it what shows on it."""
 
     do: Literal["drop"] = "drop"
     id: Id
@@ -165,7 +165,7 @@ class Restore(Command):
     """Put places back to what they were: what undo and redo are made of."""
 
     do: Literal["restore"] = "restore"
-    wanted: tuple[tuple[str, Any, Any], ...]
+    wanted: tuple[tuple[str, object, object], ...]
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         return restore(plan, [Change(*item) for item in self.wanted])

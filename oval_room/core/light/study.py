@@ -68,14 +68,14 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
     """White and contrast of every picture whose display is known."""
     book, findings = FigureBook(KINDS), []
     lit: dict[str, PictureLight] = {}
-    feeding = {throw.picture: key for key, throw in throws.projectors.items()}
+    feeding = {throw.picture: key for key, throw in throws.throws.items()}
     for key, picture in scheme.pictures.items():
         item = gear.get(picture.gear) if picture.gear else None
         if key in feeding:
             projector = feeding[key]
             screen = item if isinstance(item, Screen) else None
             one = _projected(
-                book, key, picture, screen, scheme.projectors[projector], projector, throws.projectors[projector]
+                book, key, picture, screen, throws.throws[projector].projector, projector, throws.throws[projector]
             )
             findings += _dim(key, picture, one, ruler)
         elif picture.kind == "panel" and isinstance(item, Panel) and item.white_cd_m2:

@@ -24,11 +24,11 @@ class Change(NamedTuple):
     """One place that differs."""
 
     path: str
-    before: Any
-    after: Any
+    before: object
+    after: object
 
 
-def _json(value: Any) -> Any:
+def _json(value: object) -> object:
     if isinstance(value, BaseModel):
         return value.model_dump(mode="json")
     if isinstance(value, tuple):
@@ -38,7 +38,7 @@ def _json(value: Any) -> Any:
     return value
 
 
-def changes(before: Any, after: Any, path: str = "") -> list[Change]:
+def changes(before: object, after: object, path: str = "") -> list[Change]:
     """Every place that differs between two plans or two nodes of one kind."""
     if before is after:
         return []
@@ -96,7 +96,7 @@ def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
     return grafted
 
 
-def _put_in_place(nodes: dict[str, Any], key: str, value: Any) -> None:
+def _put_in_place(nodes: dict[str, Any], key: str, value: object) -> None:
     """Put an entry back where it was: before those whose keys were given out after it."""
     mine = _given_out(key)
     after = [name for name in nodes if (theirs := _given_out(name))[0] == mine[0] and theirs > mine]
@@ -132,9 +132,9 @@ def graft(old: Any, new: Any) -> Any:
     return new
 
 
-def value_at(plan: Plan, path: str) -> Any:
+def value_at(plan: Plan, path: str) -> object:
     """The JSON value at a path; None where nothing is."""
-    node: Any = plan
+    node: object = plan
     for key in path.split("."):
         node = node.get(key) if isinstance(node, dict) else getattr(node, key, None)
         if node is None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping
-from typing import Annotated, Final, Literal
+from typing import Annotated, Final, Literal, TypeVar
 
 from pydantic import Field, model_validator
 
@@ -11,8 +11,9 @@ from oval_room.core.brief.document import Brief
 from oval_room.core.levels import Level
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.instruments import Instrument
-from oval_room.core.plan.keyed import holder_of, keyed_nodes
+from oval_room.core.plan.keyed import holder_of, keyed_nodes, mapped_lists
 from oval_room.core.plan.measure import MOST, Frozen, Id, Name, Reading, Words, default
+from oval_room.core.plan.nodes import Kept, PartNodes
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import LightScene, Survey
@@ -21,6 +22,7 @@ from oval_room.core.viewing.ladder import HeightSchool
 from oval_room.core.viewing.schools import SizeSchool
 
 FORMAT: Final = 1
+_Kept = TypeVar("_Kept", bound=PartNodes)
 Stage = Annotated[str, Field(pattern=r"^[a-z]{2,20}$")]
 """Name of a stage of the work; `parts` lists those there are."""
 
@@ -47,6 +49,8 @@ class Scheme(Frozen):
     pictures: Annotated[dict[Id, Picture], Field(max_length=MOST)] = {}
     projectors: Annotated[dict[Id, Projector], Field(max_length=MOST)] = {}
     groups: Annotated[dict[Id, Group], Field(max_length=MOST)] = {}
+    more: Kept = {}
+    """What other trades keep here, by trade."""
 
     @model_validator(mode="after")
     def _shows(self) -> Scheme:
@@ -69,27 +73,48 @@ class Scheme(Frozen):
         """The group a picture belongs to."""
         return next((key for key, group in self.groups.items() if picture in group.members), None)
 
+    @property
+    def feeds(self) -> dict[str, Projector]:
+        """The projector of every picture that has one, by the picture's id."""
+        return {projector.shows: projector for projector in reversed(self.projectors.values())}
+
+    def fed_by(self, picture: str | None) -> tuple[str, Projector] | None:
+        """The projector that shows a picture, with its id."""
+        return next((item for item in self.projectors.items() if item[1].shows == picture), None)
+
+    def node(self, key: str) -> Frozen | None:
+        """What has an id here; None when nothing has."""
+        return next((listed[key] for _, listed in keyed_nodes(self) if key in listed), None)
+
     def has(self, key: str) -> bool:
         return holder_of(self, key) is not None
 
     def with_pictures(self, keys: Collection[str]) -> Scheme:
         """The scheme with some of its pictures only, and what shows on them."""
-        shown = {
-            name: {key: node for key, node in listed.items() if getattr(node, "shows", None) in (None, *keys)}
-            for name, listed in keyed_nodes(self)
-        }
+        shown = mapped_lists(self, lambda listed: {k: v for k, v in listed.items() if _shows(v) in (None, *keys)})
         pictures = {key: picture for key, picture in self.pictures.items() if key in keys}
         groups = {key: group for key, group in self.groups.items() if set(group.members) <= set(keys)}
-        return self.model_copy(update=shown | {"pictures": pictures, "groups": groups})
+        return shown.model_copy(update={"pictures": pictures, "groups": groups})
 
     def without(self, gone: str) -> Scheme:
         """The scheme with one of its things taken away, and what stands on it: a picture takes its projectors with
         it."""
-        left = {
-            name: {key: node for key, node in listed.items() if key != gone and getattr(node, "shows", None) != gone}
-            for name, listed in keyed_nodes(self)
-        }
-        return self.model_copy(update=left | {"groups": _left_together(self.groups, gone)})
+        left = mapped_lists(self, lambda listed: {k: v for k, v in listed.items() if gone not in (k, _shows(v))})
+        return left.model_copy(update={"groups": _left_together(self.groups, gone)})
+
+    def kept(self, kind: type[_Kept]) -> _Kept:
+        """What a trade keeps in this scheme."""
+        found = self.more.get(kind.part)
+        return found if isinstance(found, kind) else kind()
+
+    def keeping(self, nodes: PartNodes) -> Scheme:
+        """The scheme with what a trade keeps in it changed."""
+        return self.model_copy(update={"more": {**self.more, nodes.part: nodes}})
+
+
+def _shows(node: Frozen) -> str | None:
+    """The picture that a node shows on, where it is of such a kind."""
+    return getattr(node, "shows", None)
 
 
 def _left_together(groups: Mapping[str, Group], gone: str) -> dict[str, Group]:
@@ -165,10 +190,9 @@ class Plan(Frozen):
         """Hashes of every gear edition any scheme names."""
         used: set[str] = set()
         for scheme in self.schemes.values():
-            for picture in scheme.pictures.values():
-                used.update(key for key in (picture.gear, picture.mount) if key)
-            for projector in scheme.projectors.values():
-                used.update(key for key in (projector.gear, projector.mount) if key)
+            for _, listed in keyed_nodes(scheme):
+                for node in listed.values():
+                    used.update(key for name in ("gear", "mount") if (key := getattr(node, name, None)))
         return used
 
 

@@ -1,15 +1,18 @@
-"""Lists keyed by id, told by the document's own types: what can be named, dropped and put back."""
+"""Lists keyed by id, told by the document's own types: what can be named, dropped, turned and put back."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from functools import cache
 from types import UnionType
-from typing import Annotated, Union, get_args, get_origin
+from typing import Annotated, TypeVar, Union, get_args, get_origin
 
 from pydantic import BaseModel
 
 from oval_room.core.plan.measure import Frozen, Id
+from oval_room.core.plan.nodes import PartNodes
+
+_Node = TypeVar("_Node", bound=Frozen)
 
 
 @cache
@@ -22,10 +25,37 @@ def keyed_fields(model: type[BaseModel]) -> tuple[str, ...]:
     )
 
 
+@cache
+def _part_fields(model: type[BaseModel]) -> tuple[str, ...]:
+    """Names of the fields that hold the trades' own nodes."""
+    return tuple(
+        name for name, field in model.model_fields.items() if PartNodes in _plain(get_args(field.annotation)[1:])
+    )
+
+
+def _plain(types: tuple[object, ...]) -> list[object]:
+    return [get_args(one)[0] if get_origin(one) is Annotated else one for one in types]
+
+
 def keyed_nodes(node: Frozen) -> Iterator[tuple[str, dict[str, Frozen]]]:
-    """The keyed lists of a node, each with its field's name."""
+    """The keyed lists of a node, each with its field's name; those that trades keep in it too."""
     for name in keyed_fields(type(node)):
         yield name, getattr(node, name)
+    for name in _part_fields(type(node)):
+        for kept in getattr(node, name).values():
+            yield from keyed_nodes(kept)
+
+
+def mapped_lists(node: _Node, change: Callable[[dict[str, Frozen]], dict[str, Frozen]]) -> _Node:
+    """A node with every keyed list of it changed; lists that come out equal stay the same objects."""
+    values: dict[str, object] = {}
+    for name in keyed_fields(type(node)):
+        was = getattr(node, name)
+        now = change(was)
+        values[name] = was if now == was else now
+    for name in _part_fields(type(node)):
+        values[name] = {part: mapped_lists(kept, change) for part, kept in getattr(node, name).items()}
+    return node.model_copy(update=values)
 
 
 def holder_of(node: Frozen, key: str) -> str | None:
@@ -41,4 +71,7 @@ def below(node: object, key: str) -> object:
     if isinstance(node, type) and issubclass(node, BaseModel):
         field = node.model_fields.get(key)
         return field.annotation if field else None
-    return get_args(node)[1] if get_origin(node) is dict else None
+    if get_origin(node) is not dict:
+        return None
+    held = get_args(node)[1]
+    return PartNodes.known.get(key) if PartNodes in _plain((held,)) else held

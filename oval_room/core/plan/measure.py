@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Final, Literal
+from typing import Annotated, Any, Final, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -19,6 +19,9 @@ Id = Annotated[str, Field(pattern=r"^[a-z]{1,2}[0-9]{1,4}$")]
 Words = Annotated[str, Field(max_length=400)]
 Name = Annotated[str, Field(min_length=1, max_length=80)]
 
+
+Values = dict[str, Any]
+"""Field values by name, on their way into a node that checks them."""
 
 MOST: Final = 200
 """Things of one kind in one job."""

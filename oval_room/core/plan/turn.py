@@ -10,12 +10,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from typing import Any, Final
+from typing import Final
 
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.group import Group
-from oval_room.core.plan.keyed import keyed_nodes
-from oval_room.core.plan.measure import Frozen, Measure
+from oval_room.core.plan.keyed import mapped_lists
+from oval_room.core.plan.measure import Frozen, Measure, Values
 from oval_room.core.plan.outline import Wall, turned
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.room import Corner, Room
@@ -65,7 +65,7 @@ class Turn:
 
     def room(self, room: Room) -> Room:
         looks = bearing_of(room, -self.wall.out[0], -self.wall.out[1])
-        values: dict[str, Any] = {
+        values: Values = {
             "faces": looks,
             "slopes": tuple(slope.model_copy(update={"wall": self.key(slope.wall)}) for slope in room.slopes),
         }
@@ -109,12 +109,7 @@ class Turn:
 
     def scheme(self, scheme: Scheme) -> Scheme:
         """A scheme with all that is placed in it turned."""
-        turned = {
-            name: {key: self._placed(node) for key, node in listed.items()}
-            for name, listed in keyed_nodes(scheme)
-            if listed
-        }
-        return scheme.model_copy(update=turned)
+        return mapped_lists(scheme, lambda listed: {key: self._placed(node) for key, node in listed.items()})
 
     def _placed(self, node: Frozen) -> Frozen:
         pose = getattr(node, "pose", None)

@@ -14,7 +14,7 @@ def throw_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
     """The subject projector; a first one where a screen has none."""
     ruler = plan.writing.ruler
     names = tuple(item.name for item in gear.values() if item.kind == "projector")
-    projector = plan.chosen.projectors.get(subject.projector or "")
+    projector = subject_projector(plan, subject)
     if projector is None:
         if not any(picture.kind == "screen" for picture in plan.chosen.pictures.values()):
             return []  # nothing here is projected
@@ -38,3 +38,7 @@ def before_picture(plan: Plan, projector: Projector) -> tuple[float, float]:
     wall = room.walls[wall_of(room, picture) - 1]
     along, out = wall.own(projector.pose.x, projector.pose.y)
     return along, out - wall.own(picture.pose.x, picture.pose.y)[1]
+
+
+def subject_projector(plan: Plan, subject: Subject) -> Projector | None:
+    return plan.chosen.projectors.get(subject.projector or "")

@@ -1,4 +1,4 @@
-"""The figures of projectors."""
+"""The figures of the projector."""
 
 from __future__ import annotations
 

@@ -29,7 +29,7 @@ def _lenses(plan: Plan, view: str, picture: str | None) -> list[Grip]:
 
 def _places(hand: Hand, axis: str) -> Iterator[Snap]:
     """What a lens may snap to: the picture's centre line, its edges, the ends of the throw range."""
-    plan, found = hand.plan, hand.report.of(ThrowResult).projectors.get(hand.name)
+    plan, found = hand.plan, hand.report.of(ThrowResult).throws.get(hand.name)
     picture = plan.chosen.pictures[plan.chosen.projectors[hand.name].shows]
     if axis == "x":
         yield Snap(picture.pose.x, f"centre line of {picture.name}")

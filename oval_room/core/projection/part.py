@@ -10,6 +10,7 @@ from oval_room.core.projection.entries import throw_entries
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.grips import GRIPS
 from oval_room.core.projection.movers import lens_movers
+from oval_room.core.projection.noise import NoiseResult, study_noise
 from oval_room.core.projection.phrases import PHRASES
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ThrowResult, study_throw
@@ -31,6 +32,7 @@ PART: Final = Part(
             study_throw,
             by_wall=True,
         ),
+        Study("noise", NoiseResult, lambda c: (c.seen("seats"), c.scheme, c.gear), study_noise, by_wall=True),
     ),
     phrases=PHRASES,
     entries={"throw": throw_entries},

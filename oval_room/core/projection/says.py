@@ -1,4 +1,4 @@
-"""What findings of projectors say, and what their cures do."""
+"""What findings of the projector say, and what their cures do."""
 
 from __future__ import annotations
 
@@ -59,7 +59,7 @@ def _shift(f: Finding, w: Words) -> str:
 
 
 class ThrowCode(Code):
-    """What is found of projectors, and its sentence."""
+    """What is found of the projector, and its sentence."""
 
     NO_PROJECTOR = (
         "throw: screen without projector",
@@ -79,6 +79,14 @@ class ThrowCode(Code):
         ),
     )
     LENS_BEHIND = "throw: lens behind the screen", lambda f, w: "The lens is behind the screen."
+    FAN = (
+        "throw: fan near a head",
+        lambda f, w: (
+            f"{w.named(f.about, 'projector')} runs at {f.value:.0f} dB, {w.length(f.more['away'])} from the head "
+            f"of {w.name(f.about, 'seat')}: over {f.limit:.0f} dB that near is heard. Move it, box it, or run it "
+            "in a quieter mode."
+        ),
+    )
 
 
 class LensCure(CureKind):

@@ -35,6 +35,7 @@ class ProjectorThrow:
     """One projector against its picture [mm]. raster: width and height lit. span: throws this width allows."""
 
     picture: str
+    projector: Projector
     item: ProjectorGear
     throw: float
     raster: tuple[float, float]
@@ -53,14 +54,14 @@ class ProjectorThrow:
 class ThrowResult(Result):
     """Every projector's throw, body and shift."""
 
-    projectors: dict[str, ProjectorThrow]
+    throws: dict[str, ProjectorThrow]
 
     @classmethod
     def joined(cls, parts: Sequence[Self]) -> Self:
         return cls(
             merged(part.figures for part in parts),
             all_of(part.findings for part in parts),
-            merged(part.projectors for part in parts),
+            merged(part.throws for part in parts),
         )
 
 
@@ -74,7 +75,7 @@ def study_throw(room: Room, scheme: Scheme, gear: GearShelf, ruler: Ruler, instr
     """Throw, body and shift of every projector in a scheme."""
     book, findings = FigureBook(KINDS), []
     found: dict[str, ProjectorThrow] = {}
-    shown = {projector.shows for projector in scheme.projectors.values()}
+    shown = scheme.feeds
     for key, picture in scheme.pictures.items():
         if picture.kind == "screen" and key not in shown:
             findings.append(Finding(ThrowCode.NO_PROJECTOR, Level.NOTE, "6.1", {"picture": key}))
@@ -121,6 +122,7 @@ class _OneThrow:
         )
         return ProjectorThrow(
             picture=self.projector.shows,
+            projector=self.projector,
             item=item,
             throw=self.own.out,
             raster=raster,

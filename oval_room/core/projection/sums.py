@@ -77,7 +77,7 @@ def _body(throw: float, body_behind_lens: float, room_depth: float, screen_stand
 Corners = tuple[tuple[float, float], ...]
 
 
-def _read_polygon(raw: Any, unit: Unit) -> Corners:
+def _read_polygon(raw: object, unit: Unit) -> Corners:
     corners = []
     for corner in items_of(raw, "corners"):
         numbers = isinstance(corner, (list, tuple)) and len(corner) == 2

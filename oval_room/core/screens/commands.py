@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import math
-from typing import Any, Literal
+from typing import Literal
 
 from oval_room.core.applying import carried, decided, gear_of, in_scheme, measured, scheme_id, with_values
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
-from oval_room.core.plan.measure import Id, Typed
+from oval_room.core.plan.measure import Id, Typed, Values
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import Turn
 from oval_room.core.screens.document import Picture
@@ -106,7 +106,7 @@ class TakeGear(Command):
             if put is None:
                 raise RefusedError(f"a {item.kind} goes under a picture or projector; choose it there", field="gear")
             return put.model_validate({"id": self.id, "scheme": key, "gear": self.gear}).applied(plan, gear, stamp)
-        values: dict[str, Any] = {
+        values: Values = {
             "kind": item.kind,
             "name": item.name,
             "width": Typed(value=item.width, source="maker"),

@@ -55,8 +55,8 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
     book = FigureBook(KINDS)
     for key, picture in looked.pictures.items():
         _write_shape(book, key, picture)
-    for projector in scheme.projectors.values():
-        out += _surface(projector.shows, scheme.pictures[projector.shows], gear.get(projector.gear), survey)
+    for key, projector in scheme.feeds.items():
+        out += _surface(key, scheme.pictures[key], gear.get(projector.gear), survey)
     for (a, one), (b, other) in combinations(looked.pictures.items(), 2):
         out += _two(a, one, b, other, ruler)
     for group in scheme.groups.values():

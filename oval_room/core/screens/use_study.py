@@ -28,7 +28,7 @@ class UseResult(Result):
 def study_use(brief: Brief, scheme: Scheme, gear: GearShelf) -> UseResult:
     """Lag, refresh and burn-in of every picture whose display is known."""
     out: list[Finding] = []
-    feeds = {projector.shows: projector.gear for projector in scheme.projectors.values()}
+    feeds = {key: projector.gear for key, projector in scheme.feeds.items()}
     for key, picture in scheme.pictures.items():
         item = gear.get(feeds.get(key) or picture.gear or "")
         if isinstance(item, (Panel, ProjectorGear)) and brief.games > 0:

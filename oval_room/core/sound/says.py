@@ -78,14 +78,6 @@ class SoundCode(Code):
             "hides the remote's sensor and the picture's foot."
         ),
     )
-    FAN = (
-        "throw: fan near a head",
-        lambda f, w: (
-            f"{w.named(f.about, 'projector')} runs at {f.value:.0f} dB, {w.length(f.more['away'])} from the head "
-            f"of {w.name(f.about, 'seat')}: over {f.limit:.0f} dB that near is heard. Move it, box it, or run it "
-            "in a quieter mode."
-        ),
-    )
 
 
 class SoundCure(CureKind):

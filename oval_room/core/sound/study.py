@@ -23,12 +23,10 @@ from oval_room.core.sound.with_picture import (
     CENTRE_WITHIN,
     FRONT,
     LEAD,
-    QUIET,
     TWEETER_AT,
     TWEETER_WITHIN,
     bearing,
     between,
-    fan_heard,
     up_to,
 )
 from oval_room.core.survey.commands import PutThing
@@ -43,7 +41,7 @@ class SoundResult(Result):
 
 
 def study_sound(survey: Survey, scheme: Scheme, gear: GearShelf) -> SoundResult:
-    """Loudspeakers and soundbars of one wall against its pictures and the main seat; fans against heads."""
+    """Loudspeakers and soundbars of one wall against its pictures and the main seat."""
     out: list[Finding] = []
     speakers = {key: thing for key, thing in survey.things.items() if thing.kind == "speaker"}
     front = {key: thing for key, thing in speakers.items() if thing.y_from < survey.room.depth.value / 2}
@@ -58,7 +56,7 @@ def study_sound(survey: Survey, scheme: Scheme, gear: GearShelf) -> SoundResult:
         out += _behind(key, picture, front) if picture.kind == "screen" else _bars(key, picture, survey)
         if main is not None:
             out += _centre(key, picture, main, front)
-    return SoundResult({}, (*out, *_fans(survey, scheme, gear)))
+    return SoundResult({}, tuple(out))
 
 
 def _pair(front: dict[str, Thing]) -> tuple[str, str] | None:
@@ -194,20 +192,4 @@ def _bars(key: str, picture: Picture, survey: Survey) -> list[Finding]:
             out.append(
                 Finding(SoundCode.BAR_COVERS, Level.MIND, "11", {"picture": key}, thing.z_to - foot, 0.0, more=more)
             )
-    return out
-
-
-def _fans(survey: Survey, scheme: Scheme, gear: GearShelf) -> list[Finding]:
-    out = []
-    for key, projector in scheme.projectors.items():
-        item = gear.get(projector.gear)
-        loud = getattr(item, "fan_db", None)
-        if loud is None or not survey.seats:
-            continue
-        reach = {name: math.dist(seat.eye_point, projector.pose.point) for name, seat in survey.seats.items()}
-        nearest = min(reach, key=lambda name: reach[name])
-        if fan_heard(loud, reach[nearest]):
-            more = {"away": reach[nearest]}
-            about = {"projector": key, "seat": nearest}
-            out.append(Finding(SoundCode.FAN, Level.MIND, "6.10", about, loud, QUIET, "db", more=more))
     return out

@@ -25,9 +25,6 @@ BEARINGS: Final[dict[str, tuple[float, float]]] = {"surround": (90.0, 120.0), "r
 """Bearings from the main seat, the picture straight ahead [deg]."""
 LEAD: Final = 2000.0
 """A subwoofer's own lead (planning value) [mm]."""
-QUIET: Final = 28.0
-NEAR_A_HEAD: Final = 1500.0
-"""A fan over so many dB nearer than this to a head is heard [dB, mm] (rules 6.10)."""
 
 
 def lip_sync_level(late_ms: float) -> Level:
@@ -55,8 +52,3 @@ def between(eye: Point, one: Point, other: Point) -> float:
 def up_to(ear: Point, tweeter: Point) -> float:
     """How far over the ear's level a tweeter is [deg]."""
     return math.degrees(math.atan2(tweeter.z - ear.z, max(math.hypot(tweeter.x - ear.x, tweeter.y - ear.y), 1.0)))
-
-
-def fan_heard(decibels: float, distance: float) -> bool:
-    """Whether a fan is heard: over 28 dB within 1.5 m of a head (rules 6.10)."""
-    return beyond(decibels, QUIET) and not beyond(distance, NEAR_A_HEAD)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from typing import Any, Final, NamedTuple
+from typing import Any, Final, NamedTuple, cast
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.sums.given import SUFFIXES, UNITS, Given, Length
@@ -47,7 +47,7 @@ class Sum:
     shows: tuple[Shown, ...]
     run: Callable[..., Result]
 
-    def read(self, raw: Mapping[str, Any]) -> dict[str, Any]:
+    def read(self, raw: Mapping[str, object]) -> dict[str, object]:
         """Values for `run` from JSON.
 
         Raises:
@@ -55,7 +55,7 @@ class Sum:
         """
         errors: list[tuple[str, str]] = []
         unit = _job_unit(raw, errors)
-        values: dict[str, Any] = {}
+        values: dict[str, object] = {}
         known = {JOB_UNIT} if any(isinstance(g, Length) or g.kind == "bounds" for g in self.given) else set()
         for given in self.given:
             known.update(given.keys)
@@ -80,7 +80,7 @@ class Sum:
 
     @staticmethod
     def _read_one(
-        given: Given, key: str, raw: Any, unit: Unit, values: dict[str, Any], errors: list[tuple[str, str]]
+        given: Given, key: str, raw: object, unit: Unit, values: dict[str, object], errors: list[tuple[str, str]]
     ) -> None:
         try:
             if isinstance(given, Length):
@@ -93,7 +93,7 @@ class Sum:
     def _inputs(self) -> str:
         return ", ".join(given.keys[0] for given in self.given)
 
-    def work(self, raw: Mapping[str, Any]) -> Result:
+    def work(self, raw: Mapping[str, object]) -> Result:
         """The results for JSON inputs; every value is text, true/false, null, a finite number or lists of them.
 
         Raises:
@@ -110,16 +110,16 @@ class Sum:
             raise Refusals([(self.given[0].keys[0], "the values are too far apart for a sum; check them")])
         return {shown.key: result.get(shown.key) for shown in self.shows}
 
-    def _key_of(self, field: str, raw: Mapping[str, Any]) -> str:
+    def _key_of(self, field: str, raw: Mapping[str, object]) -> str:
         """The key the person used for a field."""
         for given in self.given:
             if given.key == field:
                 return next((key for key in given.keys if key in raw), given.keys[0])
         return field or self.given[0].keys[0]
 
-    def from_typed(self, typed: Mapping[str, str]) -> dict[str, Any]:
+    def from_typed(self, typed: Mapping[str, str]) -> dict[str, object]:
         """JSON inputs from text by key: bare keys as people type them, or keys with a unit's suffix."""
-        raw: dict[str, Any] = {}
+        raw: dict[str, object] = {}
         bare = {given.key: given for given in self.given}
         suffixed = {key: given for given in self.given for key in given.keys}
         for key, text in typed.items():
@@ -136,22 +136,22 @@ class Sum:
         return raw
 
 
-def _as_number(text: str) -> Any:
+def _as_number(text: str) -> object:
     try:
         return float(text)
     except ValueError:
         return text
 
 
-def _job_unit(raw: Mapping[str, Any], errors: list[tuple[str, str]]) -> Unit:
+def _job_unit(raw: Mapping[str, object], errors: list[tuple[str, str]]) -> Unit:
     unit = raw.get(JOB_UNIT, "mm")
     if unit not in UNITS:
         errors.append((JOB_UNIT, f"give one of {', '.join(UNITS)} (got {str(unit)[:20]})"))
         return "mm"
-    return unit  # type: ignore[no-any-return]
+    return cast(Unit, unit)
 
 
-def _finite(value: Any) -> bool:
+def _finite(value: object) -> bool:
     if isinstance(value, float):
         return math.isfinite(value)
     if isinstance(value, dict):

@@ -10,7 +10,7 @@ import math
 import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Final, Literal, get_args
+from typing import Any, Final, Literal, cast, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.screens.size import parse_aspect
@@ -35,18 +35,18 @@ class Given:
     about: str
     example: str = ""
     default: str | None = None
-    value: Any = None
+    value: object = None
 
     @property
     def keys(self) -> tuple[str, ...]:
         """Keys this input may have in JSON, the usual one first."""
         return (self.key,)
 
-    def read(self, raw: Any, unit: Unit) -> Any:
+    def read(self, raw: object, unit: Unit) -> object:
         """The value from JSON. Raises RefusedError with what to give instead."""
         raise NotImplementedError
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         """Key and JSON value from what a person typed."""
         raise NotImplementedError
 
@@ -56,18 +56,18 @@ class Given:
         raise NotImplementedError
 
 
-def _number(raw: Any) -> float:
+def _number(raw: object) -> float:
     if isinstance(raw, bool) or not isinstance(raw, (int, float)) or not math.isfinite(raw):
         raise RefusedError(f"give a number (got {_short(raw)})", value=raw)
     return float(raw)
 
 
-def _short(raw: Any) -> str:
+def _short(raw: object) -> str:
     text = "null" if raw is None else str(raw)
     return text if len(text) <= 40 else text[:37] + "…"
 
 
-def _plain_number(text: str) -> Any:
+def _plain_number(text: str) -> object:
     """A typed number; the text itself when it is none, so that reading it says so."""
     plain = text.strip().replace(",", ".").rstrip("°%")
     try:
@@ -82,7 +82,7 @@ def split_list(text: str) -> list[str]:
     return [part.strip() for part in re.split(mark, text) if part.strip()]
 
 
-def _items(raw: Any, count: int | None, what: str) -> Sequence[Any]:
+def _items(raw: object, count: int | None, what: str) -> Sequence[object]:
     if not isinstance(raw, (list, tuple)) or (count is not None and len(raw) != count):
         wanted = f"{count} {what}" if count else f"a list of {what}"
         raise RefusedError(f"give {wanted} in brackets (got {_short(raw)})", value=raw)
@@ -109,13 +109,13 @@ class Length(Given):
             return "lengths"
         return f"{self.count} lengths" if self.count else "length"
 
-    def read_as(self, raw: Any, suffix: str, unit: Unit) -> Any:
+    def read_as(self, raw: object, suffix: str, unit: Unit) -> object:
         """The value in mm of what came under a suffix."""
         if self.count or self.many:
             return tuple(self._one(item, suffix, unit) for item in _items(raw, self.count, "lengths"))
         return self._one(raw, suffix, unit)
 
-    def _one(self, raw: Any, suffix: str, unit: Unit) -> float:
+    def _one(self, raw: object, suffix: str, unit: Unit) -> float:
         if suffix == "text":
             if not isinstance(raw, str):
                 raise RefusedError(f"give the length as text in quotes (got {_short(raw)})", value=raw)
@@ -130,7 +130,7 @@ class Length(Given):
             raise RefusedError(f"give a length of 0 or more (got {_short(raw)})", value=raw, limit=0)
         return mm
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         return f"{self.key}_text", (split_list(text) if self.count or self.many else text)
 
 
@@ -148,7 +148,7 @@ class Number(Given):
     def kind(self) -> str:
         return ("whole number" if self.whole else "number") + (" or null" if self.nullable else "")
 
-    def read(self, raw: Any, unit: Unit) -> Any:
+    def read(self, raw: object, unit: Unit) -> object:
         if raw is None and self.nullable:
             return None
         number = _number(raw)
@@ -162,7 +162,7 @@ class Number(Given):
         high = "" if math.isinf(self.hi) else f" to {self.hi:g}" if low else f" up to {self.hi:g}"
         return what + low + high
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         if self.nullable and text.strip().lower() in ("none", "null", "infinite", "∞"):
             return self.key, None
         return self.key, _plain_number(text)
@@ -180,7 +180,7 @@ class Pair(Given):
     def kind(self) -> str:
         return "2 numbers"
 
-    def read(self, raw: Any, unit: Unit) -> tuple[float, float]:
+    def read(self, raw: object, unit: Unit) -> tuple[float, float]:
         first, second = (_number(item) for item in _items(raw, 2, "numbers"))
         bad = (
             min(first, second) < self.lo
@@ -192,7 +192,7 @@ class Pair(Given):
             raise RefusedError(f"give two numbers{limits}, the less first (got {_short(raw)})", value=raw)
         return first, second
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         plain = re.sub(r"(?<=[0-9])\s*[-–:]\s*(?=[0-9.])", ";", text)
         return self.key, [_plain_number(part) for part in split_list(plain)]
 
@@ -205,10 +205,10 @@ class Aspect(Given):
     def kind(self) -> str:
         return "aspect"
 
-    def read(self, raw: Any, unit: Unit) -> float:
+    def read(self, raw: object, unit: Unit) -> float:
         return parse_aspect(raw if isinstance(raw, str) else f"{_number(raw):.12g}")
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         return self.key, text.strip()
 
 
@@ -223,7 +223,7 @@ class Word(Given):
     def kind(self) -> str:
         return " / ".join(self.words) + (" or a number" if self.or_number else "")
 
-    def read(self, raw: Any, unit: Unit) -> Any:
+    def read(self, raw: object, unit: Unit) -> object:
         if self.or_number and not isinstance(raw, str):
             number = _number(raw)
             if self.or_number[0] <= number < self.or_number[1]:
@@ -233,7 +233,7 @@ class Word(Given):
         extra = f" or a number from {self.or_number[0]:g} to below {self.or_number[1]:g}" if self.or_number else ""
         raise RefusedError(f"give one of {', '.join(self.words)}{extra} (got {_short(raw)})", value=raw)
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         plain = text.strip()
         return self.key, (_plain_number(plain) if self.or_number and plain.lower() not in self.words else plain.lower())
 
@@ -246,12 +246,12 @@ class Flag(Given):
     def kind(self) -> str:
         return "true / false"
 
-    def read(self, raw: Any, unit: Unit) -> bool:
+    def read(self, raw: object, unit: Unit) -> bool:
         if not isinstance(raw, bool):
             raise RefusedError(f"give true or false (got {_short(raw)})", value=raw)
         return raw
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         plain = text.strip().lower()
         return self.key, {"yes": True, "true": True, "on": True, "no": False, "false": False, "off": False}.get(
             plain, plain
@@ -266,12 +266,12 @@ class Text(Given):
     def kind(self) -> str:
         return "text"
 
-    def read(self, raw: Any, unit: Unit) -> str:
+    def read(self, raw: object, unit: Unit) -> str:
         if not isinstance(raw, str):
             raise RefusedError(f"give text in quotes (got {_short(raw)})", value=raw)
         return raw
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         return self.key, text
 
 
@@ -280,21 +280,21 @@ class Custom(Given):
     """An input of its own shape: a reader from JSON and one from typed text."""
 
     shape: str = ""
-    reader: Callable[[Any, Unit], Any] = field(default=lambda raw, unit: raw)
-    from_text: Callable[[str], Any] = field(default=lambda text: text)
+    reader: Callable[[object, Unit], object] = field(default=lambda raw, unit: raw)
+    from_text: Callable[[str], object] = field(default=lambda text: text)
 
     @property
     def kind(self) -> str:
         return self.shape
 
-    def read(self, raw: Any, unit: Unit) -> Any:
+    def read(self, raw: object, unit: Unit) -> object:
         return self.reader(raw, unit)
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         return self.key, self.from_text(text)
 
 
-def items_of(raw: Any, what: str) -> Sequence[Any]:
+def items_of(raw: object, what: str) -> Sequence[Any]:
     """A JSON list with at least one item, for custom readers."""
     items = _items(raw, None, what)
     if not items:
@@ -302,7 +302,9 @@ def items_of(raw: Any, what: str) -> Sequence[Any]:
     return items
 
 
-def read_lengths(raw: Mapping[str, Any], lengths: Sequence[Length], unit: Unit, where: str) -> dict[str, float | None]:
+def read_lengths(
+    raw: Mapping[str, object], lengths: Sequence[Length], unit: Unit, where: str
+) -> dict[str, float | None]:
     """Lengths inside an item of a list (`bounds[0].lo_mm`)."""
     out: dict[str, float | None] = {}
     for given in lengths:
@@ -310,7 +312,8 @@ def read_lengths(raw: Mapping[str, Any], lengths: Sequence[Length], unit: Unit, 
         if len(found) > 1:
             raise RefusedError("give this length once, in one unit", field=f"{where}.{given.key}")
         try:
-            out[given.key] = given.read_as(raw[found[0][0]], found[0][1], unit) if found else None
+            read = given.read_as(raw[found[0][0]], found[0][1], unit) if found else None
+            out[given.key] = cast("float | None", read)
         except RefusedError as refused:
             raise refused.at(f"{where}.{found[0][0]}") from None
     return out

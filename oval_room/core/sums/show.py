@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Any, Final, NamedTuple
+from typing import Final, NamedTuple
 
 from oval_room.core.sums.declare import Result, Sum
 from oval_room.core.units import Ruler, Side
@@ -56,7 +56,7 @@ def _side(key: str) -> Side:
     return "greatest" if key.startswith(_GREATEST) else "nearest"
 
 
-def _show(key: str, value: Any, ruler: Ruler) -> str:
+def _show(key: str, value: object, ruler: Ruler) -> str:
     if value is None:
         return ""
     if isinstance(value, bool):
@@ -66,6 +66,8 @@ def _show(key: str, value: Any, ruler: Ruler) -> str:
         return joiner.join(part for part in (_show(key, item, ruler) for item in value) if part)
     if isinstance(value, str):
         return value
+    if not isinstance(value, (int, float)):
+        return str(value)
     if key.endswith("_mm") and key != "pixel_pitch_mm":
         return ruler.show(value, _side(key))
     if key == "pixel_pitch_mm":

@@ -13,11 +13,14 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any, Final, NamedTuple
+from typing import Final, NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 
 from oval_room.core.plan.outline import Corners, Wall, walls_of
+
+Floats = NDArray[np.float64]
 
 SQUARE_TO: Final = 0.006
 """How far from square a corner that looks square may be [mm per mm]; other angles are known to three times that."""
@@ -105,7 +108,7 @@ class _Network:
         self.places = {opening.id: i for i, opening in enumerate(openings)}
         self.drawn = [_direction(wall) for wall in walls_of(corners)]
 
-    def row(self, of: str) -> tuple[Any, float]:
+    def row(self, of: str) -> tuple[Floats, float]:
         """Derivatives of what is observed, and its value now."""
         row = np.zeros(self.size)
         if of[0] in "wc":
@@ -129,7 +132,7 @@ class _Network:
         one, other = of[1:].split("c")
         return int(one) - 1, int(other) - 1
 
-    def _distance(self, row: Any, i: int, j: int, sign: float) -> float:
+    def _distance(self, row: Floats, i: int, j: int, sign: float) -> float:
         (ax, ay), (bx, by) = self.corners[i], self.corners[j]
         d = math.hypot(bx - ax, by - ay) or 1e-9
         ex, ey = (bx - ax) / d, (by - ay) / d
@@ -138,7 +141,7 @@ class _Network:
             row[2 * k + 1] += s * ey
         return d
 
-    def directions(self) -> list[tuple[Any, float]]:
+    def directions(self) -> list[tuple[Floats, float]]:
         """For each wall after the first: derivatives of its drift across the direction it was drawn in (or the right
         angle it
         looks like), and what that may be [mm]. The same at every step: the directions are those of the outline
@@ -152,7 +155,7 @@ class _Network:
             out.append((row, may))
         return out
 
-    def moved(self, by: Any) -> None:
+    def moved(self, by: Floats) -> None:
         self.corners = [(x + by[2 * i], y + by[2 * i + 1]) for i, (x, y) in enumerate(self.corners)]
         base = 2 * self.count
         self.openings = [
@@ -170,9 +173,9 @@ def _direction(wall: Wall) -> tuple[float, float]:
 
 
 class _Solved(NamedTuple):
-    residuals: Any  # worked out less read [mm]
-    spread: Any  # standard deviations of the readings [mm]
-    cofactors: Any  # of the residuals
+    residuals: Floats  # worked out less read [mm]
+    spread: Floats  # standard deviations of the readings [mm]
+    cofactors: Floats  # of the residuals
     misfit: float  # weighted squares of all residuals, square corners among them
     net: _Network
 
@@ -211,7 +214,7 @@ def _solve(corners: Corners, openings: Sequence[OpeningAt], observed: Sequence[O
     return _Solved(residuals[:n], spread[:n], cofactors[:n, :n], float(((residuals / spread) ** 2).sum()), net)
 
 
-def _flat(net: _Network) -> Any:
+def _flat(net: _Network) -> Floats:
     flat = np.zeros(net.size)
     for i, (x, y) in enumerate(net.corners):
         flat[2 * i], flat[2 * i + 1] = x, y

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from typing import Any, Final, get_args
+from typing import Final, get_args
 
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.light.stray import START_LUX
-from oval_room.core.plan.measure import Typed, next_id
+from oval_room.core.plan.measure import Typed, Values, next_id
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
@@ -83,7 +83,7 @@ def _seats(here: Here, rest: str) -> Heard:
     steps: list[Command] = []
     for n in range(count):
         x = middle + (n - (count - 1) / 2) * spacing
-        put: dict[str, Any] = {"x": Typed(value=x, source="assumed")}
+        put: Values = {"x": Typed(value=x, source="assumed")}
         if n < len(row):
             name = row[n]
         else:
@@ -190,7 +190,7 @@ def _scene(here: Here, rest: str) -> Heard:
     key = next(
         (k for k, scene in scenes.items() if scene.name.lower() == name.strip().lower()), next_id("k", set(scenes))
     )
-    put: dict[str, Any] = {"id": key, "name": name.strip()}
+    put: Values = {"id": key, "name": name.strip()}
     if kind:
         lux, origin = START_LUX[kind]
         put[origin] = Typed(value=lux, source="assumed")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -22,7 +22,7 @@ from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Id, Measure, Typed
+from oval_room.core.plan.measure import Id, Measure, Typed, Values
 from oval_room.core.plan.outline import check_outline, set_length
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Made, Room, Slope
 from oval_room.core.survey.refit import refit
@@ -80,7 +80,7 @@ class PutOutline(Command):
             return with_survey(plan, **_without_gone(plan, 4), room=with_values(room, box))
         corners = check_outline(tuple((corner.x, corner.y) for corner in self.corners))
         plan = with_survey(plan, **_without_gone(plan, len(corners)))
-        values: dict[str, Any] = _outlined(room, corners)
+        values: Values = _outlined(room, corners)
         slopes = tuple(slope for slope in room.slopes if int(slope.wall[1:]) <= len(corners))
         values |= {"width": Measure(value=corners[1][0], source="assumed"), "slopes": slopes}
         if room.walls[0].length == corners[1][0] or abs(room.width.value - corners[1][0]) < 1e-6:
@@ -191,7 +191,7 @@ class PutMade(Command):
         return with_survey(plan, made={**survey.made, key: with_values(old, values)}, room=room)
 
 
-def _outlined(room: Room, corners: tuple[tuple[float, float], ...]) -> dict[str, Any]:
+def _outlined(room: Room, corners: tuple[tuple[float, float], ...]) -> Values:
     depth = max(y for _, y in corners)
     return {
         "outline": tuple(Corner(x=x, y=y) for x, y in corners),
@@ -210,7 +210,7 @@ def _depth_known(plan: Plan) -> Plan:
     return with_survey(plan, room=with_values(room, {"depth": depth}))
 
 
-def _without_gone(plan: Plan, count: int) -> dict[str, Any]:
+def _without_gone(plan: Plan, count: int) -> Values:
     """The survey's parts without what belongs to walls and corners past a count."""
 
     def kept(key: str) -> bool:

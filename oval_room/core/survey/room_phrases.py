@@ -5,11 +5,11 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Callable
-from typing import Any, Final
+from typing import Final
 
 from oval_room.core.commands import Command, Several
 from oval_room.core.errors import RefusedError
-from oval_room.core.plan.measure import Measure, Typed
+from oval_room.core.plan.measure import Measure, Typed, Values
 from oval_room.core.plan.outline import Place
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Slope
 from oval_room.core.plan.turn import wall_name
@@ -300,7 +300,7 @@ def _repeated(command: Command) -> tuple[Command, bool]:
     if isinstance(command, Several):
         steps = [_repeated(step) for step in command.steps]
         return command.model_copy(update={"steps": tuple(step for step, _ in steps)}), any(found for _, found in steps)
-    changed: dict[str, Any] = {}
+    changed: Values = {}
     for name in command.model_fields_set:
         value = getattr(command, name)
         if isinstance(value, Typed) and value.source == "read":

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping, Sequence
-from typing import Any, Final, get_args
+from collections.abc import Callable, Mapping, Sequence
+from typing import Final, cast, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.fittings import How
@@ -21,8 +21,8 @@ from oval_room.core.viewing.heat import TOO_HOT, heat_level
 _INSTRUMENTS: Final = tuple(HALF_WIDTH)
 
 
-def _words(known: Sequence[str], what: str) -> Any:
-    def read(raw: Any, unit: Unit) -> tuple[str, ...]:
+def _words(known: Sequence[str], what: str) -> Callable[[object, Unit], tuple[str, ...]]:
+    def read(raw: object, unit: Unit) -> tuple[str, ...]:
         words = tuple(str(item) for item in items_of(raw, what))
         for word in words:
             if word not in known:
@@ -41,7 +41,7 @@ def _combine(readings: tuple[float, ...], instruments: tuple[str, ...]) -> Resul
     return {"used_mm": found.used, "spread_mm": found.spread, "level": found.level.value}
 
 
-def _wall_instruments(raw: Any, unit: Unit) -> dict[str, str]:
+def _wall_instruments(raw: object, unit: Unit) -> dict[str, str]:
     names = (*WALLS, "diagonal")
     if not isinstance(raw, Mapping) or not all(key in names and value in _INSTRUMENTS for key, value in raw.items()):
         raise RefusedError('give {"front": "laser", "back": "tape" …} with ' + ", ".join(_INSTRUMENTS))
@@ -76,13 +76,13 @@ def _rectangle(
 _READINGS: Final = (Length("readings", "", many=True),)
 
 
-def _part(raw: Any, unit: Unit, where: str, name: str | None = None) -> Part:
+def _part(raw: object, unit: Unit, where: str, name: str | None = None) -> Part:
     if not isinstance(raw, Mapping) or not isinstance(raw.get("name", name), str):
         raise RefusedError('give {"name": …, "readings_mm": […], "instruments": […]}', field=where)
     extra = set(raw) - {"name", "instruments"} - {key for length in _READINGS for key in length.keys}
     if extra:
         raise RefusedError("a part takes name, readings_mm and instruments only", field=f"{where}.{min(extra)}")
-    values: Any = read_lengths(raw, _READINGS, unit, where)["readings"]
+    values = cast("tuple[float, ...]", read_lengths(raw, _READINGS, unit, where)["readings"])
     try:
         instruments = _words(_INSTRUMENTS, "instruments")(raw.get("instruments"), unit)
     except RefusedError as refused:
@@ -92,18 +92,18 @@ def _part(raw: Any, unit: Unit, where: str, name: str | None = None) -> Part:
     return Part(raw.get("name", name), values, instruments)
 
 
-def _parts(raw: Any, unit: Unit) -> tuple[Part, ...]:
+def _parts(raw: object, unit: Unit) -> tuple[Part, ...]:
     return tuple(_part(item, unit, f"parts[{i}]") for i, item in enumerate(items_of(raw, "parts")))
 
 
-def _parts_text(text: str) -> list[dict[str, Any]]:
+def _parts_text(text: str) -> list[dict[str, object]]:
     """`corner to window 1212; window 1498, 1408 laser; …` as a person may type parts; tape when nothing is said."""
     return [
         _part_text(part, f"part {i}") for i, part in enumerate(filter(None, (p.strip() for p in text.split(";"))), 1)
     ]
 
 
-def _part_text(text: str, name: str = "whole") -> dict[str, Any]:
+def _part_text(text: str, name: str = "whole") -> dict[str, object]:
     found = re.fullmatch(
         r"(?P<name>[^0-9]*?)\s*(?P<values>[0-9].*?)\s*(?P<by>" + "|".join(_INSTRUMENTS) + r")?", text.strip()
     )
@@ -126,14 +126,14 @@ def _chain(parts: tuple[Part, ...], whole: Part) -> Result:
     }
 
 
-def _flags(raw: Any, unit: Unit) -> tuple[bool, ...]:
+def _flags(raw: object, unit: Unit) -> tuple[bool, ...]:
     flags = tuple(items_of(raw, "true or false"))
     if not all(isinstance(flag, bool) for flag in flags):
         raise RefusedError("give true for a hit, false for a miss, one for each find")
     return flags
 
 
-def _flags_text(text: str) -> list[Any]:
+def _flags_text(text: str) -> list[object]:
     known = {"hit": True, "true": True, "yes": True, "miss": False, "false": False, "no": False}
     return [known.get(word, word) for word in _split_words(text)]
 

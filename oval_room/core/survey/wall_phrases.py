@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping
-from typing import Any, Final, get_args
+from typing import Final, Protocol, TypeVar, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.fittings import Covering, How, PassageKind, Swing
-from oval_room.core.plan.measure import next_id
+from oval_room.core.plan.measure import Values, next_id
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
 from oval_room.core.survey.document import SpeakerPart, ThingKind
 from oval_room.core.survey.room_phrases import surface_first
@@ -33,7 +33,7 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
         openings = here.plan.survey.openings
         same = [o.name for o in openings.values() if o.kind == kind]
         name = kind if kind not in {o.name for o in openings.values()} else f"{kind} {len(same) + 1}"
-        put: dict[str, Any] = {
+        put: Values = {
             "id": next_id("o", set(openings)),
             "name": name,
             "kind": kind,
@@ -80,7 +80,15 @@ def _both(here: Here, one: str, other: str) -> tuple[float, float] | None:
         return None
 
 
-def _named(here: Here, rest: str, nodes: Mapping[str, Any], what: str) -> tuple[str, Any, str]:
+class _HasName(Protocol):
+    @property
+    def name(self) -> str: ...
+
+
+_Node = TypeVar("_Node", bound=_HasName)
+
+
+def _named(here: Here, rest: str, nodes: Mapping[str, _Node], what: str) -> tuple[str, _Node, str]:
     """The node whose name a line starts with, and what follows it; the only one when there is one."""
     lower = rest.lower().strip()
     for key, node in sorted(nodes.items(), key=lambda item: -len(item[1].name)):
@@ -130,7 +138,7 @@ def _service(kind: str) -> Callable[[Here, str], Heard]:
             raise RefusedError(
                 f"give wall, place and height: {kind} w1 at 3' up 14\"; a run also where to: … to 3' up 8'", value=rest
             )
-        put: dict[str, Any] = {
+        put: Values = {
             "wall": surface,
             "kind": kind,
             "along": here.length(found["along"]),
@@ -280,13 +288,7 @@ def _way(here: Here, rest: str) -> Heard:
         )
     passages = here.plan.survey.passages
     name = (found["name"] or "").strip() or kind
-    put: dict[str, Any] = {
-        "id": next_id("g", set(passages)),
-        "kind": kind,
-        "name": name,
-        "width": sizes[0],
-        "height": sizes[1],
-    }
+    put: Values = {"id": next_id("g", set(passages)), "kind": kind, "name": name, "width": sizes[0], "height": sizes[1]}
     if len(sizes) == 3:
         put["length" if kind in ("lift", "van") else "after"] = sizes[2]
     return Heard(f"Way in, {name}: {' × '.join(here.show(size) for size in sizes)}", PutPassage.model_validate(put))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Mapping
-from typing import Any, Final
+from typing import Any, Final, cast
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.light.blinds import blinds
@@ -28,7 +28,7 @@ _POINT: Final = (Length("corners", "", sign="any", many=True),)
 _FRAMES: Final = (Length("diagonal", ""), Length("frame_top", "", sign="zero"), Length("frame_bottom", "", sign="zero"))
 
 
-def _display(raw: Any, unit: Unit) -> Display:
+def _display(raw: object, unit: Unit) -> Display:
     if not isinstance(raw, Mapping) or not isinstance(raw.get("pixels"), str):
         raise RefusedError('give {"diagonal_in": …, "pixels": "1920x1080", "frame_top_mm": …, "frame_bottom_mm": …}')
     found = re.fullmatch(r"\s*(\d{2,5})\s*[x×]\s*(\d{2,5})\s*", raw["pixels"])
@@ -43,11 +43,11 @@ def _display(raw: Any, unit: Unit) -> Display:
     return Display(size.height, size.width / across, sizes["frame_top"] or 0.0, sizes["frame_bottom"] or 0.0)
 
 
-def _display_text(text: str) -> dict[str, Any]:
+def _display_text(text: str) -> dict[str, object]:
     """`27, 2560x1440, 6 mm, 14 mm` as a person may type a display: diagonal in inches, pixels, frame above and
     below."""
     parts = [part.strip() for part in text.split(",")]
-    raw: dict[str, Any] = {
+    raw: dict[str, object] = {
         "diagonal_text": f'{parts[0]}"' if re.fullmatch(r"[0-9.]+", parts[0]) else parts[0],
         "pixels": parts[1] if len(parts) > 1 else "",
     }
@@ -121,7 +121,7 @@ def _offaxis(surface: str, off_axis_deg: float) -> Result:
     }
 
 
-def _openings(raw: Any, unit: Unit) -> tuple[tuple[Point, ...], ...]:
+def _openings(raw: object, unit: Unit) -> tuple[tuple[Point, ...], ...]:
     out = []
     for i, item in enumerate(items_of(raw, "openings")):
         where = f"openings[{i}]"
@@ -138,9 +138,14 @@ def _openings(raw: Any, unit: Unit) -> tuple[tuple[Point, ...], ...]:
 _XYZ: Final = Length("corner", "", sign="any", count=3)
 
 
-def _points(raw: Any, suffix: str, unit: Unit, where: str) -> tuple[Point, ...]:
+def _point(raw: object, suffix: str, unit: Unit) -> Point:
+    x, y, z = cast("tuple[float, float, float]", _XYZ.read_as(raw, suffix, unit))
+    return Point(x, y, z)
+
+
+def _points(raw: object, suffix: str, unit: Unit, where: str) -> tuple[Point, ...]:
     try:
-        points = tuple(Point(*_XYZ.read_as(one, suffix, unit)) for one in items_of(raw, "corners"))
+        points = tuple(_point(one, suffix, unit) for one in items_of(raw, "corners"))
     except RefusedError as refused:
         raise refused.at(where) from None
     if len(points) < 3:
@@ -161,15 +166,15 @@ def _openings_text(text: str) -> list[dict[str, Any]]:
 class _Eyes(Length):
     """Several eyes, each three lengths."""
 
-    def read_as(self, raw: Any, suffix: str, unit: Unit) -> Any:
+    def read_as(self, raw: object, suffix: str, unit: Unit) -> tuple[Point, ...]:
         return _points_any(raw, suffix, unit)
 
-    def typed(self, text: str) -> tuple[str, Any]:
+    def typed(self, text: str) -> tuple[str, object]:
         return f"{self.key}_text", [one.split() for one in text.split(",")]
 
 
-def _points_any(raw: Any, suffix: str, unit: Unit) -> tuple[Point, ...]:
-    return tuple(Point(*_XYZ.read_as(one, suffix, unit)) for one in items_of(raw, "eyes"))
+def _points_any(raw: object, suffix: str, unit: Unit) -> tuple[Point, ...]:
+    return tuple(_point(one, suffix, unit) for one in items_of(raw, "eyes"))
 
 
 def _glass(centre: tuple[float, float, float], width: float, height: float, tilt: float, swivel: float) -> Glass:
@@ -181,7 +186,7 @@ def _overlap(
     width: float,
     height: float,
     eye: tuple[float, float, float],
-    openings: Any,
+    openings: tuple[tuple[Point, ...], ...],
     tilt_down_deg: float,
     swivel_to_right_deg: float,
 ) -> Result:
@@ -196,7 +201,7 @@ def _cure(
     width: float,
     height: float,
     eyes: tuple[Point, ...],
-    openings: Any,
+    openings: tuple[tuple[Point, ...], ...],
     tilt_down_range_deg: tuple[float, float],
     swivel_to_right_range_deg: tuple[float, float],
 ) -> Result:

@@ -17,7 +17,7 @@ import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any, Final
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -166,7 +166,7 @@ def _may_meet(a: Patch, b: Patch) -> bool:
     )
 
 
-def _spans(one: Patch, v: NDArray[Any]) -> NDArray[Any]:
+def _spans(one: Patch, v: NDArray[np.floating]) -> NDArray[np.floating]:
     """From where to where a convex patch reaches at each height; a span of no length far off where it has nothing."""
     lo, hi = np.full(v.shape, np.inf), np.full(v.shape, -np.inf)
     for (ax, ay), (bx, by) in zip(one, (*one[1:], *one[:1]), strict=True):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Mapping
-from typing import Any, Final
+from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.sums.declare import Result, Shown, Sum
@@ -39,7 +39,7 @@ def _school(school: str, eye_z: float, height: float) -> Result:
 _BOUND_LENGTHS: Final = (Length("lo", "", sign="any"), Length("hi", "", sign="any"))
 
 
-def _read_bounds(raw: Any, unit: Unit) -> tuple[Bound, ...]:
+def _read_bounds(raw: object, unit: Unit) -> tuple[Bound, ...]:
     bounds = []
     for i, item in enumerate(items_of(raw, "bounds")):
         where = f"bounds[{i}]"

@@ -10,14 +10,15 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Any, Final
+from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
 
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices
 from oval_room.core.plan.gear import GearItem, Panel
-from oval_room.core.pose import axes, to_own
+from oval_room.core.pose import Point, axes, to_own
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.eyes import GAZE_PITCH
@@ -27,6 +28,9 @@ from oval_room.core.viewing.neck import NECK_GOOD
 from oval_room.core.viewing.offaxis import off_axis_limit
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.sharpness import COARSE
+
+Floats = NDArray[np.float64]
+Flags = NDArray[np.bool_]
 
 GRID: Final = 100.0
 """Cells of the map [mm]."""
@@ -41,11 +45,11 @@ class SeatMap:
     """The map: places of columns (x) and rows (y) [mm], which rules pass (rule, row, column), how many, where floor
     is."""
 
-    xs: Any
-    ys: Any
-    passes: Any
-    count: Any
-    floor: Any
+    xs: Floats
+    ys: Floats
+    passes: Flags
+    count: NDArray[np.intp]
+    floor: Flags
 
     @property
     def best_row(self) -> float | None:
@@ -104,7 +108,7 @@ def seat_map(survey: Survey, picture: Picture, item: GearItem | None, choices: C
     return SeatMap(xs, ys, passes, passes.sum(axis=0), floor)
 
 
-def _inside(corners: tuple[tuple[float, float], ...], x: Any, y: Any) -> Any:
+def _inside(corners: tuple[tuple[float, float], ...], x: Floats, y: Floats) -> Flags:
     odd = np.zeros(x.shape, dtype=bool)
     for (ax, ay), (bx, by) in zip(corners, (*corners[1:], corners[0]), strict=True):
         if ay == by:
@@ -115,8 +119,16 @@ def _inside(corners: tuple[tuple[float, float], ...], x: Any, y: Any) -> Any:
 
 
 def _glare(
-    survey: Survey, panel: Panel, picture: Picture, x: Any, y: Any, eye_z: float, o: Any, before: Any, own: Any
-) -> Any:
+    survey: Survey,
+    panel: Panel,
+    picture: Picture,
+    x: Floats,
+    y: Floats,
+    eye_z: float,
+    o: Floats,
+    before: Flags,
+    own: tuple[Point, Point, Point],
+) -> Flags:
     """Whether something bright enough to show is mirrored to the eye.
 
     Of a window: a corner of it inside the picture, or a place over the picture whose ray from the mirrored eye meets
@@ -171,7 +183,7 @@ def _glare(
     return glare
 
 
-def _mirrors_box(picture: Picture, faces: Bright, o: Any, across: Any, up: Any) -> Any:
+def _mirrors_box(picture: Picture, faces: Bright, o: Floats, across: Floats, up: Floats) -> Flags:
     """Whether the box round a lamp's mirrored corners covers 1 % of the picture or more, for every eye at once."""
     half_w, half_h = picture.across / 2, picture.height / 2
     seen = []
@@ -185,7 +197,8 @@ def _mirrors_box(picture: Picture, faces: Bright, o: Any, across: Any, up: Any) 
     rights, ups = (np.stack(each) for each in zip(*seen, strict=True))
     wide = np.minimum(rights.max(axis=0), half_w) - np.maximum(rights.min(axis=0), -half_w)
     high = np.minimum(ups.max(axis=0), half_h) - np.maximum(ups.min(axis=0), -half_h)
-    return np.maximum(wide, 0) * np.maximum(high, 0) >= CLEARED / 100 * 4 * half_w * half_h
+    hidden: Flags = np.maximum(wide, 0) * np.maximum(high, 0) >= CLEARED / 100 * 4 * half_w * half_h
+    return hidden
 
 
 def runs(found: SeatMap) -> list[tuple[float, float, float, float, int]]:

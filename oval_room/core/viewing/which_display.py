@@ -136,7 +136,7 @@ def _use(plan: Plan, kind: str) -> list[Reason]:
     if brief.games >= 2 and kind in WHITE:
         out.append(Reason(1, f"{brief.games:g} hours of games: low lag"))
     if brief.games >= 2 and kind in LUMENS:
-        out.append(Reason(-1, f"{brief.games:g} hours of games: most projectors lag more", "a low-lag mode"))
+        out.append(Reason(-1, f"{brief.games:g} hours of games: most projected pictures lag more", "a low-lag mode"))
     return out
 
 

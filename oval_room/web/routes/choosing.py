@@ -18,6 +18,8 @@ from oval_room.core.light.grey_scale import grey_steps, shown_grey
 from oval_room.core.light.study import LightResult
 from oval_room.core.parts import KINDS
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.report import Report
 from oval_room.core.screens.size import parse_diagonal
 from oval_room.core.viewing.seat_map import RULES, seat_map
@@ -172,7 +174,7 @@ def schemes(request: Request, job: str) -> HTMLResponse:
     looks: dict[str, Look] = {}
     for key, scheme in plan.schemes.items():
         switched = plan.model_copy(update={"scheme": key})
-        picture = next((p.shows for p in scheme.projectors.values()), next(iter(scheme.pictures), None))
+        picture = next(iter(scheme.feeds), next(iter(scheme.pictures), None))
         picture = s.picture if s.picture in scheme.pictures else picture
         looks[key] = Look(switched, evaluate(switched, gear), gear, picture, s.seat, s.scene)
     columns, size, window = [], (460, 300) if len(looks) < 3 else (320, 240), _window(list(looks.values()), view)
@@ -207,10 +209,11 @@ def _window(looks: list[Look], view: str) -> tuple[float, float, float, float] |
     return min(lefts), min(lows), max(rights), max(tops)
 
 
-def _column(plan: Plan, report: Report, gear: Any, picture: str | None, parts: SheetParts) -> dict[str, Any]:
+def _column(plan: Plan, report: Report, gear: GearShelf, picture: str | None, parts: SheetParts) -> dict[str, Any]:
     """One scheme's figures as shown, by label; its findings counted; what its gear costs."""
     s, ruler, words = parts.seen.subject, plan.writing.ruler, Words(plan)
-    projector = next((key for key, p in plan.chosen.projectors.items() if p.shows == picture), None)
+    fed = plan.chosen.fed_by(picture)
+    projector = fed[0] if fed else None
     figures: dict[str, str] = {}
     for name in COMPARED:
         kind = KINDS[name]
@@ -240,5 +243,5 @@ def _column(plan: Plan, report: Report, gear: Any, picture: str | None, parts: S
 
 def _gear_of(plan: Plan) -> list[str]:
     chosen = plan.chosen
-    nodes: list[Any] = [*chosen.pictures.values(), *chosen.projectors.values()]
+    nodes: list[Any] = [node for _, listed in keyed_nodes(chosen) for node in listed.values() if hasattr(node, "gear")]
     return [key for node in nodes for key in (node.gear, node.mount) if key]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Annotated
 
 from fastapi import APIRouter, Form, Request, UploadFile
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
@@ -12,6 +12,7 @@ from oval_room.core.plan.document import Writing, new_plan
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import ALWAYS, draw
 from oval_room.formats.job_file import SUFFIX, read_job, read_pinned, write_job
+from oval_room.store.records import JobRow
 from oval_room.store.store import Store
 from oval_room.web.attachments import pin, pinned_of
 from oval_room.web.bench import Bench, Seen, worst_open
@@ -29,7 +30,7 @@ def _store(request: Request) -> Store:
 
 
 def _desk(
-    request: Request, q: str = "", archived: bool = False, at: int = 0, status: int = 200, **more: Any
+    request: Request, q: str = "", archived: bool = False, at: int = 0, status: int = 200, **more: object
 ) -> HTMLResponse:
     rows, total = _store(request).list_jobs(q, archived=archived, limit=PAGE, offset=at)
     context = {"rows": rows, "total": total, "q": q, "archived": archived, "at": at, "page_size": PAGE, "table": None}
@@ -38,7 +39,7 @@ def _desk(
     return page(request, "desk.html", context | {"typed": {}, "wrong": {}} | more, status)
 
 
-def _on_the_table(request: Request, rows: list[Any]) -> dict[str, Any]:
+def _on_the_table(request: Request, rows: list[JobRow]) -> dict[str, object]:
     """The job that needs somebody most: the first with a stop, else the last changed; drawn, with its worst finding."""
     bench: Bench = request.app.state.bench
     row = next((one for one in rows if one.worst_level == "stop"), rows[0])

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from typing import Annotated, Any
+from typing import Annotated
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
@@ -203,7 +203,7 @@ def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
 def sheet_parts(request: Request, job: str, stage: str, only: str = "") -> JSONResponse:
     """The regions of the page for what a person looks at now; `only=lead` gives the lead view alone."""
     parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, dict(request.query_params))
-    answer: dict[str, Any] = {"revision": parts.head.revision, "address": parts.link(), "grips": parts.grips()}
+    answer: dict[str, object] = {"revision": parts.head.revision, "address": parts.link(), "grips": parts.grips()}
     if only == "lead":
         drawn = parts.drawings(only_lead=True)
         return JSONResponse(answer | {"lead": drawn[0].svg if drawn else ""})

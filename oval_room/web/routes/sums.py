@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import json
-from typing import Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, JSONResponse, Response
 
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.sums.declare import Refusals, Sum
-from oval_room.core.sums.given import Flag, Length, Word
+from oval_room.core.sums.given import Flag, Given, Length, Word
 from oval_room.core.sums.registry import GROUPS, find_sum
-from oval_room.core.sums.show import show_result
+from oval_room.core.sums.show import ShownResult, show_result
 from oval_room.web.pages import fragment, page
 
 router = APIRouter()
@@ -36,10 +35,10 @@ def one_sum(request: Request, name: str, part: bool = False) -> Response:
     return page(request, "sum.html", context)
 
 
-def _worked(found: Sum, typed: dict[str, str], units: str) -> dict[str, Any]:
+def _worked(found: Sum, typed: dict[str, str], units: str) -> dict[str, object]:
     filled = {key: value for key, value in typed.items() if value.strip()}
     wrong: dict[str, str] = {}
-    results: list[Any] = []
+    results: list[ShownResult] = []
     takes_unit = any(isinstance(given, Length) or given.kind == "bounds" for given in found.given)
     unit = {"feet": "in", "inches": "in", "mm": "mm", "m": "m"}[units]
     try:
@@ -64,7 +63,7 @@ def _worked(found: Sum, typed: dict[str, str], units: str) -> dict[str, Any]:
     }
 
 
-def _field(given: Any) -> tuple[str, tuple[str, ...]]:
+def _field(given: Given) -> tuple[str, tuple[str, ...]]:
     """Kind of control and its choices."""
     if isinstance(given, Word) and not given.or_number:
         return "choice", (("",) if given.default is not None else ()) + given.words

@@ -4,7 +4,7 @@ rooms."""
 from __future__ import annotations
 
 import secrets
-from typing import Annotated, Any
+from typing import Annotated
 
 from fastapi import APIRouter, Form, Request, UploadFile
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
@@ -31,7 +31,7 @@ from oval_room.standins.practice import SHAPES, SLIPS, new_practice
 from oval_room.standins.true_room import scan, score, take
 from oval_room.store.records import TruthRow
 from oval_room.web.answers import Body, answer, bench_of, refused
-from oval_room.web.bench import headlines
+from oval_room.web.bench import Bench, headlines
 from oval_room.web.guard import FromForm, FromScript
 from oval_room.web.pages import author_of, lengths, page
 from oval_room.web.sheet_parts import SheetParts
@@ -69,7 +69,7 @@ def measure(request: Request, job: str, body: Measuring) -> JSONResponse:
     return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
 
 
-def _by_stand_in(bench: Any, job: str, plan: Plan, wanted: Wanted) -> tuple[Command, str]:
+def _by_stand_in(bench: Bench, job: str, plan: Plan, wanted: Wanted) -> tuple[Command, str]:
     true, slips = true_room(bench, job)
     ruler = plan.writing.ruler
     if wanted.tool == "finder":
@@ -183,7 +183,7 @@ def sun(request: Request, job: str) -> HTMLResponse:
 # ── files in and out ──
 
 
-def _files(request: Request, job: str, status: int = 200, **more: Any) -> HTMLResponse:
+def _files(request: Request, job: str, status: int = 200, **more: object) -> HTMLResponse:
     head = bench_of(request).store.head(job)
     context = {"head": head, "plan": head.plan, "units": tuple(BY_NAME), "wrong": {}, "said": "", "unit": ""} | more
     return page(request, "files.html", context, status)

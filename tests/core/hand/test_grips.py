@@ -85,7 +85,7 @@ class Pulling(unittest.TestCase):
         self.assertGreaterEqual(after("section", "top.p1", 0, bottom - 3000).chosen.pictures["p1"].width.value, 200)
 
     def test_snaps_say_why(self) -> None:
-        nearest = REPORT.of(ThrowResult).projectors["j1"].span.least + 160
+        nearest = REPORT.of(ThrowResult).throws["j1"].span.least + 160
         top = CHAPEL.chosen.pictures["p1"].top
         table = (
             ("throw", "section", "lens.j1", nearest + 12, 2100, "nearest the lens allows"),
@@ -102,7 +102,7 @@ class Pulling(unittest.TestCase):
                 self.assertNotIn(reason, pulled(view, key, u, v, free=True).snapped)
 
     def test_a_snapped_throw_is_a_throw_that_fits(self) -> None:
-        nearest = REPORT.of(ThrowResult).projectors["j1"].span.least + 160
+        nearest = REPORT.of(ThrowResult).throws["j1"].span.least + 160
         plan = after("section", "lens.j1", nearest - 10, 99 * 25.4)
         self.assertNotIn("throw/j1/p1", evaluate(plan, SHELF).stops())
 

@@ -208,7 +208,7 @@ class Shapes(unittest.TestCase):
             "throw 2500",
         )
         shallow = say(deep, "along 5000", "lens along 5000")
-        behind = [evaluate(plan, SHELF).of(ThrowResult).projectors["j1"].behind for plan in (deep, shallow)]
+        behind = [evaluate(plan, SHELF).of(ThrowResult).throws["j1"].behind for plan in (deep, shallow)]
         self.assertAlmostEqual(behind[0] - behind[1], 2000)
 
     def test_what_is_still_missing_is_walked_in_order(self) -> None:

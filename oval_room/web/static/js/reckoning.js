@@ -61,8 +61,8 @@ export function reckoning() {
       if (this.ghostly(event)) this.showCure(this.ghostly(event));
     },
     left(event) {
-      if (!event.relatedTarget?.closest(".finding")) this.light(null);
       if (this.ghostly(event)) this.sheet().unghost();
+      if (!event.relatedTarget?.closest(".finding")) this.light(null);
     },
     hovered(event) {
       this.light(event.target.closest(".finding"));
@@ -70,9 +70,9 @@ export function reckoning() {
       if (cure && !cure.contains(event.relatedTarget)) this.showCure(cure);
     },
     unhovered(event) {
-      if (!event.relatedTarget?.closest(".finding")) this.light(null);
       const cure = this.ghostly(event);
       if (cure && !cure.contains(event.relatedTarget)) this.sheet().unghost();
+      if (!event.relatedTarget?.closest(".finding")) this.light(null);
     },
     async showCure(button) {
       const sheet = this.sheet();

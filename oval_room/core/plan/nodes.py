@@ -1,0 +1,40 @@
+"""What a trade keeps in a scheme of its own: declared with the trade, found again by the trade's name."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Annotated, ClassVar
+
+from pydantic import BeforeValidator, SerializeAsAny
+
+from oval_room.core.plan.measure import Frozen
+
+
+class PartNodes(Frozen):
+    """Base of a trade's own nodes. part: the trade's name, a promise to job files."""
+
+    known: ClassVar[dict[str, type[PartNodes]]] = {}
+    """Every trade's nodes by its name; a trade is known once its module is read."""
+
+    part: ClassVar[str] = ""
+
+    @classmethod
+    def __pydantic_init_subclass__(cls, **kwargs: object) -> None:
+        PartNodes.known[cls.part] = cls
+
+
+def read_nodes(raw: object) -> object:
+    """Every trade's nodes from JSON, each read by its own trade."""
+    if not isinstance(raw, Mapping):
+        return raw
+    out = {}
+    for name, nodes in raw.items():
+        if name not in PartNodes.known:
+            raise ValueError(f"there is no part {str(name)[:30]} that keeps anything in a scheme")
+        kind = PartNodes.known[name]
+        out[name] = nodes if isinstance(nodes, kind) else kind.model_validate(nodes)
+    return out
+
+
+Kept = Annotated[dict[str, SerializeAsAny[PartNodes]], BeforeValidator(read_nodes)]
+"""What the trades keep in a scheme, by trade."""

@@ -1,0 +1,206 @@
+"""Projectors and their beams in every view: from the side, from above, on the wall."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from oval_room.core.fixing.study import FixingResult
+from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.pose import Own, Point, to_room
+from oval_room.core.projection.document import Projector
+from oval_room.core.projection.study import ThrowResult
+from oval_room.core.screens.document import Picture
+from oval_room.drawing.parts import Look, edge_on, plate_in_room, projector_turn
+from oval_room.drawing.scene import Dim, Draft, Label, P
+
+
+def raster(look: Look, key: str, picture: Picture) -> tuple[float, float]:
+    """Width and height of the raster lit on a picture [mm]."""
+    throw = look.report.of(ThrowResult).throws.get(key)
+    return throw.raster if throw else (picture.width.value, picture.height)
+
+
+def side_projector(draft: Draft, look: Look, key: str, projector: Projector, style: str = "") -> None:
+    """A projector from the side, with its pole or shelf and the lens as a dot."""
+    item = look.item(projector.gear)
+    pose = projector.pose
+    body = item if isinstance(item, ProjectorGear) else None
+    behind, high = (body.body_behind_lens, body.body_height) if body else (350.0, 150.0)
+    draft.box(pose.y, pose.z - high / 2, pose.y + behind, pose.z + high / 2, style or "projector", "beam", key)
+    if style and look.ghost is not None and projector.shows in look.ghost.chosen.pictures:
+        lower, upper = edge_on(look.ghost.chosen.pictures[projector.shows])
+        draft.path(((lower.y, lower.z), (pose.y, pose.z), (upper.y, upper.z)), "ghost-line", "beam")
+    if style or body is None:
+        return
+    plate_y = pose.y + body.lens_forward
+    if projector.hung:
+        ceiling = look.plan.survey.room.ceiling_at(pose.x, plate_y)
+        draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
+        draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
+    else:
+        draft.line(
+            (pose.y - 40, pose.z - body.plate_to_axis),
+            (pose.y + behind + 40, pose.z - body.plate_to_axis),
+            "plate",
+            "fixing",
+            key,
+        )
+    draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
+
+
+def beam_side(draft: Draft, look: Look, key: str, projector: Projector) -> None:
+    """The beam from the side: lens to the raster's upper and lower edge."""
+    picture = look.plan.chosen.pictures[projector.shows]
+    _, high = raster(look, key, picture)
+    top, low = (to_room(picture.pose.point, picture.pose.turn, Own(0.0, v, 0.0)) for v in (high / 2, -high / 2))
+    lens = projector.pose
+    draft.path(((lens.y, lens.z), (top.y, top.z), (low.y, low.z)), "beam", "beam", closed=True, ref=key)
+
+
+def beam_above(draft: Draft, look: Look, key: str, projector: Projector) -> None:
+    """The beam from above."""
+    picture = look.plan.chosen.pictures[projector.shows]
+    wide, _ = raster(look, key, picture)
+    left, right = (to_room(picture.pose.point, picture.pose.turn, Own(u, 0.0, 0.0)) for u in (-wide / 2, wide / 2))
+    lens = projector.pose
+    draft.path(((lens.y, lens.x), (left.y, left.x), (right.y, right.x)), "beam", "beam", closed=True, ref=key)
+
+
+def above_projector(draft: Draft, look: Look, key: str, projector: Projector, style: str = "") -> None:
+    item = look.item(projector.gear)
+    body = item if isinstance(item, ProjectorGear) else None
+    pose = projector.pose
+    behind, wide = (body.body_behind_lens, body.body_width) if body else (350.0, 400.0)
+    plate = plate_in_room(look, key, projector)
+    own = look.report.of(FixingResult).plates.get(key)
+    shift = 0.0
+    if plate is not None and own is not None and not style:
+        room = look.plan.survey.room
+        wall = room.walls[look.report.walls.get(projector.shows, 1) - 1]
+        shift = own.x - wall.own(pose.x, pose.y)[0]
+    places = (
+        (-wide / 2 + shift, 0.0),
+        (wide / 2 + shift, 0.0),
+        (wide / 2 + shift, behind),
+        (-wide / 2 + shift, behind),
+    )
+    body_at = [to_room(Point(pose.x, pose.y, 0.0), projector_turn(look, projector), Own(u, 0.0, v)) for u, v in places]
+    draft.path([(p.y, p.x) for p in body_at], style or "overhead", "beam", closed=True, ref=key)
+    if style:
+        return
+    draft.mark((pose.y, pose.x), "dot", "lens", "beam", key)
+    if plate:
+        draft.mark((plate[1], plate[0]), "cross", "plate", "fixing", key)
+
+
+def beams_from_side(draft: Draft, look: Look, on: Mapping[str, Picture]) -> None:
+    """In the section: the projectors of some pictures, the subject's with its beam."""
+    for key, projector in look.plan.chosen.projectors.items():
+        if projector.shows not in on:
+            continue
+        if look.picture in (None, projector.shows):
+            beam_side(draft, look, key, projector)
+        side_projector(draft, look, key, projector)
+
+
+def beams_from_above(draft: Draft, look: Look) -> None:
+    """In the plan: every projector, the subject's with its beam."""
+    for key, projector in look.plan.chosen.projectors.items():
+        if look.picture in (None, projector.shows):
+            beam_above(draft, look, key, projector)
+        above_projector(draft, look, key, projector)
+
+
+def throw_strings(draft: Draft, look: Look) -> None:
+    """In the section: the throw and the lens's height."""
+    for key, projector in look.plan.chosen.projectors.items():
+        throw = look.report.of(ThrowResult).throws.get(key)
+        if throw is None or look.picture not in (None, projector.shows):
+            continue
+        start = look.plan.chosen.pictures[projector.shows].pose.y
+        draft.add(
+            Dim(
+                start,
+                projector.pose.y,
+                "u",
+                f"throw {look.show(throw.throw)}",
+                "above",
+                0.0,
+                "brass",
+                1,
+                "projector.throw",
+                "throw",
+                swap="screen to lens",
+            )
+        )
+        draft.add(
+            Dim(
+                0,
+                projector.pose.z,
+                "v",
+                f"lens {look.show(projector.pose.z)}",
+                "inside",
+                projector.pose.y + 620,
+                "brass",
+                2,
+                "projector.lens_z",
+                "lens up",
+            )
+        )
+
+
+def plate_strings(draft: Draft, look: Look) -> None:
+    """In the plan: where the mount plate goes."""
+    for key, projector in look.plan.chosen.projectors.items():
+        plate = look.report.of(FixingResult).plates.get(key)
+        if plate and look.picture in (None, projector.shows) and look.report.walls.get(projector.shows, 1) == 1:
+            draft.add(
+                Dim(
+                    0,
+                    plate.y,
+                    "u",
+                    f"plate {look.show(plate.y)}",
+                    "above",
+                    0,
+                    "brass",
+                    3,
+                    "projector.plate_y",
+                    "plate out",
+                )
+            )
+            draft.add(
+                Dim(
+                    0,
+                    plate.x,
+                    "v",
+                    f"plate {look.show(plate.x)}",
+                    "left",
+                    0,
+                    "brass",
+                    4,
+                    "projector.plate_x",
+                    "plate along",
+                )
+            )
+
+
+def projector_looked_at(look: Look) -> str | None:
+    """The subject picture's projector, else the first."""
+    fed = look.plan.chosen.fed_by(look.picture)
+    return fed[0] if fed else next(iter(look.plan.chosen.projectors), None)
+
+
+def rasters(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
+    """On the display wall: the raster of the subject picture, and where its lens is."""
+    for key, projector in look.plan.chosen.projectors.items():
+        if projector.shows not in pictures:
+            continue
+        picture = pictures[projector.shows]
+        wide, high = raster(look, key, picture)
+        if look.picture == projector.shows:
+            pose = picture.pose
+            draft.box(pose.x - wide / 2, pose.z - high / 2, pose.x + wide / 2, pose.z + high / 2, "raster", "beam", key)
+            draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
+            draft.add(
+                Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
+            )

@@ -60,7 +60,7 @@ def serve(
     """Serve a database; an empty one starts with the gear shelf."""
     settings = Settings(host=host, port=port) if data is None else Settings(host=host, port=port, data=data)
     store = Store(settings.data)
-    if not store.gear():
+    if not store.shelf():
         store.add_gear(SHELF, on_shelf=True)
     _serve(store, settings)
 

@@ -13,8 +13,11 @@ from oval_room.store.opened import Opened, now
 from oval_room.store.records import Attachment, TruthRow
 
 
-class Attachments(Opened):
+class Attachments:
     """Photos, notes and true rooms of one database."""
+
+    def __init__(self, db: Opened) -> None:
+        self._db = db
 
     # ── photos and notes ──
 
@@ -24,9 +27,9 @@ class Attachments(Opened):
         """Pin a note, or a photo (JPEG, width, height) with its caption, to something of a job; returns its id."""
         content, width, height = photo or (None, 0, 0)
         key = secrets.token_hex(6)
-        with self._writing():
-            self._job(job)
-            self._t["attachment"].create(
+        with self._db.writing():
+            self._db.job(job)
+            self._db.tables["attachment"].create(
                 id=key,
                 job=job,
                 about=about[:40],
@@ -41,8 +44,8 @@ class Attachments(Opened):
 
     def attachments(self, job: str) -> list[Attachment]:
         """Photos and notes of a job, oldest first, without the photos' content."""
-        t = self._t["attachment"]
-        with self._connected():
+        t = self._db.tables["attachment"]
+        with self._db.connected():
             rows = (
                 t.select(t.id, t.about, t.text, t.author, t.at, t.width, t.height)
                 .where(t.job == job)
@@ -56,24 +59,24 @@ class Attachments(Opened):
         Raises:
             MissingError: there is none.
         """
-        t = self._t["attachment"]
-        with self._connected():
+        t = self._db.tables["attachment"]
+        with self._db.connected():
             row = t.get_or_none((t.job == job) & (t.id == key))
         if row is None or row.content is None:
             raise MissingError("there is no such photo", value=key)
         return bytes(row.content)
 
     def detach(self, job: str, key: str) -> None:
-        t = self._t["attachment"]
-        with self._writing():
+        t = self._db.tables["attachment"]
+        with self._db.writing():
             if not t.delete().where((t.job == job) & (t.id == key)).execute():
                 raise MissingError("there is no such photo or note", value=key)
 
     # ── rooms as they really are ──
 
     def truth(self, job: str) -> TruthRow | None:
-        with self._connected():
-            row = self._t["truth"].get_or_none(self._t["truth"].job == job)
+        with self._db.connected():
+            row = self._db.tables["truth"].get_or_none(self._db.tables["truth"].job == job)
         if row is None:
             return None
         hidden = None if row.hidden is None else Plan.model_validate_json(zlib.decompress(bytes(row.hidden)))
@@ -89,5 +92,5 @@ class Attachments(Opened):
             "first": truth.first,
             "slips": truth.slips,
         }
-        with self._writing():
-            self._t["truth"].insert(row).on_conflict_replace().execute()
+        with self._db.writing():
+            self._db.tables["truth"].insert(row).on_conflict_replace().execute()

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
@@ -12,8 +11,6 @@ from typing import Any
 import peewee
 
 from oval_room.core.errors import MissingError
-from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearItem
 from oval_room.store.migrations import MIGRATIONS, migrate, version_of
 from oval_room.store.records import StoreError
 from oval_room.store.tables import make_tables
@@ -38,10 +35,7 @@ class Opened:
         Path(self.path).parent.mkdir(parents=True, exist_ok=True)
         pragmas = {"journal_mode": "wal", "foreign_keys": 1, "busy_timeout": BUSY_MS, "synchronous": "normal"}
         self._db = peewee.SqliteDatabase(self.path, pragmas=pragmas, timeout=BUSY_MS / 1000)
-        self._t = make_tables(self._db)
-        self._plans: dict[tuple[str, int], Plan] = {}
-        self._lock = threading.Lock()
-        self._gear: dict[str, GearItem] | None = None
+        self.tables = make_tables(self._db)
         try:
             with self._db.connection_context():
                 newer = version_of(self._db) > len(MIGRATIONS)
@@ -53,7 +47,7 @@ class Opened:
             raise StoreError(f"{self.path} was made by a newer Oval Room; use that one")
 
     @contextmanager
-    def _connected(self) -> Iterator[None]:
+    def connected(self) -> Iterator[None]:
         """A connection for the length of a call, the thread's own when it has one open."""
         if not self._db.is_closed():
             yield
@@ -62,8 +56,8 @@ class Opened:
             yield
 
     @contextmanager
-    def _writing(self) -> Iterator[None]:
-        with self._connected():
+    def writing(self) -> Iterator[None]:
+        with self.connected():
             try:
                 with self._db.atomic("IMMEDIATE"):
                     yield
@@ -74,8 +68,12 @@ class Opened:
         if not self._db.is_closed():
             self._db.close()
 
-    def _job(self, job: str) -> Any:
-        row = self._t["job"].get_or_none(self._t["job"].id == job)
+    def job(self, job: str) -> Any:
+        row = self.tables["job"].get_or_none(self.tables["job"].id == job)
         if row is None:
             raise MissingError(f"there is no job {job[:20]}", value=job)
         return row
+
+    def integrity(self) -> list[tuple[str]]:
+        """What SQLite itself says of the file."""
+        return list(self._db.execute_sql("PRAGMA integrity_check"))  # type: ignore[no-untyped-call]

@@ -8,6 +8,7 @@ last command touched.
 from __future__ import annotations
 
 import json
+import threading
 import zlib
 from typing import Any
 
@@ -18,14 +19,19 @@ from oval_room.core.job.commands import Restore
 from oval_room.core.plan.changes import Change, changes, overlap, value_at
 from oval_room.core.plan.document import Plan
 from oval_room.store.editions import Editions
-from oval_room.store.opened import now
+from oval_room.store.opened import Opened, now
 from oval_room.store.records import ClashError, Committed, Head, HistoryRow, Step
 
 KEPT_PLANS = 64
 
 
-class Revisions(Editions):
+class Revisions:
     """Jobs' revisions of one database."""
+
+    def __init__(self, db: Opened, editions: Editions) -> None:
+        self._db, self._editions = db, editions
+        self._plans: dict[tuple[str, int], Plan] = {}
+        self._lock = threading.Lock()
 
     def commit(
         self, job: str, base: int, command: Command, author: str, key: str | None = None, group: str | None = None
@@ -41,10 +47,10 @@ class Revisions(Editions):
             ClashError: others changed the same places since the base.
             RefusedError, MissingError: the command can't be applied.
         """
-        gear = self.gear()
+        gear = self._editions.gear()
         stamp = Stamp(author, now())
-        with self._writing():
-            row = self._job(job)
+        with self._db.writing():
+            row = self._db.job(job)
             again = self._sent_before(job, key)
             if again is not None:
                 return again
@@ -52,11 +58,11 @@ class Revisions(Editions):
                 raise RefusedError(
                     f"revision {base} is not one of this job's (1 to {row.head})", field="base", value=base
                 )
-            head_plan = self._plan(job, row.head)
+            head_plan = self.plan_at(job, row.head)
             meanwhile: tuple[str, ...] = ()
             if base < row.head:
                 meanwhile = self._check_apart(
-                    job, base, row.head, head_plan, apply(self._plan(job, base), command, gear, stamp)
+                    job, base, row.head, head_plan, apply(self.plan_at(job, base), command, gear, stamp)
                 )
             after = apply(head_plan, command, gear, stamp)
             touched = changes(head_plan, after)
@@ -64,10 +70,10 @@ class Revisions(Editions):
                 return Committed(Head(job, row.head, head_plan), command.label, (), meanwhile)
             label = command.label or _label(touched)
             self._advance(row, after)
-            self._add_revision(
+            self.add(
                 job, row.head, after, command.model_dump_json(), label, author, touched, "do", key=key, group=group
             )
-        self._keep(job, row.head, after)
+        self.keep(job, row.head, after)
         return Committed(Head(job, row.head, after), label, tuple(change.path for change in touched), meanwhile)
 
     def undo(self, job: str, author: str) -> Committed:
@@ -84,19 +90,19 @@ class Revisions(Editions):
 
     def jump(self, job: str, number: int, author: str) -> Committed:
         """Go back to an earlier revision, as a new one that can itself be undone. The reading log stays as it is."""
-        with self._writing():
-            row = self._job(job)
-            plan, target = self._plan(job, row.head), self._plan(job, number)
+        with self._db.writing():
+            row = self._db.job(job)
+            plan, target = self.plan_at(job, row.head), self.plan_at(job, number)
             wanted = [change for change in changes(target, plan) if not change.path.startswith("readings")]
             if not wanted:
                 return Committed(Head(job, row.head, plan), "", ())
             command = Restore(wanted=tuple((c.path, c.before, c.after) for c in wanted))
-            after = apply(plan, command, self.gear())
+            after = apply(plan, command, self._editions.gear())
             label = f"Back to revision {number}"
             self._advance(row, after)
             done = changes(plan, after)
-            self._add_revision(job, row.head, after, command.model_dump_json(), label, author, done, "do")
-        self._keep(job, row.head, after)
+            self.add(job, row.head, after, command.model_dump_json(), label, author, done, "do")
+        self.keep(job, row.head, after)
         return Committed(Head(job, row.head, after), label, tuple(change.path for change in done))
 
     def name_revision(self, job: str, number: int, name: str) -> None:
@@ -105,8 +111,8 @@ class Revisions(Editions):
         Raises:
             MissingError: there is no such revision.
         """
-        table = self._t["revision"]
-        with self._writing():
+        table = self._db.tables["revision"]
+        with self._db.writing():
             done = (
                 table.update(name=name.strip()[:80] or None)
                 .where((table.job == job) & (table.number == number))
@@ -117,14 +123,14 @@ class Revisions(Editions):
 
     def undoable(self, job: str, author: str) -> tuple[str | None, str | None]:
         """Labels of what undo and redo would take back or do again; None where nothing is."""
-        with self._connected():
+        with self._db.connected():
             undo, redo = self._stacks(job, author)
             return (undo[-1].label if undo else None), (redo[-1].label if redo else None)
 
     def history(self, job: str, limit: int = 100) -> list[HistoryRow]:
         """Revisions, newest first."""
-        table = self._t["revision"]
-        with self._connected():
+        table = self._db.tables["revision"]
+        with self._db.connected():
             rows = (
                 table.select(table.number, table.label, table.author, table.at, table.kind, table.name)
                 .where(table.job == job)
@@ -135,20 +141,20 @@ class Revisions(Editions):
 
     # ── inside ──
 
-    def _plan(self, job: str, revision: int) -> Plan:
+    def plan_at(self, job: str, revision: int) -> Plan:
         with self._lock:
             kept = self._plans.get((job, revision))
         if kept is not None:
             return kept
-        table = self._t["revision"]
+        table = self._db.tables["revision"]
         row = table.get_or_none((table.job == job) & (table.number == revision))
         if row is None:
             raise MissingError(f"job {job[:20]} has no revision {revision}", value=revision)
         plan = Plan.model_validate_json(zlib.decompress(bytes(row.document)))
-        self._keep(job, revision, plan)
+        self.keep(job, revision, plan)
         return plan
 
-    def _keep(self, job: str, revision: int, plan: Plan) -> None:
+    def keep(self, job: str, revision: int, plan: Plan) -> None:
         with self._lock:
             self._plans[job, revision] = plan
             while len(self._plans) > KEPT_PLANS:
@@ -160,7 +166,7 @@ class Revisions(Editions):
         row.search, row.changed_at = search_text(after), now()
         row.save()
 
-    def _add_revision(
+    def add(
         self,
         job: str,
         number: int,
@@ -176,7 +182,7 @@ class Revisions(Editions):
         group: str | None = None,
     ) -> None:
         document = zlib.compress(plan.model_dump_json().encode(), 6)
-        self._t["revision"].create(
+        self._db.tables["revision"].create(
             job=job,
             number=number,
             document=document,
@@ -194,17 +200,17 @@ class Revisions(Editions):
     def _sent_before(self, job: str, key: str | None) -> Committed | None:
         if key is None:
             return None
-        table = self._t["revision"]
+        table = self._db.tables["revision"]
         row = table.get_or_none((table.job == job) & (table.key == key))
         if row is None:
             return None
         touched = tuple(item[0] for item in json.loads(row.touched))
-        return Committed(Head(job, row.number, self._plan(job, row.number)), row.label, touched)
+        return Committed(Head(job, row.number, self.plan_at(job, row.number)), row.label, touched)
 
     def _check_apart(self, job: str, base: int, head: int, head_plan: Plan, mine: Plan) -> tuple[str, ...]:
         """Who changed other places since the base; a clash when they are the same places."""
-        table = self._t["revision"]
-        base_plan = self._plan(job, base)
+        table = self._db.tables["revision"]
+        base_plan = self.plan_at(job, base)
         rows = list(table.select().where((table.job == job) & (table.number > base) & (table.number <= head)))
         theirs = [item[0] for row in rows for item in json.loads(row.touched)]
         touched = changes(base_plan, mine)
@@ -218,7 +224,7 @@ class Revisions(Editions):
 
     def _stacks(self, job: str, author: str) -> tuple[list[Step], list[Step]]:
         """My steps that undo and redo would go through, the next one last; a group's revisions are one step."""
-        table = self._t["revision"]
+        table = self._db.tables["revision"]
         rows = table.select(table.number, table.kind, table.label, table.group_key).where(
             (table.job == job) & (table.author == author) & (table.kind != "start")
         )
@@ -239,7 +245,7 @@ class Revisions(Editions):
 
     def _touched_by(self, job: str, numbers: tuple[int, ...]) -> list[Change]:
         """What revisions that follow each other touched together: first value before, last value after."""
-        table = self._t["revision"]
+        table = self._db.tables["revision"]
         together: dict[str, Change] = {}
         for row in table.select().where((table.job == job) & table.number.in_(numbers)).order_by(table.number):
             for path, before, after in json.loads(row.touched):
@@ -248,8 +254,8 @@ class Revisions(Editions):
         return list(together.values())
 
     def _step_back(self, job: str, author: str, *, redo: bool) -> Committed:
-        with self._writing():
-            row = self._job(job)
+        with self._db.writing():
+            row = self._db.job(job)
             stacks = self._stacks(job, author)
             stack = stacks[1] if redo else stacks[0]
             if not stack:
@@ -257,16 +263,16 @@ class Revisions(Editions):
             step = stack[-1]
             touched = self._touched_by(job, step.numbers)
             wanted = [Change(path, after, before) for path, before, after in touched] if redo else touched
-            plan = self._plan(job, row.head)
+            plan = self.plan_at(job, row.head)
             moved = [change.path for change in wanted if value_at(plan, change.path) != change.after]
             if moved:
                 raise RefusedError(self._changed_since(job, step.numbers[-1], moved, step.label))
             command = Restore(wanted=tuple((c.path, c.before, c.after) for c in wanted))
-            after = apply(plan, command, self.gear())
+            after = apply(plan, command, self._editions.gear())
             label = f"{'Again' if redo else 'Undone'}: {step.label}"
             self._advance(row, after)
             done = changes(plan, after)
-            self._add_revision(
+            self.add(
                 job,
                 row.head,
                 after,
@@ -277,11 +283,11 @@ class Revisions(Editions):
                 "redo" if redo else "undo",
                 undoes=step.numbers[-1],
             )
-        self._keep(job, row.head, after)
+        self.keep(job, row.head, after)
         return Committed(Head(job, row.head, after), label, tuple(change.path for change in done))
 
     def _changed_since(self, job: str, number: int, moved: list[str], label: str) -> str:
-        table = self._t["revision"]
+        table = self._db.tables["revision"]
         rows = table.select().where((table.job == job) & (table.number > number))
         by = sorted({row.author for row in rows if overlap(moved, [item[0] for item in json.loads(row.touched)])})
         return f"“{label}” can't be taken back: {', '.join(by) or 'someone'} changed {', '.join(moved[:3])} since"

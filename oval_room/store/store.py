@@ -15,20 +15,38 @@ import peewee
 from oval_room.core.errors import MissingError
 from oval_room.core.plan.document import Plan
 from oval_room.store.attachments import Attachments
+from oval_room.store.editions import Editions
 from oval_room.store.migrations import copy_database
-from oval_room.store.opened import now
+from oval_room.store.opened import Opened, now
 from oval_room.store.records import Head, JobRow, Summary
 from oval_room.store.revisions import Revisions, search_text
 
 
-class Store(Revisions, Attachments):
-    """One database file."""
+class Store:
+    """One database file: its jobs, and beside them gear, revisions, photos and notes, each with a keeper of its own."""
+
+    def __init__(self, path: str | Path) -> None:
+        """Open or make a database, and bring it up to date.
+
+        Raises:
+            StoreError: it is not one, is newer than this program, or can't be written.
+        """
+        self._db = Opened(path)
+        self.path, self.close = self._db.path, self._db.close
+        editions, attachments = Editions(self._db), Attachments(self._db)
+        self.gear, self.shelf, self.add_gear = editions.gear, editions.shelf, editions.add_gear
+        revisions = self._revisions = Revisions(self._db, editions)
+        self.commit, self.undo, self.redo, self.jump = revisions.commit, revisions.undo, revisions.redo, revisions.jump
+        self.name_revision, self.undoable, self.history = revisions.name_revision, revisions.undoable, revisions.history
+        self.attach, self.attachments = attachments.attach, attachments.attachments
+        self.photo, self.detach = attachments.photo, attachments.detach
+        self.truth, self.put_truth = attachments.truth, attachments.put_truth
 
     def create(self, plan: Plan, author: str, label: str = "New job") -> str:
         """Store a plan as a new job; returns its id."""
         job = secrets.token_hex(4)
-        with self._writing():
-            self._t["job"].create(
+        with self._db.writing():
+            self._db.tables["job"].create(
                 id=job,
                 name=plan.name,
                 client=plan.client,
@@ -38,28 +56,28 @@ class Store(Revisions, Attachments):
                 changed_at=now(),
                 search=search_text(plan),
             )
-            self._add_revision(job, 1, plan, "{}", label, author, [], "start")
-        self._keep(job, 1, plan)
+            self._revisions.add(job, 1, plan, "{}", label, author, [], "start")
+        self._revisions.keep(job, 1, plan)
         return job
 
     def list_jobs(
         self, search: str = "", *, archived: bool = False, limit: int = 40, offset: int = 0
     ) -> tuple[list[JobRow], int]:
         """Jobs last changed first, and how many there are."""
-        table = self._t["job"]
+        table = self._db.tables["job"]
         wanted = table.archived == archived
         for word in search.lower().split()[:6]:
             like = word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
             wanted &= peewee.SQL("search LIKE ? ESCAPE '\\'", [f"%{like}%"])
-        with self._connected():
+        with self._db.connected():
             rows = table.select().where(wanted).order_by(table.changed_at.desc(), table.id).limit(limit).offset(offset)
             listed = [_row(row) for row in rows]
             total = len(listed) if len(listed) < limit and not offset else table.select().where(wanted).count()
         return listed, total
 
     def row(self, job: str) -> JobRow:
-        with self._connected():
-            return _row(self._job(job))
+        with self._db.connected():
+            return _row(self._db.job(job))
 
     def head(self, job: str) -> Head:
         """A job at its newest revision.
@@ -67,17 +85,17 @@ class Store(Revisions, Attachments):
         Raises:
             MissingError: there is no such job.
         """
-        with self._connected():
-            row = self._job(job)
-            return Head(job, row.head, self._plan(job, row.head))
+        with self._db.connected():
+            row = self._db.job(job)
+            return Head(job, row.head, self._revisions.plan_at(job, row.head))
 
     def plan_at(self, job: str, revision: int) -> Plan:
-        with self._connected():
-            return self._plan(job, revision)
+        with self._db.connected():
+            return self._revisions.plan_at(job, revision)
 
     def archive(self, job: str, archived: bool) -> None:
-        with self._writing():
-            row = self._job(job)
+        with self._db.writing():
+            row = self._db.job(job)
             row.archived = archived
             row.save()
 
@@ -86,8 +104,8 @@ class Store(Revisions, Attachments):
         plan = self.head(job).plan
         named = plan.model_copy(update={"name": f"{plan.name[:70]}, copy", "state": "planning"})
         copied = self.create(named, author, f"Copied from {plan.name}")
-        t = self._t["attachment"]
-        with self._writing():
+        t = self._db.tables["attachment"]
+        with self._db.writing():
             for row in list(t.select().where(t.job == job).order_by(t.at, peewee.SQL("rowid"))):
                 t.create(
                     id=secrets.token_hex(6),
@@ -104,8 +122,8 @@ class Store(Revisions, Attachments):
 
     def put_summary(self, job: str, revision: int, summary: Summary) -> None:
         """Keep what the Desk shows, if the job is still at that revision."""
-        table = self._t["job"]
-        with self._writing():
+        table = self._db.tables["job"]
+        with self._db.writing():
             table.update(
                 worst_level=summary.worst_level,
                 worst_text=summary.worst_text,
@@ -122,15 +140,14 @@ class Store(Revisions, Attachments):
     def check(self) -> list[str]:
         """What is wrong with the database; empty when nothing is."""
         wrong = []
-        with self._connected():
-            rows = self._db.execute_sql("PRAGMA integrity_check")  # type: ignore[no-untyped-call]
-            told = rows.fetchone()[0]
+        with self._db.connected():
+            told = self._db.integrity()[0][0]
             if told != "ok":
                 wrong.append(f"SQLite says: {told}")
             gear = self.gear()
-            for row in self._t["job"].select():
+            for row in self._db.tables["job"].select():
                 try:
-                    plan = self._plan(row.id, row.head)
+                    plan = self._revisions.plan_at(row.id, row.head)
                 except (MissingError, ValueError) as error:
                     wrong.append(f"job {row.id} ({row.name}): {error}")
                     continue

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fastapi import FastAPI, Request
+from fastapi import Depends, FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
@@ -15,7 +15,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.store.records import StoreError
 from oval_room.store.store import Store
 from oval_room.web.bench import Bench
-from oval_room.web.guard import Guard, RefusedRequest
+from oval_room.web.guard import Guard, RefusedRequest, guarded
 from oval_room.web.pages import HERE, TEMPLATES, page
 from oval_room.web.routes import choosing, desk, history, prints, sheet, shelf, sums, survey
 from oval_room.web.settings import Settings
@@ -35,7 +35,12 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     """The application on a store."""
     settings = settings or Settings()
     app = FastAPI(
-        title="Oval Room", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
+        title="Oval Room",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        dependencies=[Depends(guarded)],
     )
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
     app.mount("/static", KeptFiles(directory=HERE / "static"), name="static")

@@ -122,27 +122,40 @@ class Bench:
         self._evaluators: dict[str, Evaluator] = {}
         self._reports: dict[tuple[str, int, str], Report] = {}
         self._tried: dict[str, tuple[Report | None, Evaluator, dict[str, list[Tried]]]] = {}
-        self._lock, self._trying = threading.Lock(), threading.Lock()
+        self._guard = threading.Lock()
+        self._locks: dict[str, threading.RLock] = {}
+
+    def _of(self, job: str) -> threading.RLock:
+        """The lock of one job's evaluators: work on one job holds up no other."""
+        with self._guard:
+            return self._locks.setdefault(job, threading.RLock())
+
+    def _evaluator(self, name: str) -> Evaluator:
+        with self._guard:
+            evaluator = self._evaluators.pop(name, None) or Evaluator()
+            self._evaluators[name] = evaluator  # the last used is the last to go
+            while len(self._evaluators) > KEPT:
+                self._evaluators.pop(next(iter(self._evaluators)))
+        return evaluator
 
     def report(self, head: Head) -> Report:
         """The report of a job's newest revision, worked out once."""
         key = (head.job, head.revision, head.plan.scheme)
-        with self._lock:
-            if key in self._reports:
-                return self._reports[key]
-            evaluator = self._evaluators.setdefault(head.job, Evaluator())
-            report = evaluator(head.plan, self.store.gear())
+        with self._of(head.job):
+            known = self._reports.get(key)
+            if known is not None:
+                return known
+            report = self._evaluator(head.job)(head.plan, self.store.gear())
+        with self._guard:
             self._reports[key] = report
-            for kept in (self._reports, self._evaluators):
-                while len(kept) > KEPT:
-                    kept.pop(next(iter(kept)))  # type: ignore[call-overload]
+            while len(self._reports) > KEPT:
+                self._reports.pop(next(iter(self._reports)))
         return report
 
     def try_out(self, job: str, plan: Plan) -> Report:
         """The report of a plan that is not stored, quick where little differs from the last one."""
-        with self._lock:
-            evaluator = self._evaluators.setdefault(f"{job}?", Evaluator())
-            return evaluator(plan, self.store.gear())
+        with self._of(f"{job}?"):
+            return self._evaluator(f"{job}?")(plan, self.store.gear())
 
     def look(self, plan: Plan, report: Report, seen: Seen, ghost: Plan | None = None) -> Look:
         s = seen.subject
@@ -174,17 +187,19 @@ class Bench:
     def cures(self, job: str, plan: Plan, report: Report, finding: Finding) -> list[Tried]:
         """A finding's cures, each tried out once for a report."""
         gear: GearShelf = self.store.gear()
-        with self._trying:
-            of, evaluate, tried = self._tried.pop(job, (None, Evaluator(), {}))
+        with self._of(f"{job}!"):
+            of, evaluate, tried = self._tried.get(job, (None, Evaluator(), {}))
             if of is not report:
                 tried = {}
                 evaluate(plan, gear, report.scheme)
-            self._tried[job] = (report, evaluate, tried)
-            while len(self._tried) > KEPT:
-                self._tried.pop(next(iter(self._tried)))
+            with self._guard:
+                self._tried.pop(job, None)
+                self._tried[job] = (report, evaluate, tried)
+                while len(self._tried) > KEPT:
+                    self._tried.pop(next(iter(self._tried)))
             if finding.key not in tried:
                 tried[finding.key] = cures_that_cure(plan, gear, report, finding, evaluate=evaluate)
-        return tried[finding.key]
+            return tried[finding.key]
 
 
 def _note(report: Report, name: str, subject: Subject, words: Words) -> str:

@@ -8,7 +8,6 @@ from collections.abc import Mapping
 from functools import cache
 from pathlib import Path
 from typing import Final
-from urllib.parse import unquote
 
 from fastapi import Request
 from fastapi.responses import HTMLResponse
@@ -18,6 +17,7 @@ from markupsafe import Markup, escape
 from oval_room import __version__
 from oval_room.drawing.metrics import FRACTION, primes
 from oval_room.web.guard import COOKIE, token_of
+from oval_room.web.person import person_of
 
 HERE: Final = Path(__file__).parent
 TEMPLATES: Final = Jinja2Templates(directory=str(HERE / "templates"))
@@ -89,16 +89,10 @@ def theme_of(request: Request) -> str:
     return theme if theme in THEMES else "paper"
 
 
-def author_of(request: Request) -> str:
-    """Who is at this browser."""
-    said = unquote(request.cookies.get("author", "")).strip()[:60]
-    return said or str(request.app.state.settings.author)
-
-
 def page(request: Request, name: str, context: Mapping[str, object], status: int = 200) -> HTMLResponse:
     """A whole page, with the token this browser's changes must carry."""
     token = token_of(request)
-    shared = {"token": token, "theme": theme_of(request), "author": author_of(request), "version": __version__}
+    shared = {"token": token, "theme": theme_of(request), "author": person_of(request).name, "version": __version__}
     answer = TEMPLATES.TemplateResponse(request, name, {**shared, **context}, status_code=status)
     if request.cookies.get(COOKIE) != token:
         answer.set_cookie(COOKIE, token, httponly=True, samesite="strict", path="/")

@@ -21,7 +21,8 @@ from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
-from oval_room.web.pages import author_of, fragment
+from oval_room.web.pages import fragment
+from oval_room.web.person import person_of
 from oval_room.web.survey_parts import survey_shown
 
 LEAD: Final = (690.0, 394.0)
@@ -144,7 +145,7 @@ class SheetParts:
 
     def context(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, object]:
         plan, seen, ruler = self.plan, self.seen, self.plan.writing.ruler
-        undo, redo = self.bench.store.undoable(self.head.job, author_of(self.request))
+        undo, redo = self.bench.store.undoable(self.head.job, person_of(self.request).name)
         parts = self.drawings()
         return {
             "head": self.head,

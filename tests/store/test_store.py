@@ -209,11 +209,11 @@ class Care(unittest.TestCase):
                 from oval_room.store import store as module
                 from oval_room.core.projection.commands import PutProjector
                 store = module.Store({str(path)!r})
-                real = module.Store._add_revision
+                real = module.Revisions.add
                 def dying(self, *args, **kwargs):
                     real(self, *args, **kwargs)
                     os.kill(os.getpid(), signal.SIGKILL)
-                module.Store._add_revision = dying
+                module.Revisions.add = dying
                 store.commit({job!r}, 1, PutProjector(id="j1", y=3700.0), "wil")
             """
             done = subprocess.run(

@@ -29,8 +29,8 @@ from oval_room.core.words import Words, capital
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ALWAYS, draw, scene_of
 from oval_room.web.answers import bench_of
-from oval_room.web.guard import FromForm
-from oval_room.web.pages import author_of, fragment, page
+from oval_room.web.pages import fragment, page
+from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter()
@@ -145,9 +145,10 @@ def tally(request: Request, job: str, u: float, v: float) -> JSONResponse:
 # ── schemes side by side ──
 
 
-@router.post("/jobs/{job}/decide", name="decide", dependencies=[FromForm])
+@router.post("/jobs/{job}/decide", name="decide")
 def decide(
     request: Request,
+    who: Who,
     job: str,
     scheme: Annotated[str, Form(max_length=8)],
     why: Annotated[str, Form(max_length=300)] = "",
@@ -159,7 +160,7 @@ def decide(
         raise MissingError(f"there is no scheme {scheme} here", value=scheme)
     told = f" because {why.strip()}" if why.strip() else ""
     command = Decide(scheme=scheme, why=why, label=f"Chosen: {head.plan.schemes[scheme].name}{told}"[:200])
-    store.commit(job, head.revision, command, author_of(request))
+    store.commit(job, head.revision, command, who.name)
     return RedirectResponse(f"/jobs/{job}/schemes", status_code=303)
 
 

@@ -16,8 +16,8 @@ from oval_room.store.records import JobRow
 from oval_room.store.store import Store
 from oval_room.web.attachments import pin, pinned_of
 from oval_room.web.bench import Bench, Seen, worst_open
-from oval_room.web.guard import FromForm
-from oval_room.web.pages import author_of, page
+from oval_room.web.pages import page
+from oval_room.web.person import Who
 
 router = APIRouter()
 PAGE = 40
@@ -66,9 +66,10 @@ def desk(request: Request, q: str = "", archived: bool = False, at: int = 0) -> 
     return _desk(request, q[:80], archived, min(max(at, 0), 1_000_000))
 
 
-@router.post("/jobs", name="new_job", dependencies=[FromForm])
+@router.post("/jobs", name="new_job")
 def new_job(
     request: Request,
+    who: Who,
     name: Annotated[str, Form()] = "",
     client: Annotated[str, Form()] = "",
     units: Annotated[str, Form()] = "feet",
@@ -87,19 +88,19 @@ def new_job(
     unit, style = WRITINGS[units]
     writing = Writing.model_validate({"unit": unit, "style": style, "instrument": "tape" if unit == "in" else "laser"})
     plan = new_plan(name.strip(), client=client.strip(), writing=writing)
-    job = _store(request).create(plan, author_of(request))
+    job = _store(request).create(plan, who.name)
     return RedirectResponse(f"/jobs/{job}/survey", status_code=303)
 
 
-@router.post("/jobs/{job}/copy", name="copy_job", dependencies=[FromForm])
-def copy_job(request: Request, job: str) -> Response:
-    copied = _store(request).copy(job, author_of(request))
+@router.post("/jobs/{job}/copy", name="copy_job")
+def copy_job(request: Request, who: Who, job: str) -> Response:
+    copied = _store(request).copy(job, who.name)
     bench: Bench = request.app.state.bench
     bench.summarise(bench.store.head(copied))
     return RedirectResponse(f"/jobs/{copied}/picture", status_code=303)
 
 
-@router.post("/jobs/{job}/archive", name="archive_job", dependencies=[FromForm])
+@router.post("/jobs/{job}/archive", name="archive_job")
 def archive_job(request: Request, job: str, back: Annotated[bool, Form()] = False) -> Response:
     _store(request).archive(job, not back)
     return RedirectResponse("/", status_code=303)
@@ -114,8 +115,8 @@ def export_job(request: Request, job: str) -> Response:
     return Response(content, media_type="application/zip", headers=disposition)
 
 
-@router.post("/import", name="import_job", dependencies=[FromForm])
-def import_job(request: Request, file: UploadFile | None = None) -> Response:
+@router.post("/import", name="import_job")
+def import_job(request: Request, who: Who, file: UploadFile | None = None) -> Response:
     if file is None or not file.filename:
         return _desk(request, status=422, wrong={"file": "Choose a job file first."})
     store = _store(request)
@@ -127,7 +128,7 @@ def import_job(request: Request, file: UploadFile | None = None) -> Response:
         said = f"{file.filename[:60]} was not taken in. {refused.field}: {refused.text}"
         return _desk(request, status=422, wrong={"file": said})
     store.add_gear(gear, on_shelf=False)
-    job = store.create(plan, author_of(request), f"Imported {file.filename[:80]}")
+    job = store.create(plan, who.name, f"Imported {file.filename[:80]}")
     pin(store, job, pinned)
     bench: Bench = request.app.state.bench
     bench.summarise(store.head(job))

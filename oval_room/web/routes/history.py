@@ -15,8 +15,8 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.words import Words
 from oval_room.store.store import Store
 from oval_room.web.bench import Bench
-from oval_room.web.guard import FromForm
-from oval_room.web.pages import author_of, page
+from oval_room.web.pages import page
+from oval_room.web.person import Who
 
 router = APIRouter()
 MOST = 300
@@ -33,17 +33,17 @@ def history(request: Request, job: str) -> HTMLResponse:
     return page(request, "history.html", {"head": store.head(job), "rows": store.history(job, MOST)})
 
 
-@router.post("/jobs/{job}/history/{number}/back", name="go_back", dependencies=[FromForm])
-def go_back(request: Request, job: str, number: int) -> Response:
+@router.post("/jobs/{job}/history/{number}/back", name="go_back")
+def go_back(request: Request, who: Who, job: str, number: int) -> Response:
     """Back to an earlier point, as a new revision."""
     store = _store(request)
-    done = store.jump(job, number, author_of(request))
+    done = store.jump(job, number, who.name)
     bench: Bench = request.app.state.bench
     bench.summarise(done.head)
     return RedirectResponse(f"/jobs/{job}", status_code=303)
 
 
-@router.post("/jobs/{job}/history/{number}/name", name="name_revision", dependencies=[FromForm])
+@router.post("/jobs/{job}/history/{number}/name", name="name_revision")
 def name_revision(request: Request, job: str, number: int, name: Annotated[str, Form(max_length=80)] = "") -> Response:
     _store(request).name_revision(job, number, name)
     return RedirectResponse(f"/jobs/{job}/history", status_code=303)

@@ -28,8 +28,8 @@ from oval_room.store.records import Committed
 from oval_room.web.answers import Body, Key, answer, bench_of
 from oval_room.web.answers import refused as refused_with
 from oval_room.web.bench import Bench, can_settle, worst_open
-from oval_room.web.guard import FromScript
-from oval_room.web.pages import author_of, fragment, lengths, page
+from oval_room.web.pages import fragment, lengths, page
+from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter()
@@ -183,7 +183,7 @@ def cures(request: Request, job: str, finding: str, stage: str = "picture") -> H
     )
 
 
-@router.post("/jobs/{job}/try", name="try", dependencies=[FromScript])
+@router.post("/jobs/{job}/try", name="try")
 def try_command(request: Request, job: str, body: Committing) -> JSONResponse:
     """Show what a command would come to, as a ghost. Writes nothing."""
     bench = bench_of(request)
@@ -210,7 +210,7 @@ def sheet_parts(request: Request, job: str, stage: str, only: str = "") -> JSONR
     return JSONResponse(answer | {"regions": parts.swap()})
 
 
-@router.post("/jobs/{job}/heard", name="heard", dependencies=[FromScript])
+@router.post("/jobs/{job}/heard", name="heard")
 def heard(request: Request, job: str, body: Said) -> JSONResponse:
     """What a line would mean: read-back, ghost on the lead view, delta line. Writes nothing."""
     bench = bench_of(request)
@@ -248,38 +248,34 @@ def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
     )
 
 
-@router.post("/jobs/{job}/say", name="say", dependencies=[FromScript])
-def say(request: Request, job: str, body: Said) -> JSONResponse:
+@router.post("/jobs/{job}/say", name="say")
+def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     """Do what a line says."""
     bench = bench_of(request)
     head = bench.store.head(job)
     parts = SheetParts(bench, request, head, body.stage, body.view)
     line = body.line.strip().lower()
     if line in ("undo", "redo"):
-        return answer(request, parts, lambda: _step(bench, job, author_of(request), line == "redo"))
+        return answer(request, parts, lambda: _step(bench, job, who.name, line == "redo"))
     line, only_asked = what_if(body.line)
     heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
     if isinstance(heard_as, (Asked, NotHeard)):
         return refused_with(heard_as.say, options=heard_as.options)
-    return answer(
-        request, parts, lambda: bench.store.commit(job, body.base, heard_as.command, author_of(request), body.key)
-    )
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, heard_as.command, who.name, body.key))
 
 
-@router.post("/jobs/{job}/commits", name="commit", dependencies=[FromScript])
-def commit(request: Request, job: str, body: Committing) -> JSONResponse:
+@router.post("/jobs/{job}/commits", name="commit")
+def commit(request: Request, who: Who, job: str, body: Committing) -> JSONResponse:
     """Apply a typed command."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return answer(
-        request, parts, lambda: bench.store.commit(job, body.base, body.command, author_of(request), body.key)
-    )
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, who.name, body.key))
 
 
-@router.post("/jobs/{job}/cure", name="cure", dependencies=[FromScript])
-def cure(request: Request, job: str, body: Cured, try_only: bool = False) -> JSONResponse:
+@router.post("/jobs/{job}/cure", name="cure")
+def cure(request: Request, who: Who, job: str, body: Cured, try_only: bool = False) -> JSONResponse:
     """Take a finding's cure, or only show it as a ghost."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
@@ -293,11 +289,11 @@ def cure(request: Request, job: str, body: Cured, try_only: bool = False) -> JSO
     command = tried[body.number].cure.command.model_copy(update={"label": label})
     if try_only:
         return _ghost(parts, command, label)
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
 
 
-@router.post("/jobs/{job}/pull", name="pull", dependencies=[FromScript])
-def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
+@router.post("/jobs/{job}/pull", name="pull")
+def pull_grip(request: Request, who: Who, job: str, body: Pulling) -> JSONResponse:
     """While a grip moves: what it would come to, written nowhere. When it is dropped: one commit."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
@@ -319,9 +315,7 @@ def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
         return refused_with(refused.text[:1].upper() + refused.text[1:], "grip")
     if body.drop:
         return answer(
-            request,
-            parts,
-            lambda: bench.store.commit(job, body.base, pulled.command, author_of(request), body.key, body.group),
+            request, parts, lambda: bench.store.commit(job, body.base, pulled.command, who.name, body.key, body.group)
         )
     report = bench.try_out(job, after)
     delta = bench.delta(parts.report, report, after, parts.seen.subject)
@@ -342,8 +336,8 @@ def pull_grip(request: Request, job: str, body: Pulling) -> JSONResponse:
     )
 
 
-@router.post("/jobs/{job}/settle", name="settle", dependencies=[FromScript])
-def settle(request: Request, job: str, body: Settling) -> JSONResponse:
+@router.post("/jobs/{job}/settle", name="settle")
+def settle(request: Request, who: Who, job: str, body: Settling) -> JSONResponse:
     """Call a stage settled, or open it again."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
@@ -354,11 +348,11 @@ def settle(request: Request, job: str, body: Settling) -> JSONResponse:
     command = Settle(
         stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}"
     )
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
 
 
-@router.post("/jobs/{job}/accept", name="accept", dependencies=[FromScript])
-def accept(request: Request, job: str, body: Accepting) -> JSONResponse:
+@router.post("/jobs/{job}/accept", name="accept")
+def accept(request: Request, who: Who, job: str, body: Accepting) -> JSONResponse:
     """Accept a mind, override a stop with a reason, or take either back."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
@@ -369,15 +363,15 @@ def accept(request: Request, job: str, body: Accepting) -> JSONResponse:
     said = f"{'Taken back' if body.back else word}: {finding.code.value.split(': ')[1]}"
     level, off_by = (None, None) if body.back else (finding.level, finding.off_by)
     command = Accept(finding=finding.key, level=level, off_by=off_by, why=body.why, label=said)
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
 
 
-@router.post("/jobs/{job}/step", name="step", dependencies=[FromScript])
-def step(request: Request, job: str, body: Stepping) -> JSONResponse:
+@router.post("/jobs/{job}/step", name="step")
+def step(request: Request, who: Who, job: str, body: Stepping) -> JSONResponse:
     """Undo or redo."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return answer(request, parts, lambda: _step(bench, job, author_of(request), body.redo))
+    return answer(request, parts, lambda: _step(bench, job, who.name, body.redo))
 
 
 def _step(bench: Bench, job: str, author: str, redo: bool) -> Committed:

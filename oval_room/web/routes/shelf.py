@@ -13,7 +13,6 @@ from oval_room.core.parts import STAGES
 from oval_room.core.sums.registry import SUMS
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.store.store import Store
-from oval_room.web.guard import FromForm
 from oval_room.web.pages import THEMES, page
 
 router = APIRouter()
@@ -42,7 +41,7 @@ def patterns(request: Request) -> HTMLResponse:
     return page(request, "patterns.html", {})
 
 
-@router.post("/author", name="author", dependencies=[FromForm])
+@router.post("/author", name="author")
 def author(request: Request, name: Annotated[str, Form(max_length=60)] = "") -> Response:
     """Who is at this browser; changes are by that name from now on."""
     answer = RedirectResponse("/", status_code=303)
@@ -50,7 +49,7 @@ def author(request: Request, name: Annotated[str, Form(max_length=60)] = "") -> 
     return answer
 
 
-@router.post("/theme", name="theme", dependencies=[FromForm])
+@router.post("/theme", name="theme")
 def theme(request: Request) -> Response:
     """Paper or dim, for this browser; back to where it was asked from."""
     now = request.cookies.get("theme", THEMES[0])

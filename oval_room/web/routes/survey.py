@@ -32,8 +32,8 @@ from oval_room.standins.true_room import scan, score, take
 from oval_room.store.records import TruthRow
 from oval_room.web.answers import Body, answer, bench_of, refused
 from oval_room.web.bench import Bench, headlines
-from oval_room.web.guard import FromForm, FromScript
-from oval_room.web.pages import author_of, lengths, page
+from oval_room.web.pages import lengths, page
+from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.survey_parts import open_readings, true_room
 
@@ -46,8 +46,8 @@ class Measuring(Body):
     wanted: str = Field(default="", max_length=80)
 
 
-@router.post("/jobs/{job}/measure", name="measure", dependencies=[FromScript])
-def measure(request: Request, job: str, body: Measuring) -> JSONResponse:
+@router.post("/jobs/{job}/measure", name="measure")
+def measure(request: Request, who: Who, job: str, body: Measuring) -> JSONResponse:
     """Take one reading with its stand-in instrument and commit it."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
@@ -66,7 +66,7 @@ def measure(request: Request, job: str, body: Measuring) -> JSONResponse:
     except (RefusedError, MissingError) as wrong:
         return refused(wrong.text[:1].upper() + wrong.text[1:])
     command = command.model_copy(update={"label": said})
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, author_of(request), body.key))
+    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
 
 
 def _by_stand_in(bench: Bench, job: str, plan: Plan, wanted: Wanted) -> tuple[Command, str]:
@@ -90,9 +90,10 @@ def _by_stand_in(bench: Bench, job: str, plan: Plan, wanted: Wanted) -> tuple[Co
     return taking(plan, wanted.key, typed), f"{read.name.capitalize()}: {wanted.label} {shown}"
 
 
-@router.post("/jobs/{job}/attach", name="attach", dependencies=[FromScript])
+@router.post("/jobs/{job}/attach", name="attach")
 def attach(
     request: Request,
+    who: Who,
     job: str,
     about: Annotated[str, Form(max_length=40)] = "job",
     text: Annotated[str, Form(max_length=400)] = "",
@@ -106,7 +107,7 @@ def attach(
     try:
         kept = clean_photo(content) if content else None
         bench.store.attach(
-            job, about, text.strip(), author_of(request), (kept.content, kept.width, kept.height) if kept else None
+            job, about, text.strip(), who.name, (kept.content, kept.width, kept.height) if kept else None
         )
     except RefusedError as wrong:
         return refused(wrong.text[:1].upper() + wrong.text[1:], "photo")
@@ -114,7 +115,7 @@ def attach(
     return JSONResponse({"kind": "pinned", "html": parts.pinned_html()})
 
 
-@router.post("/jobs/{job}/detach", name="detach", dependencies=[FromScript])
+@router.post("/jobs/{job}/detach", name="detach")
 def detach(request: Request, job: str, key: Annotated[str, Form(max_length=20)]) -> JSONResponse:
     bench = bench_of(request)
     bench.store.detach(job, key)
@@ -194,8 +195,8 @@ def files(request: Request, job: str) -> HTMLResponse:
     return _files(request, job)
 
 
-@router.post("/jobs/{job}/files/readings", name="bring_readings", dependencies=[FromForm])
-def bring_readings(request: Request, job: str, file: UploadFile | None = None) -> Response:
+@router.post("/jobs/{job}/files/readings", name="bring_readings")
+def bring_readings(request: Request, who: Who, job: str, file: UploadFile | None = None) -> Response:
     """Readings from a CSV file, as one step."""
     store = bench_of(request).store
     head = store.head(job)
@@ -204,16 +205,16 @@ def bring_readings(request: Request, job: str, file: UploadFile | None = None) -
     try:
         brought = read_readings(file.file.read(), head.plan)
         if brought.command is not None:
-            store.commit(job, head.revision, brought.command, author_of(request))
+            store.commit(job, head.revision, brought.command, who.name)
     except (RefusedError, MissingError) as wrong:
         return _files(request, job, 422, wrong={"readings": f"{file.filename[:60]} was not taken in: {wrong.text}."})
     known = f", {brought.known} were there already" if brought.known else ""
     return _files(request, job, said=f"{brought.new} readings brought in{known}.")
 
 
-@router.post("/jobs/{job}/files/outline", name="bring_outline", dependencies=[FromForm])
+@router.post("/jobs/{job}/files/outline", name="bring_outline")
 def bring_outline(
-    request: Request, job: str, file: UploadFile | None = None, unit: Annotated[str, Form()] = ""
+    request: Request, who: Who, job: str, file: UploadFile | None = None, unit: Annotated[str, Form()] = ""
 ) -> Response:
     """The room's outline from a DXF drawing; its lengths count as read off a drawing."""
     store = bench_of(request).store
@@ -228,7 +229,7 @@ def bring_outline(
             walls=tuple(lengths_read),
             label=f"Outline from {file.filename[:60]}",
         )
-        store.commit(job, head.revision, command, author_of(request))
+        store.commit(job, head.revision, command, who.name)
     except (RefusedError, MissingError) as wrong:
         more = {"unit": unit, "ask_unit": wrong.field == "unit"} if isinstance(wrong, RefusedError) else {}
         return _files(
@@ -280,9 +281,10 @@ def practice(request: Request) -> HTMLResponse:
     return page(request, "practice.html", {"shapes": tuple(SHAPES), "rooms": rooms, "wrong": "", "seed": ""})
 
 
-@router.post("/practice", name="new_practice", dependencies=[FromForm])
+@router.post("/practice", name="new_practice")
 def start_practice(
     request: Request,
+    who: Who,
     shape: Annotated[str, Form()] = "ell",
     seed: Annotated[str, Form()] = "",
     units: Annotated[str, Form()] = "mm",
@@ -300,7 +302,7 @@ def start_practice(
     made = new_practice(number, shape, writing)
     store = bench_of(request).store
     plan = made.sketch.model_copy(update={"name": f"Practice survey {number}, {shape}"})
-    job = store.create(plan, author_of(request), "Practice room, sketched")
+    job = store.create(plan, who.name, "Practice room, sketched")
     true = made.true
     store.put_truth(job, TruthRow(true.seed, true.hidden, true.pitch, true.first, SLIPS))
     return RedirectResponse(f"/jobs/{job}/survey", status_code=303)

@@ -1,0 +1,29 @@
+"""Who is at this browser: the one place that knows. Sign-in comes here."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Final
+from urllib.parse import unquote
+
+from fastapi import Depends, Request
+
+COOKIE: Final = "author"
+LONGEST: Final = 60
+
+
+@dataclass(frozen=True, slots=True)
+class Person:
+    """Somebody who makes changes."""
+
+    name: str
+
+
+def person_of(request: Request) -> Person:
+    """Who is at this browser: as they sign, else as the settings say."""
+    said = unquote(request.cookies.get(COOKIE, "")).strip()[:LONGEST]
+    return Person(said or str(request.app.state.settings.author))
+
+
+Who = Annotated[Person, Depends(person_of)]
+"""For routes: who asks."""

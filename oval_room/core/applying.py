@@ -10,7 +10,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed, Values, next_id
-from oval_room.core.survey.readings import METER_LEAST, METER_SHARE, combine_readings
+from oval_room.core.plan.readings import METER_LEAST, METER_SHARE, combine_readings
 
 Node = TypeVar("Node", bound=Frozen)
 Item = TypeVar("Item", bound=Frozen)

@@ -79,12 +79,13 @@ class Evaluator:
         """The case of one wall's pictures, as if it were the display wall."""
         survey, turn = case.survey, self._turn(case.survey.room, n)
         if turn is None:
-            return case.on_wall(n, survey, part)
-        return case.on_wall(
-            n,
-            self._keep(f"survey {n}", (survey,), lambda: turn.survey(survey)),
-            self._keep(f"scheme {n}", (survey.room, part), lambda: turn.scheme(part)),
-        )
+            return case.on_wall(n, survey, part, self._looked(n, part))
+        scheme = self._keep(f"scheme {n}", (survey.room, part), lambda: turn.scheme(part))
+        seen = self._keep(f"survey {n}", (survey,), lambda: turn.survey(survey))
+        return case.on_wall(n, seen, scheme, self._looked(n, scheme))
+
+    def _looked(self, n: int, scheme: Scheme) -> Scheme:
+        return self._keep(f"looked at {n}", (scheme,), lambda: looked_at(scheme))
 
     def _walls(self, study: Study[_R], walls: dict[int, tuple[Case, Turn | None]], plan: Plan) -> _R:
         """A study of every wall, joined."""

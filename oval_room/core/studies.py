@@ -10,7 +10,6 @@ from oval_room.core.keeping import Keep
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Result
-from oval_room.core.screens.groups import looked_at
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
@@ -59,8 +58,7 @@ class Case:
         name = f"{' '.join(names)} of wall {self.wall}"
         return self.keep(name, tuple(parts.values()), lambda: Survey.model_construct(**parts))
 
-    def on_wall(self, n: int, survey: Survey, scheme: Scheme) -> Case:
-        looked = self.keep(f"looked at {n}", (scheme,), lambda: looked_at(scheme))
+    def on_wall(self, n: int, survey: Survey, scheme: Scheme, looked: Scheme) -> Case:
         return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked)
 
 

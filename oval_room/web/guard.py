@@ -40,10 +40,15 @@ class Guard:
             await self.app(scope, receive, send)
             return
         length = dict(scope["headers"]).get(b"content-length", b"0")
-        started = False
+        started = over = False
 
         async def send_guarded(message: Message) -> None:
             nonlocal started
+            if over and not started:  # whatever was made of a body that was cut off
+                started = True
+                await self._refuse(send)
+            if over:
+                return
             if message["type"] == "http.response.start":
                 started = True
                 message["headers"] = [*message.get("headers", []), *HEADERS]
@@ -52,28 +57,33 @@ class Guard:
         taken = 0
 
         async def receive_limited() -> Message:
-            nonlocal taken
+            nonlocal taken, over
             message = await receive()
             taken += len(message.get("body", b""))
             if taken > self.limit:
+                over = True
                 raise RefusedRequest(413, self._too_large())
             return message
 
         if not length.isdigit() or int(length) > self.limit:
-            await self._refuse(send_guarded)
+            await self._refuse(send)
             return
         try:
             await self.app(scope, receive_limited, send_guarded)
         except RefusedRequest:
             if not started:
-                await self._refuse(send_guarded)
+                await self._refuse(send)
 
     def _too_large(self) -> str:
         return f"That is over {self.limit // 1024 // 1024} MiB; a job file or entry is far smaller."
 
     async def _refuse(self, send: Send) -> None:
         body = self._too_large().encode()
-        headers = [(b"content-type", b"text/plain; charset=utf-8"), (b"content-length", str(len(body)).encode())]
+        headers = [
+            (b"content-type", b"text/plain; charset=utf-8"),
+            (b"content-length", str(len(body)).encode()),
+            *HEADERS,
+        ]
         await send({"type": "http.response.start", "status": 413, "headers": headers})
         await send({"type": "http.response.body", "body": body})
 

@@ -8,11 +8,11 @@ from dataclasses import dataclass
 from oval_room.core.applying import measure_at
 from oval_room.core.figures import show_value
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.readings import combine_readings
 from oval_room.core.report import Report
 from oval_room.core.survey.closure_study import ClosureResult
 from oval_room.core.survey.missing import Wanted, missing_readings
 from oval_room.core.survey.reading_keys import is_light, key_of
-from oval_room.core.survey.readings import combine_readings
 from oval_room.core.words import dim_name
 from oval_room.standins.practice import SLIPS
 from oval_room.standins.true_room import TrueRoom

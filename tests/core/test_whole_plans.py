@@ -15,10 +15,10 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed, chosen
 from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.solve.size_table import size_table
 from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.viewing.seat_map import RULES, seat_map
-from oval_room.core.viewing.size_table import size_table
 from oval_room.core.viewing.study import ViewResult
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import room, say

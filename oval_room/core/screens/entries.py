@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from oval_room.core.aspect import show_aspect
 from oval_room.core.entry import Entry
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_name, wall_of
-from oval_room.core.screens.size import show_aspect
 from oval_room.core.subject import Subject
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from oval_room.core.aspect import WIDEST_ASPECT
 from oval_room.core.errors import RefusedError, positive
 from oval_room.core.units import parse_length
 
-WIDEST_ASPECT = 20.0
 LEAST_DIAGONAL, MOST_DIAGONAL = 200.0, 20_000.0
 """Sizes that anybody looks at, corner to corner [mm]."""
 
@@ -78,33 +78,6 @@ def picture_size(
         return PictureSize(width, width / aspect)
     assert height is not None
     return PictureSize(height * aspect, height)
-
-
-def parse_aspect(text: str) -> float:
-    """Read an aspect as written: `16:9`, `2.4`, `2.40:1`, `3440x1440`.
-
-    Raises:
-        RefusedError: it is not one.
-    """
-    plain = text.strip().lower().replace("×", "x").replace("/", ":").replace("x", ":")
-    try:
-        numbers = [float(part) for part in plain.split(":")]
-        value = numbers[0] / numbers[1] if len(numbers) == 2 else numbers[0]
-        if len(numbers) > 2 or not 1 / WIDEST_ASPECT <= value <= WIDEST_ASPECT:
-            raise ValueError
-    except (ValueError, ZeroDivisionError):
-        raise RefusedError(
-            f"give an aspect up to {WIDEST_ASPECT:g}, such as 16:9 or 2.4 (got {text.strip() or 'nothing'})", value=text
-        ) from None
-    return value
-
-
-def show_aspect(aspect: float) -> str:
-    """An aspect as the trade says it: 16:9, 2.40, 21:9."""
-    for text, value in (("16:9", 16 / 9), ("16:10", 1.6), ("4:3", 4 / 3), ("32:9", 32 / 9)):
-        if abs(aspect - value) < 0.002:
-            return text
-    return f"{aspect:.2f}"
 
 
 def parse_diagonal(text: str) -> float:

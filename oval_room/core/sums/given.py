@@ -12,8 +12,8 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Final, Literal, cast, get_args
 
+from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
-from oval_room.core.screens.size import parse_aspect
 from oval_room.core.units import LONGEST_MM, MM_IN, Unit, parse_length
 
 Sign = Literal["positive", "zero", "any"]

@@ -6,11 +6,12 @@ from typing import Final
 
 from oval_room.core.errors import MissingError
 from oval_room.core.parts import PARTS
-from oval_room.core.sums import lengths
+from oval_room.core.sums import choosing, lengths
 from oval_room.core.sums.declare import Sum, SumGroup
 
 GROUPS: Final[tuple[SumGroup, ...]] = (
     *(group for part in PARTS for group in part.sums),
+    SumGroup("Which, and where it shines", choosing.SUMS),
     SumGroup("Lengths", lengths.SUMS),
 )
 SUMS: Final[dict[str, Sum]] = {one.name: one for group in GROUPS for one in group.sums}

@@ -19,7 +19,7 @@ from typing import Final, NamedTuple
 
 from oval_room.core.levels import beyond
 from oval_room.core.plan.instruments import HALF_WIDTH
-from oval_room.core.survey.readings import combine_readings
+from oval_room.core.plan.readings import combine_readings
 
 WALLS: Final = ("front", "back", "left", "right")
 

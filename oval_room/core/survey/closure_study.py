@@ -12,6 +12,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Measure, Reading, Typed
+from oval_room.core.plan.readings import combine_readings
 from oval_room.core.report import Result
 from oval_room.core.survey.closure import Part, Rectangle, close_chain, close_rectangle
 from oval_room.core.survey.datum import DATUM, SHIM_FROM, fall
@@ -19,7 +20,6 @@ from oval_room.core.survey.document import Survey
 from oval_room.core.survey.figures import KINDS
 from oval_room.core.survey.lying import Checked, Suspect, find_liars
 from oval_room.core.survey.observed import READ, observed_of, openings_of, wall_measure
-from oval_room.core.survey.readings import combine_readings
 from oval_room.core.survey.room_commands import PutDim, Strike
 from oval_room.core.survey.says import SurveyCode, SurveyCure
 from oval_room.core.units import Ruler

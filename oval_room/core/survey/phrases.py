@@ -8,12 +8,12 @@ from typing import Final, get_args
 
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
-from oval_room.core.light.stray import START_LUX
 from oval_room.core.plan.measure import Typed, Values, next_id
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.survey.stray import START_LUX
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 

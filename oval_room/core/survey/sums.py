@@ -9,14 +9,14 @@ from typing import Final, cast, get_args
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.fittings import How
 from oval_room.core.plan.instruments import HALF_WIDTH
+from oval_room.core.plan.readings import combine_readings
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Custom, Flag, Length, Number, items_of, read_lengths
 from oval_room.core.survey.closure import WALLS, Part, close_chain, close_rectangle
 from oval_room.core.survey.datum import from_datum
-from oval_room.core.survey.readings import combine_readings
+from oval_room.core.survey.heat import TOO_HOT, heat_level
 from oval_room.core.survey.studs import Find, fit_rhythm
 from oval_room.core.units import Unit
-from oval_room.core.viewing.heat import TOO_HOT, heat_level
 
 _INSTRUMENTS: Final = tuple(HALF_WIDTH)
 

@@ -7,7 +7,7 @@ from typing import Final
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.studies import Case, Study
 from oval_room.core.sums.declare import SumGroup
-from oval_room.core.viewing import choosing_sums, height_sums, picture_grips, size_sums
+from oval_room.core.viewing import height_sums, picture_grips, placing_phrases, size_sums
 from oval_room.core.viewing.entries import school_entries
 from oval_room.core.viewing.figures import KINDS
 from oval_room.core.viewing.glare_study import GlareResult, study_glare
@@ -39,15 +39,11 @@ PART: Final = Part(
         ),
         Study("glare", GlareResult, lambda c: (c.survey, c.looked, c.gear, c.keep, c.only), study_glare, by_wall=True),
     ),
-    phrases=PHRASES,
+    phrases=(*placing_phrases.PHRASES, *PHRASES),
     entries={"picture": school_entries},
     grips=(*GRIPS, *picture_grips.GRIPS),
     movers=(row_movers,),
-    sums=(
-        SumGroup("How big, how far", size_sums.SUMS),
-        SumGroup("How high", height_sums.SUMS),
-        SumGroup("Which, and where it shines", choosing_sums.SUMS),
-    ),
+    sums=(SumGroup("How big, how far", size_sums.SUMS), SumGroup("How high", height_sums.SUMS)),
     stage=StageSpec(
         "picture",
         "Picture",

@@ -15,9 +15,9 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.placing import stand_off_for, things_below, turned_corners
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.survey.commands import PutSeat
+from oval_room.core.survey.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.survey.says import SurveyCure
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
-from oval_room.core.viewing.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.viewing.ladder import Ladder, tallest_between
 from oval_room.core.viewing.neck import NECK_GOOD, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture, SeatView

@@ -22,9 +22,9 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.report import Report
 from oval_room.core.screens.size import parse_diagonal
+from oval_room.core.solve.size_table import SIZES, SizeRow, size_table
+from oval_room.core.solve.which_display import rank_displays
 from oval_room.core.viewing.seat_map import RULES, seat_map
-from oval_room.core.viewing.size_table import SIZES, SizeRow, size_table
-from oval_room.core.viewing.which_display import rank_displays
 from oval_room.core.words import Words, capital
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ALWAYS, draw, scene_of

@@ -11,11 +11,11 @@ from hypothesis import strategies as st
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.plan.readings import combine_readings
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.survey.closure import Part, close_chain, close_rectangle
 from oval_room.core.survey.datum import fall, from_datum, lean
 from oval_room.core.survey.lying import Observed, OpeningAt, find_liars, usual_slip
-from oval_room.core.survey.readings import combine_readings
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from tests.core.survey.rooms import room, say

@@ -17,6 +17,8 @@ from oval_room.core.plan.measure import Typed, chosen
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
+from oval_room.core.solve.size_table import size_table
+from oval_room.core.solve.which_display import KINDS, rank_displays
 from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat
 from oval_room.core.survey.room_commands import PutRoom
@@ -25,9 +27,7 @@ from oval_room.core.viewing.neck import NECK_GOOD
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.seat_map import RULES, runs, seat_map, seats_tally
 from oval_room.core.viewing.sharpness import pixels_per_degree
-from oval_room.core.viewing.size_table import size_table
 from oval_room.core.viewing.study import ViewResult
-from oval_room.core.viewing.which_display import KINDS, rank_displays
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat

@@ -1,0 +1,34 @@
+"""Aspects, width over height, as people say them (rules 2.1)."""
+
+from __future__ import annotations
+
+from oval_room.core.errors import RefusedError
+
+WIDEST_ASPECT = 20.0
+
+
+def parse_aspect(text: str) -> float:
+    """Read an aspect as written: `16:9`, `2.4`, `2.40:1`, `3440x1440`.
+
+    Raises:
+        RefusedError: it is not one.
+    """
+    plain = text.strip().lower().replace("×", "x").replace("/", ":").replace("x", ":")
+    try:
+        numbers = [float(part) for part in plain.split(":")]
+        value = numbers[0] / numbers[1] if len(numbers) == 2 else numbers[0]
+        if len(numbers) > 2 or not 1 / WIDEST_ASPECT <= value <= WIDEST_ASPECT:
+            raise ValueError
+    except (ValueError, ZeroDivisionError):
+        raise RefusedError(
+            f"give an aspect up to {WIDEST_ASPECT:g}, such as 16:9 or 2.4 (got {text.strip() or 'nothing'})", value=text
+        ) from None
+    return value
+
+
+def show_aspect(aspect: float) -> str:
+    """An aspect as the trade says it: 16:9, 2.40, 21:9."""
+    for text, value in (("16:9", 16 / 9), ("16:10", 1.6), ("4:3", 4 / 3), ("32:9", 32 / 9)):
+        if abs(aspect - value) < 0.002:
+            return text
+    return f"{aspect:.2f}"

@@ -1,0 +1,167 @@
+"""A picture placed where its seats see it: what can be said of it on the tape line."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import Final
+
+from oval_room.core.apply import apply
+from oval_room.core.aspect import parse_aspect, show_aspect
+from oval_room.core.commands import Command, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.measure import chosen, next_id
+from oval_room.core.plan.turn import wall_of
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.placing import SAME_FACE
+from oval_room.core.screens.size import parse_diagonal, picture_size
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.units import MM_IN
+from oval_room.core.viewing.study import ViewResult
+
+BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
+MOST_ROWS: Final = 20
+STACK: Final = 30.0  # between pictures over each other [mm]
+
+
+def _picture_of_kind(here: Here, kind: str) -> str | None:
+    pictures = here.plan.chosen.pictures
+    if here.subject.picture in pictures and pictures[here.subject.picture].kind == kind:
+        return here.subject.picture
+    return next((key for key, picture in pictures.items() if picture.kind == kind), None)
+
+
+def _well_placed(here: Here, key: str, *steps: Command) -> Command:
+    """A new picture, with its bottom edge where school and ladder agree."""
+    after = here.after(*steps)
+    plan, report = after.plan, after.report()
+    views = report.of(ViewResult).pictures[key]
+    inside = views.rungs.soft or views.rungs.hard
+    bottom = views.school_bottom if views.school_bottom is not None else plan.chosen.pictures[key].bottom
+    if inside.feasible:
+        bottom = inside.nearest(bottom)
+    return several(*steps, PutPicture(id=key, bottom=here.ruler.safe(bottom, "nearest")))
+
+
+def _sized(kind: str, words: str) -> Callable[[Here, str], Heard]:
+    def make(here: Here, rest: str) -> Heard:
+        if not re.match(r"[0-9.]", rest):
+            return _geared(here, kind, rest)
+        size, _, shape = rest.partition(" at ")
+        key = _picture_of_kind(here, kind)
+        old = here.plan.chosen.pictures[key] if key else None
+        aspect = parse_aspect(shape) if shape else old.aspect if old else 16 / 9
+        diagonal = parse_diagonal(size)
+        width = picture_size(aspect=aspect, diagonal=diagonal).width
+        say = f"{words} {diagonal / MM_IN['in']:g}″, {show_aspect(aspect)}: {here.show(width)} wide"
+        values = {"width": chosen(width), "aspect": aspect}
+        if key:
+            return Heard(f"{old.name if old else ''}: {say}", PutPicture.model_validate({"id": key} | values))
+        key = next_id("p", set(here.plan.chosen.pictures))
+        x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
+        put = PutPicture.model_validate({"id": key, "kind": kind, "name": words, "x": x, "y": y} | values)
+        return Heard(f"New {say}", _well_placed(here, key, put))
+
+    return make
+
+
+def _geared(here: Here, kind: str, name: str) -> Heard:
+    gear = here.gear_named(name, kind)
+    key = _picture_of_kind(here, kind)
+    if key:
+        return Heard(f"{here.plan.chosen.pictures[key].name}: {here.gear[gear].name}", TakeGear(id=key, gear=gear))
+    key = next_id("p", set(here.plan.chosen.pictures))
+    x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
+    put = PutPicture.model_validate(
+        {"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y}
+    )
+    return Heard(f"New {here.gear[gear].name}", _well_placed(here, key, put, TakeGear(id=key, gear=gear)))
+
+
+def _another(here: Here, rest: str) -> Heard:
+    """One more picture beside the subject's on its wall, level with it; over it where there is no room."""
+    word, _, what = rest.partition(" ")
+    if word not in ("tv", "screen") or not what.strip():
+        raise RefusedError("say which: another tv 55, or another screen 100", value=rest)
+    kind = "panel" if word == "tv" else "screen"
+    pictures = here.plan.chosen.pictures
+    if not pictures:
+        return _sized(kind, "TV" if kind == "panel" else "screen")(here, what)
+    _, by = here.picture()
+    key = next_id("p", set(pictures))
+    steps: list[Command] = [
+        PutPicture(
+            id=key,
+            kind=kind,
+            name=f"{'TV' if kind == 'panel' else 'screen'} {key[1:]}",
+            yaw=by.pose.yaw,
+            pitch=by.pose.pitch,
+        )
+    ]
+    if re.match(r"[0-9.]", what):
+        width = picture_size(aspect=16 / 9, diagonal=parse_diagonal(what)).width
+        steps.append(PutPicture(id=key, width=chosen(width)))
+    else:
+        gear = here.gear_named(what, kind)
+        alike = sum(1 for one in pictures.values() if one.gear == gear)
+        steps.append(TakeGear(id=key, gear=gear))
+        if alike:
+            steps.append(PutPicture(id=key, name=f"{here.gear[gear].name} no. {alike + 1}"))
+    made = apply(here.plan, several(*steps), here.gear).chosen.pictures[key]
+    room = here.plan.survey.room
+    wall = room.walls[wall_of(room, by) - 1]
+    off = wall.own(by.pose.x, by.pose.y)[1]
+    at, bottom, where = _free_place(here, by, made)
+    x, y = wall.room(at, off)
+    steps.append(PutPicture(id=key, x=x, y=y, bottom=bottom))
+    return Heard(f"New {made.name}, {here.show(made.width.value)} wide, {where}", several(*steps))
+
+
+def _free_place(here: Here, by: Picture, made: Picture) -> tuple[float, float, str]:
+    """Where one more picture hangs free: along a picture's wall [mm], its bottom edge [mm], and that in words.
+
+    In the picture's own row first, as near to it as may be, then in rows above; over it where nothing under the
+    ceiling is free.
+    """
+    room = here.plan.survey.room
+    n = wall_of(room, by)
+    wall = room.walls[n - 1]
+    (along, off), half = wall.own(by.pose.x, by.pose.y), made.across / 2 + made.frame_side
+    places = [(wall.own(p.pose.x, p.pose.y), p) for p in here.plan.chosen.pictures.values() if wall_of(room, p) == n]
+    hung = [(at, p) for (at, face), p in places if abs(face - off) <= SAME_FACE]
+    over = by.top + by.frame_top + STACK + made.frame_bottom
+    bottom = by.bottom
+    for _ in range(MOST_ROWS):
+        low, high = bottom - made.frame_bottom - STACK, bottom + made.height + made.frame_top + STACK
+        row = [(at, p) for at, p in hung if p.bottom - p.frame_bottom < high - 1 and p.top + p.frame_top > low + 1]
+        sides = [(at + way * (p.across / 2 + p.frame_side + BESIDE + half), p) for at, p in row for way in (1, -1)]
+        for at, beside in [(along, by), *sorted(sides, key=lambda one: abs(one[0] - along))]:
+            apart = all(abs(at - other) >= p.across / 2 + p.frame_side + half + BESIDE - 0.5 for other, p in row)
+            if apart and half <= at <= wall.length - half:
+                return at, bottom, f"beside {beside.name}" if bottom == by.bottom else f"over {by.name}"
+        bottom = max((p.top + p.frame_top for _, p in row), default=bottom) + STACK + made.frame_bottom
+        if bottom + made.height + made.frame_top > room.height.value:
+            break
+    return along, over, f"over {by.name}"
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
+    Phrase(
+        "screen",
+        "inches or a name",
+        "a screen by its diagonal or its name",
+        "screen 110 at 16:9",
+        "picture",
+        _sized("screen", "screen"),
+    ),
+    Phrase(
+        "another",
+        "tv or screen and size",
+        "one more picture beside the subject's, level with it",
+        "another tv 43",
+        "picture",
+        _another,
+    ),
+)

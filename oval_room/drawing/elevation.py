@@ -13,8 +13,8 @@ from oval_room.core.survey.datum import DATUM, from_datum
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.viewing.glare import CLEARED
 from oval_room.core.viewing.glare_study import GlareResult
+from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of
-from oval_room.drawing.projection import rasters
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
 
@@ -41,7 +41,8 @@ def elevation(look: Look) -> Scene:
         holes = look.report.of(FixingResult).holes.get(key)
         if holes:
             _holes(draft, look, key, picture, holes, near=False)
-    rasters(draft, look, pictures)
+    for drawer in DRAWERS:
+        drawer.elevation(draft, look)
     _mirrored(draft, look, pictures)
     if look.picture in pictures or not pictures:
         _eyes(draft, look, width)
@@ -103,6 +104,8 @@ def elevation(look: Look) -> Scene:
         ),
     )
     _opening_dims(draft, look)
+    for drawer in DRAWERS:
+        drawer.elevation_strings(draft, look)
     for key, node in changed(look):
         if isinstance(node, Picture) and key in on_wall(look.ghost or look.plan):
             draft.path([(c.x, c.z) for c in corners(node)], "ghost", "picture", closed=True, ref=key)

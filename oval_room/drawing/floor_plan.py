@@ -10,8 +10,9 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.core.viewing.study import ViewResult
+from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, face_above
-from oval_room.drawing.projection import above_projector, beams_from_above, plate_strings
+from oval_room.drawing.projection import above_projector
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
 from oval_room.drawing.shell import plan_dims, plan_names, plan_shell
@@ -33,7 +34,8 @@ def floor_plan(look: Look) -> Scene:
         draft.box(thing.y_from, thing.x_from, thing.y_to, thing.x_to, f"thing-{thing.kind}", "room", key)
         middle = P((thing.y_from + thing.y_to) / 2, (thing.x_from + thing.x_to) / 2)
         draft.add(Label(P(thing.y_to, middle.v), thing.name, "small", "labels", "start", ((6, 0), (6, 14)), 8, ref=key))
-    beams_from_above(draft, look)
+    for drawer in DRAWERS:
+        drawer.plan(draft, look)
     for key, picture in look.plan.chosen.pictures.items():
         _picture(draft, look, key, picture)
     for key, seat in look.plan.survey.seats.items():
@@ -184,7 +186,8 @@ def _dims(draft: Draft, look: Look) -> None:
         draft.add(
             Dim(0, seat.x.value, "v", look.show(seat.x.value), "right", 0, _known(seat.x.source), 6, "seat.x", "across")
         )
-    plate_strings(draft, look)
+    for drawer in DRAWERS:
+        drawer.plan_strings(draft, look)
 
 
 def _known(source: str) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from typing import Final
 
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
@@ -10,7 +10,8 @@ from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.document import Picture
-from oval_room.drawing.parts import Look, edge_on, plate_in_room, projector_turn
+from oval_room.drawing.drawer import Drawer
+from oval_room.drawing.parts import Look, edge_on, on_wall, plate_in_room, projector_turn
 from oval_room.drawing.scene import Dim, Draft, Label, P
 
 
@@ -93,8 +94,9 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
         draft.mark((plate[1], plate[0]), "cross", "plate", "fixing", key)
 
 
-def beams_from_side(draft: Draft, look: Look, on: Mapping[str, Picture]) -> None:
-    """In the section: the projectors of some pictures, the subject's with its beam."""
+def beams_from_side(draft: Draft, look: Look) -> None:
+    """In the section: the projectors of its wall's pictures, the subject's with its beam."""
+    on = on_wall(look.plan)
     for key, projector in look.plan.chosen.projectors.items():
         if projector.shows not in on:
             continue
@@ -190,8 +192,9 @@ def projector_looked_at(look: Look) -> str | None:
     return fed[0] if fed else next(iter(look.plan.chosen.projectors), None)
 
 
-def rasters(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
+def rasters(draft: Draft, look: Look) -> None:
     """On the display wall: the raster of the subject picture, and where its lens is."""
+    pictures = on_wall(look.plan)
     for key, projector in look.plan.chosen.projectors.items():
         if projector.shows not in pictures:
             continue
@@ -204,3 +207,12 @@ def rasters(draft: Draft, look: Look, pictures: dict[str, Picture]) -> None:
             draft.add(
                 Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
             )
+
+
+DRAWER: Final = Drawer(
+    section=beams_from_side,
+    plan=beams_from_above,
+    elevation=rasters,
+    section_strings=throw_strings,
+    plan_strings=plate_strings,
+)

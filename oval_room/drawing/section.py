@@ -7,8 +7,9 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
+from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, degrees, edge_on, on_wall, side_picture, side_seat
-from oval_room.drawing.projection import beams_from_side, side_projector, throw_strings
+from oval_room.drawing.projection import side_projector
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import section_shell
 
@@ -32,7 +33,8 @@ def section(look: Look) -> Scene:
     on = on_wall(look.plan)
     for key, picture in on.items():
         side_picture(draft, look, key, picture)
-    beams_from_side(draft, look, on)
+    for drawer in DRAWERS:
+        drawer.section(draft, look)
     for key, seat in look.plan.survey.seats.items():
         if _front_of_row(look, key, seat):
             side_seat(draft, look, key, seat)
@@ -207,7 +209,8 @@ def _dims(draft: Draft, look: Look, near: float, far: float) -> None:
                 swap="stretch to",
             )
         )
-    throw_strings(draft, look)
+    for drawer in DRAWERS:
+        drawer.section_strings(draft, look)
 
 
 def _known(source: str) -> str:

@@ -112,7 +112,9 @@ class Turn:
         return mapped_lists(scheme, lambda listed: {key: self._placed(node) for key, node in listed.items()})
 
     def _placed(self, node: Frozen) -> Frozen:
-        pose = getattr(node, "pose", None)
+        pose, wall = getattr(node, "pose", None), getattr(node, "wall", None)
+        if isinstance(wall, str):
+            return node.model_copy(update={"wall": self.key(wall)})
         return node.model_copy(update={"pose": self._pose(pose)}) if isinstance(pose, Pose) else node
 
     def _pose(self, pose: Pose) -> Pose:

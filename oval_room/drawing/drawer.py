@@ -1,0 +1,25 @@
+"""What a trade draws in the views that all trades share."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import Draft
+
+
+def _nothing(draft: Draft, look: Look) -> None:
+    """A view in which a trade draws nothing."""
+
+
+@dataclass(frozen=True, slots=True)
+class Drawer:
+    """A trade's hand in the shared views: what it draws there, and the strings it lays when all else is drawn."""
+
+    section: Callable[[Draft, Look], None] = _nothing
+    plan: Callable[[Draft, Look], None] = _nothing
+    elevation: Callable[[Draft, Look], None] = _nothing
+    section_strings: Callable[[Draft, Look], None] = _nothing
+    plan_strings: Callable[[Draft, Look], None] = _nothing
+    elevation_strings: Callable[[Draft, Look], None] = _nothing

@@ -1,0 +1,10 @@
+"""Every trade that draws in the shared views, in the order they draw."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.drawing.drawer import Drawer
+from oval_room.drawing.projection import DRAWER as PROJECTION
+
+DRAWERS: Final[tuple[Drawer, ...]] = (PROJECTION,)

@@ -1,0 +1,90 @@
+"""Every view of the reference plans as a table: each shape with its style, layer, what it draws and its places in millimetres.
+
+`python -m tests.drawing.scenes` writes the table anew. Look through what changed before you keep it: each line says where ink lies.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path as File
+
+from oval_room.core.apply import apply
+from oval_room.core.evaluate import evaluate
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import chosen
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.subject import Subject
+from oval_room.core.survey.commands import PutSeat
+from oval_room.demo.gear import SHELF
+from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, Path, Shape
+from oval_room.drawing.sheet import VIEW_NAMES, scene_of
+from tests.core.survey.rooms import room, say
+
+TABLE = File(__file__).resolve().parent.parent / "data/scenes.txt"
+
+
+def _plans() -> Iterator[tuple[str, Look]]:
+    """Name and look of each reference plan: projected, panel, sloped, outlined; on side walls; shaped; with a ghost."""
+    chapel = chapel_flat()
+    yield "chapel, cloth", _look(chapel, "p1", "s2")
+    yield "chapel, wall TV", _look(chapel, "p2", "s4")
+    yield "bedroom", _look(bedroom_breast(), "p1", "s1")
+    yield "loft", _look(loft_cinema(), "p1", "s1")
+    yield "den", _look(boat_shed_den(), "p1", "s1", wall=4)
+    side = say(room("seat 3000", "tv 55", "on w2", "swivel 12", "tilt 5", "curve 1800 mm", "split 2 x 1"))
+    yield "side wall, turned and curved", _look(side, "p1", "s1", wall=2)
+    upright = apply(chapel, PutProjector(id="j1", hung=False, x=2400.0), SHELF)
+    moved = apply(chapel, PutPicture(id="p2", bottom=900.0, x=2300.0), SHELF)
+    moved = apply(moved, PutSeat(id="s4", y=chosen(5000.0)), SHELF)
+    moved = apply(moved, PutProjector(id="j1", y=3900.0), SHELF)
+    yield "chapel, upright, ghosted", _look(upright, "p1", "s1", ghost=moved)
+    row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
+    yield "chapel, a row", _look(row, "p3", "s1")
+
+
+def _look(plan: Plan, picture: str, seat: str, *, wall: int = 1, ghost: Plan | None = None) -> Look:
+    return Look(plan, evaluate(plan, SHELF), SHELF, picture, seat, "k1", ghost, wall)
+
+
+def _n(value: float) -> str:
+    return f"{value + 0.0:.1f}".replace("-0.0", "0.0").removesuffix(".0")
+
+
+def told(shape: Shape) -> str:
+    """One shape as a line."""
+    if isinstance(shape, Path):
+        places = " ".join(f"{_n(p.u)},{_n(p.v)}" for p in shape.points)
+        return f"{'area' if shape.closed else 'line'} {shape.style} {shape.layer} {shape.ref or '-'} {places}"
+    if isinstance(shape, Ellipse):
+        radii = ",".join(_n(radius) for radius in shape.radii)
+        return f"oval {shape.style} {shape.layer} {shape.ref or '-'} {_n(shape.centre.u)},{_n(shape.centre.v)} {radii}"
+    if isinstance(shape, Mark):
+        return f"mark {shape.sign} {shape.style} {shape.layer} {shape.ref or '-'} {_n(shape.at.u)},{_n(shape.at.v)}"
+    if isinstance(shape, Label):
+        near = f"{_n(shape.at.u)},{_n(shape.at.v)} {shape.anchor} {shape.offsets} {shape.priority} {shape.within:.0f}"
+        return f"text {shape.style} {shape.layer} {shape.ref or '-'} {near} {'turned ' * shape.turned}“{shape.text}”"
+    assert isinstance(shape, Dim)
+    held = f"{shape.side} {_n(shape.at)} {shape.moves} {shape.priority}{' broken' * shape.broken}"
+    says = f"{shape.key or '-'}: {shape.say or '-'}{f' or {shape.swap}' if shape.swap else ''}"
+    return f"string {shape.style} {shape.layer} {shape.axis} {_n(shape.a)} {_n(shape.b)} {held} “{shape.text}” {says}"
+
+
+def table() -> str:
+    out = []
+    for name, look in _plans():
+        for view in VIEW_NAMES:
+            scene = scene_of(look, view)
+            if scene is not None:
+                window = " ".join(_n(value) for value in scene.window)
+                out += [f"== {name}: {view}", f"title {scene.title} | {scene.description}", f"window {window}"]
+                out += [told(shape) for shape in scene.shapes]
+    return "\n".join(out) + "\n"
+
+
+if __name__ == "__main__":
+    TABLE.write_text(table(), encoding="utf-8")
+    print(f"{TABLE.name}: {len(table().splitlines())} lines")

@@ -34,6 +34,7 @@ FigureUnit = Literal[
     "c",
     "db",
     "hours",
+    "n",
 ]
 
 
@@ -134,6 +135,7 @@ _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
     "c": (" °C", 0),
     "db": (" dB", 0),
     "hours": (" h", 0),
+    "n": (" N", 0),
 }
 
 

@@ -2,24 +2,22 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import partial
-from typing import Final, Self
+from typing import Self
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.fixing.behind import holds_nothing, near_services
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
-from oval_room.core.plan.fittings import ZONED, Service
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
-from oval_room.core.plan.room import NOTHING_BEHIND
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
@@ -28,12 +26,6 @@ from oval_room.core.report import Result, all_of, merged
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
-
-ZONE: Final = 150.0
-"""Width of the zone above, below and beside a socket or switch in which its cable is to be expected [mm] (rules
-7.7)."""
-ON_RUN: Final = 50.0
-"""A hole nearer to a known cable or pipe than this is on it [mm] (planning value)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,43 +97,29 @@ def _study_panel(key: str, survey: Survey, picture: Picture, panel: object, moun
 
 def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
     """Walls that nothing may hang on until more is known (rules 7.1, 7.6)."""
-    studs_found = any(find.wall == "w1" and find.hit and find.how == "pilot" for find in survey.finds.values())
-    if kind not in ("unknown", "aerated", *NOTHING_BEHIND) or (studs_found and kind != "aerated"):
+    if not holds_nothing(survey, "w1"):
         return []
     return [Finding(FixingCode.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
 
 
 def _near_services(key: str, survey: Survey, holes: HoleMap) -> list[Finding]:
     """Holes in the zones beside and above sockets and switches, or on a known cable or pipe (rules 7.7)."""
-    out = []
-    places = [(x, row) for row in holes.rows for x in holes.columns]
-    for name, service in survey.services.items():
-        if service.wall != "w1" or not places:
-            continue
-        known = service.to_along is not None or service.to_z is not None
-        near = [_to_run(service, *place) if known else _to_zone(service, *place) for place in places]
-        least, limit = min(near), ON_RUN if known else ZONE / 2
-        if least <= limit and (known or service.kind in ZONED):
-            level = Level.STOP if known else Level.MIND
-            about = {"picture": key}
-            more = {"service": service.name, "kind": service.kind, "known": known, "part": name}
-            out.append(Finding(FixingCode.NEAR_SERVICE, level, "7.7", about, least, limit, more=more))
-    return out
-
-
-def _to_zone(service: Service, x: float, z: float) -> float:
-    """How far a hole is from the upright and level lines through a service [mm]."""
-    return min(abs(x - service.along), abs(z - service.z))
-
-
-def _to_run(service: Service, x: float, z: float) -> float:
-    """How far a hole is from a known cable or pipe [mm]."""
-    bx = service.along if service.to_along is None else service.to_along
-    bz = service.z if service.to_z is None else service.to_z
-    dx, dz = bx - service.along, bz - service.z
-    share = ((x - service.along) * dx + (z - service.z) * dz) / (dx * dx + dz * dz or 1e-9)
-    share = min(max(share, 0.0), 1.0)
-    return math.hypot(x - service.along - share * dx, z - service.z - share * dz)
+    about, found = (
+        {"picture": key},
+        near_services(survey, "w1", [(x, row) for row in holes.rows for x in holes.columns]),
+    )
+    return [
+        Finding(
+            FixingCode.NEAR_SERVICE,
+            one.level,
+            "7.7",
+            about,
+            one.distance,
+            one.limit,
+            more={"service": one.service.name, "kind": one.service.kind, "known": one.known, "part": one.key},
+        )
+        for one in found
+    ]
 
 
 def _holes(picture: Picture, panel: Panel, mount: Mount) -> HoleMap | None:

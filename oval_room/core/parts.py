@@ -15,6 +15,7 @@ from oval_room.core.figures import FigureKind
 from oval_room.core.findings import Code
 from oval_room.core.fixing.part import PART as FIXING
 from oval_room.core.hand.grip import GripKind
+from oval_room.core.hanging.part import PART as HANGING
 from oval_room.core.job.part import PART as JOB
 from oval_room.core.light.part import PART as LIGHT
 from oval_room.core.mover import Movers
@@ -30,7 +31,7 @@ from oval_room.core.subject import Subject
 from oval_room.core.survey.part import PART as SURVEY
 from oval_room.core.viewing.part import PART as VIEWING
 
-PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, SCREENS, VIEWING, SOUND, PROJECTION, LIGHT, FIXING)
+PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, SCREENS, VIEWING, SOUND, PROJECTION, LIGHT, FIXING, HANGING)
 
 STAGES: Final[dict[str, StageSpec]] = {part.stage.name: part.stage for part in PARTS if part.stage is not None}
 """The stages in the order of the work."""

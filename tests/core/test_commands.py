@@ -22,6 +22,7 @@ from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutS
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import chapel_flat
+from tests.core.examples import EXAMPLE_COMMANDS
 
 CHAPEL = apply(
     chapel_flat(), several(PutScheme(id="v2", name="Other", like="v1"), PutMade(surface="w2", kind="timber")), SHELF
@@ -58,6 +59,7 @@ ONE_OF_EACH: tuple[Command, ...] = (
     PutGroup(id="m1", kind="row", members=("p1", "p2")),
     TakeGear(id="p2", gear=edition("Tarnbeck Ember 55")),
     PutProjector(id="j1", y=3300.0, z=2000.0),
+    *EXAMPLE_COMMANDS,
 )
 PLACED: tuple[tuple[str, Command], ...] = (
     # what it moves, and a command that puts it where it is, as a wall that is turned to sees it

@@ -36,6 +36,7 @@ from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from tests.core.examples import EXAMPLE_PLANS
 from tests.core.making import COMMANDS
 from tests.core.survey.rooms import room, say
 from tests.core.test_figures import SHAPED
@@ -253,7 +254,7 @@ class Reports(unittest.TestCase):
         upright = changed(CHAPEL, PutProjector(id="j1", hung=False))
         made = {
             figure.kind.pattern
-            for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX, *SHAPED)
+            for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX, *SHAPED, *EXAMPLE_PLANS)
             for figure in evaluate(plan, SHELF).figures.values()
         }
         self.assertEqual({kind.pattern for kind in KINDS.values()} - made, set())

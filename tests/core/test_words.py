@@ -21,6 +21,7 @@ from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from tests.core.examples import EXAMPLE_PLANS
 from tests.core.screens.test_pictures import GEAR, noted_plans
 from tests.core.survey.rooms import room
 from tests.core.survey.test_room import SPOILED
@@ -97,13 +98,21 @@ class Sentences(unittest.TestCase):
 
     def test_every_code_has_a_sentence_and_most_are_seen_here(self) -> None:
         seen = {key.split("/")[0] for key, *_ in SAID}
-        for plan in (BEDROOM, new_plan("x"), boat_shed_den(), loft_cinema(), *spoiled_rooms(), *noted_plans()):
+        for plan in (
+            BEDROOM,
+            new_plan("x"),
+            boat_shed_den(),
+            loft_cinema(),
+            *spoiled_rooms(),
+            *noted_plans(),
+            *EXAMPLE_PLANS,
+        ):
             seen |= {f.key.split("/")[0] for f in evaluate(plan, GEAR).findings}
         self.assertEqual({name.lower() for name in CODES} - seen - {"on_ladder"}, set())
 
     def test_how_they_are_written(self) -> None:
         """Sentences start large, end with a stop, never shout, and never carry a number with no unit of length."""
-        plans = (CHAPEL, boat_shed_den(), loft_cinema(), *spoiled_rooms(), *noted_plans())
+        plans = (CHAPEL, boat_shed_den(), loft_cinema(), *spoiled_rooms(), *noted_plans(), *EXAMPLE_PLANS)
         for told, finding in [(plan, finding) for plan in plans for finding in evaluate(plan, GEAR).findings]:
             text = Words(told).finding(finding)
             with self.subTest(finding.key):
@@ -111,7 +120,7 @@ class Sentences(unittest.TestCase):
                 self.assertNotRegex(text, r"!|please|None|nan|\d\.\d{3}")
 
     def test_cures_are_short_orders(self) -> None:
-        for plan in (CHAPEL, BEDROOM):
+        for plan in (CHAPEL, BEDROOM, *EXAMPLE_PLANS):
             words = Words(plan)
             for finding in evaluate(plan, SHELF).findings:
                 for cure in finding.cures:

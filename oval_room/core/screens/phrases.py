@@ -365,5 +365,13 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "picture",
         _together,
     ),
-    Phrase("apart", "", "take the subject's group apart; its pictures stay", "apart", "picture", _apart),
+    Phrase(
+        "apart",
+        "",
+        "take the subject's group apart; its pictures stay",
+        "apart",
+        "picture",
+        _apart,
+        "together as a row",
+    ),
 )

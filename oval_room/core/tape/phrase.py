@@ -159,6 +159,8 @@ class Phrase:
     example: str
     stage: str
     make: Callable[[Here, str], Heard]
+    after: str = ""
+    """A line that must have been said before its example can be."""
 
 
 def normal(line: str) -> str:

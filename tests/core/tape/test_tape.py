@@ -76,7 +76,7 @@ class Phrases(unittest.TestCase):
         plan = say(plan, "another tv 43", subject)
         for phrase in PHRASES:
             of = Subject("p1", "s2", "k2", "j1") if phrase.word == "surface" else subject  # the cloth
-            there = say(plan, "together as a row", of) if phrase.word == "apart" else plan
+            there = say(plan, phrase.after, of) if phrase.after else plan
             answer = hear(there, SHELF, phrase.example, of)
             with self.subTest(phrase.example):
                 if phrase.word == "lens":

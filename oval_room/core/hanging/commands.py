@@ -1,0 +1,69 @@
+"""Changes of what hangs on the walls."""
+
+from __future__ import annotations
+
+from typing import Final, Literal
+
+from oval_room.core.applying import carried, scheme_id, surface_of, with_values
+from oval_room.core.commands import Command, Stamp
+from oval_room.core.errors import RefusedError
+from oval_room.core.fixing.capacity import capacity_of
+from oval_room.core.hanging.document import Hanging, HangingKind, WallThing
+from oval_room.core.hanging.holding import SUITS
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.measure import Id
+
+STARTS: Final[dict[str, dict[str, float]]] = {
+    "shelf": {"height": 200.0, "depth": 250.0, "cleat": 30.0},
+    "cabinet": {"height": 400.0, "depth": 350.0, "cleat": 60.0},
+    "box": {"height": 300.0, "depth": 120.0, "cleat": 60.0},
+}
+"""What nobody has said of one [mm]: a shelf's height is that of its bracket or back board (planning values)."""
+
+
+class PutHanging(Command):
+    """Hang something on a wall, or change it."""
+
+    do: Literal["put hanging"] = "put hanging"
+    id: Id
+    scheme: Id | None = None
+    name: str | None = None
+    kind: HangingKind | None = None
+    wall: str | None = None
+    along: float | None = None
+    bottom: float | None = None
+    width: float | None = None
+    height: float | None = None
+    depth: float | None = None
+    mass: float | None = None
+    cleat: float | None = None
+    screws: int | None = None
+    fixing: str | None = None
+    at: tuple[float, ...] | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key, values = scheme_id(plan, self), carried(self)
+        if self.wall is not None and surface_of(plan, self.wall) == "ceiling":
+            raise RefusedError("a cleat hangs on a wall: give w1, w2 …", field="wall", value=self.wall)
+        if self.fixing is not None:
+            capacity_of(self.fixing)
+        scheme = plan.schemes[key]
+        things = scheme.kept(Hanging).things
+        if self.screws is not None:
+            values.setdefault("at", ())
+        if self.id in things:
+            thing = with_values(things[self.id], values)
+        else:
+            missing = [name for name in ("wall", "along", "bottom", "width") if name not in values]
+            if missing:
+                raise RefusedError("give the wall, its left end along it, its bottom and its width", field=missing[0])
+            kind = self.kind or "shelf"
+            suits = SUITS.get(plan.survey.kind_of(str(self.wall)), ("coach 8x50 timber",))[0]
+            thing = WallThing(**{"name": kind, "kind": kind, "fixing": suits, **STARTS[kind]} | values)
+        if thing.cleat >= thing.height:
+            raise RefusedError(
+                "the screws lie under the top and over the bottom of it", field="cleat", value=thing.cleat
+            )
+        after = scheme.keeping(Hanging(things={**things, self.id: thing}))
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: after}})

@@ -1,0 +1,71 @@
+"""Other things on the wall: shelves, cabinets and boxes that hang on a cleat (rules 7.11)."""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Final, Literal
+
+from pydantic import Field
+
+from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, LengthMm, Mm, Name
+from oval_room.core.plan.nodes import PartNodes
+from oval_room.core.plan.room import WallKey
+
+HangingKind = Literal["shelf", "cabinet", "box"]
+INSET: Final = 60.0
+"""From a thing's end to its first screw [mm] (planning value)."""
+EDGE: Final = 20.0
+"""A screw lies at least this far from a thing's end, or the cleat splits [mm] (planning value)."""
+MOST_SCREWS: Final = 12
+
+
+class WallThing(Frozen):
+    """Something that hangs on a wall: its left end along the wall, its bottom above the floor, its size [mm]; with what
+    is on it, its mass [kg]. Its cleat's one row of screws lies `cleat` under its top: at given places along the wall
+    (`at`, say where the studs are), or evenly.
+    """
+
+    name: Name
+    kind: HangingKind = "shelf"
+    wall: WallKey
+    along: Mm
+    bottom: HeightMm
+    width: LengthMm
+    height: LengthMm
+    depth: LengthMm
+    mass: Annotated[float, Field(gt=0, le=500)] = 10.0
+    cleat: HeightMm = 0.0
+    screws: Annotated[int, Field(ge=2, le=MOST_SCREWS)] = 2
+    fixing: Annotated[str, Field(max_length=40)] = "coach 8x50 timber"
+    at: Annotated[tuple[Mm, ...], Field(max_length=MOST_SCREWS)] = ()
+
+    @property
+    def top(self) -> float:
+        return self.bottom + self.height
+
+    @property
+    def row(self) -> float:
+        """The row of screws above the floor [mm]."""
+        return self.top - self.cleat
+
+    @property
+    def end(self) -> float:
+        """Its right end along the wall [mm]."""
+        return self.along + self.width
+
+    @property
+    def holes(self) -> tuple[tuple[float, float], ...]:
+        """Each screw's place: along the wall, above the floor [mm]. Given places that no longer lie behind it are left
+        out; with fewer than two, they are spread evenly, an inset from both ends."""
+        given = [x for x in sorted(self.at) if self.along + EDGE <= x <= self.end - EDGE]
+        if len(given) >= 2:
+            return tuple((x, self.row) for x in given)
+        inset = min(INSET, self.width / 4)
+        step = (self.width - 2 * inset) / (self.screws - 1)
+        return tuple((self.along + inset + n * step, self.row) for n in range(self.screws))
+
+
+class Hanging(PartNodes):
+    """What hangs on the walls of a scheme beside its pictures."""
+
+    part: ClassVar[str] = "hanging"
+    things: Annotated[dict[Id, WallThing], Field(max_length=MOST)] = {}

@@ -1,0 +1,113 @@
+"""Shelves, cabinets and boxes on the walls: what can be said of them on the tape line."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.fixing.capacity import CAPACITIES
+from oval_room.core.hanging.commands import PutHanging
+from oval_room.core.hanging.document import MOST_SCREWS, Hanging, WallThing
+from oval_room.core.plan.measure import next_id
+from oval_room.core.survey.room_phrases import surface_first
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import number, one_of
+from oval_room.core.words import dim_name
+
+SAID: Final = re.compile(
+    r"(?:at\s+)?(?P<at>[^,]+),\s*(?P<width>[^x×]+)[x×](?P<height>[^x×]+)[x×](?P<depth>.+?)"
+    r"\s+up\s+(?P<up>[^,]+)(?:,\s*(?P<mass>[0-9.,]+)\s*kg)?\s*",
+    re.IGNORECASE,
+)
+
+
+def _hang(here: Here, rest: str) -> Heard:
+    word, _, text = rest.strip().partition(" ")
+    kind = one_of(word, ("shelf", "cabinet", "box"))
+    wall, text = surface_first(here, text)
+    found = SAID.fullmatch(text.strip())
+    if not found or wall == "ceiling":
+        raise RefusedError(
+            "give kind, wall, place, width x height x depth, bottom and mass: "
+            "hang shelf w2 at 3', 32 x 8 x 10 up 4'6, 15 kg",
+            value=rest,
+        )
+    sizes = {name: here.length(found[name]) for name in ("width", "height", "depth")}
+    along, up = here.length(found["at"]), here.length(found["up"])
+    things = here.plan.chosen.kept(Hanging).things
+    taken = {thing.name for thing in things.values()}
+    name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 999) if f"{kind} {n}" not in taken)
+    put = {"id": next_id("h", set(things)), "name": name, "kind": kind, "wall": wall, "along": along, "bottom": up}
+    mass = number(found["mass"], "its mass in kg", 0.1, 500) if found["mass"] else None
+    size = " × ".join(here.show(value) for value in sizes.values())
+    weighs = f", {mass:g} kg" if mass is not None else ""
+    say = (
+        f"{name.capitalize()} on the {dim_name(here.plan, wall)}: {size}, {here.show(along)} along, {here.show(up)} up"
+    )
+    return Heard(say + weighs, PutHanging.model_validate(put | sizes | {"mass": mass}))
+
+
+def _one(here: Here, rest: str) -> tuple[str, WallThing, str]:
+    """The thing whose name a line starts with, and what follows it; the only one where there is one."""
+    things = here.plan.chosen.kept(Hanging).things
+    for key, thing in sorted(things.items(), key=lambda item: -len(item[1].name)):
+        if rest.lower().startswith(f"{thing.name.lower()} "):
+            return key, thing, rest[len(thing.name) :].strip()
+    if len(things) == 1:
+        key, thing = next(iter(things.items()))
+        return key, thing, rest.strip()
+    listed = ", ".join(thing.name for thing in things.values())
+    raise RefusedError(f"say which: {listed}" if listed else "nothing hangs yet; say hang shelf first", value=rest)
+
+
+def _screws(here: Here, rest: str) -> Heard:
+    key, thing, text = _one(here, rest)
+    count = int(number(text, "how many screws", 2, MOST_SCREWS))
+    return Heard(f"{thing.name.capitalize()}: {count} screws", PutHanging(id=key, screws=count))
+
+
+def _fixing(here: Here, rest: str) -> Heard:
+    key, thing, text = _one(here, rest)
+    fixing = one_of(text, tuple(CAPACITIES))
+    return Heard(f"{thing.name.capitalize()}: each screw a {fixing}", PutHanging(id=key, fixing=fixing))
+
+
+def _weighs(here: Here, rest: str) -> Heard:
+    key, thing, text = _one(here, rest)
+    mass = number(re.sub(r"\s*kg$", "", text), "its mass in kg", 0.1, 500)
+    return Heard(f"{thing.name.capitalize()}: {mass:g} kg with what is on it", PutHanging(id=key, mass=mass))
+
+
+EXAMPLE: Final = "hang shelf w2 at 3', 32 x 8 x 10 up 4'6, 15 kg"
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "hang",
+        "kind, wall, place, size, up, mass",
+        "a shelf, cabinet or box on a wall's cleat",
+        EXAMPLE,
+        "fixing",
+        _hang,
+    ),
+    Phrase(
+        "screws",
+        "a thing and a number",
+        "how many screws hold what hangs",
+        "screws shelf 4",
+        "fixing",
+        _screws,
+        EXAMPLE,
+    ),
+    Phrase(
+        "screwed with",
+        "a thing and a fixing",
+        "what each screw is",
+        "screwed with shelf plug 10 brick",
+        "fixing",
+        _fixing,
+        EXAMPLE,
+    ),
+    Phrase(
+        "weighs", "a thing and kg", "what hangs, with what is on it", "weighs shelf 20 kg", "fixing", _weighs, EXAMPLE
+    ),
+)

@@ -1,0 +1,54 @@
+"""Shelves, cabinets and boxes on the walls, with the screws of their cleats: from the front, from the side, from
+above."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+from oval_room.core.hanging.document import Hanging, WallThing
+from oval_room.drawing.drawer import Drawer
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import Dim, Draft, Label, P
+
+
+def _here(look: Look) -> Iterator[tuple[str, WallThing]]:
+    """What hangs on the wall in view (the look is turned to it)."""
+    return ((key, one) for key, one in look.plan.chosen.kept(Hanging).things.items() if one.wall == "w1")
+
+
+def on_the_wall(draft: Draft, look: Look) -> None:
+    """In the elevation: outline and screws."""
+    for key, thing in _here(look):
+        draft.box(thing.along, thing.bottom, thing.end, thing.top, "thing", "fixing", key)
+        for hole in thing.holes:
+            draft.mark(hole, "hole", "hole", "fixing", key)
+        below = ((0.0, -12.0), (0.0, -24.0))
+        draft.add(Label(P(thing.along + thing.width / 2, thing.bottom), thing.name, "small", "labels", "middle", below))
+
+
+def screw_strings(draft: Draft, look: Look) -> None:
+    """In the elevation: the screws over the floor, beside each thing; in the Fixing stage's words."""
+    for _, thing in _here(look):
+        said = f"{thing.name} screws {look.show(thing.row)} up"
+        draft.add(Dim(0, thing.row, "v", said, "inside", thing.along - 60, "plain", 6))
+
+
+def from_the_side(draft: Draft, look: Look) -> None:
+    """In the section: what hangs on its wall, edge on."""
+    for key, thing in _here(look):
+        draft.box(0.0, thing.bottom, thing.depth, thing.top, "thing", "fixing", key)
+
+
+def from_above(draft: Draft, look: Look) -> None:
+    """In the plan: the outline of what hangs on every wall."""
+    for key, thing in look.plan.chosen.kept(Hanging).things.items():
+        wall = look.plan.survey.room.wall_named(thing.wall)
+        if wall is None:
+            continue
+        places = ((thing.along, 0.0), (thing.end, 0.0), (thing.end, thing.depth), (thing.along, thing.depth))
+        corners = [wall.room(*place) for place in places]
+        draft.path([(y, x) for x, y in corners], "thing", "fixing", closed=True, ref=key)
+
+
+DRAWER: Final = Drawer(section=from_the_side, plan=from_above, elevation=on_the_wall, elevation_strings=screw_strings)

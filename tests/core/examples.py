@@ -1,0 +1,19 @@
+"""What each trade brings to the tests of all trades: `tests/core/<trade>/example.py` with PLANS and COMMANDS, found here."""
+
+from __future__ import annotations
+
+from importlib import import_module
+from pathlib import Path
+
+from oval_room.core.commands import Command
+from oval_room.core.parts import PARTS
+from oval_room.core.plan.document import Plan
+
+_HERE = Path(__file__).parent
+_MODULES = [
+    import_module(f"tests.core.{part.name}.example") for part in PARTS if (_HERE / part.name / "example.py").is_file()
+]
+EXAMPLE_PLANS: tuple[Plan, ...] = tuple(plan for module in _MODULES for plan in module.PLANS)
+"""Plans in which all that a trade can find and figure is seen."""
+EXAMPLE_COMMANDS: tuple[Command, ...] = tuple(command for module in _MODULES for command in module.COMMANDS)
+"""One of each of a trade's commands, for the chapel flat."""

@@ -27,7 +27,7 @@ from tests.core.survey.rooms import room, say
 TABLE = File(__file__).resolve().parent.parent / "data/scenes.txt"
 
 
-def _plans() -> Iterator[tuple[str, Look]]:
+def looks() -> Iterator[tuple[str, Look]]:
     """Name and look of each reference plan: projected, panel, sloped, outlined; on side walls; shaped; with a ghost."""
     chapel = chapel_flat()
     yield "chapel, cloth", _look(chapel, "p1", "s2")
@@ -75,7 +75,7 @@ def told(shape: Shape) -> str:
 
 def table() -> str:
     out = []
-    for name, look in _plans():
+    for name, look in looks():
         for view in VIEW_NAMES:
             scene = scene_of(look, view)
             if scene is not None:

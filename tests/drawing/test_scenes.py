@@ -18,7 +18,9 @@ from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Sce
 from oval_room.drawing.sheet import scene_of
 from oval_room.drawing.svg import write_svg
 from tests.core.survey.rooms import METRIC, say
+from tests.drawing import ink
 from tests.drawing.scenes import TABLE, table
+from tests.tables import differing
 
 PLAN = say(
     new_plan("x", writing=METRIC),
@@ -48,13 +50,10 @@ class InMillimetres(unittest.TestCase):
     maxDiff = 4000
 
     def test_every_shape_of_every_view_lies_where_the_table_has_it(self) -> None:
-        was, now = TABLE.read_text(encoding="utf-8").split("== "), table().split("== ")
-        self.assertEqual([part.split("\n")[0] for part in was], [part.split("\n")[0] for part in now])
-        for one, other in zip(was, now, strict=True):
-            with self.subTest(one.split("\n")[0]):
-                self.assertEqual(
-                    one.splitlines(), other.splitlines(), "look at it, then python -m tests.drawing.scenes"
-                )
+        self.assertEqual(differing(TABLE, table()), [], "look at it, then python -m tests.drawing.scenes")
+
+    def test_the_writers_put_it_on_the_page_as_the_table_has_it(self) -> None:
+        self.assertEqual(differing(ink.TABLE, ink.table()), [], "look at it, then python -m tests.drawing.ink")
 
     def places(self, shape: object) -> list[tuple[float, float]]:
         assert isinstance(shape, Path)

@@ -31,6 +31,7 @@ PART: Final = Part(
                 c.seen("room", "made", "finds", "services", "openings"),
                 c.of(StudResult),
                 c.scheme.kept(Hanging),
+                c.scheme.pictures,
                 c.ruler,
             ),
             study_hanging,

@@ -35,6 +35,7 @@ def _hang(here: Here, rest: str) -> Heard:
         )
     sizes = {name: here.length(found[name]) for name in ("width", "height", "depth")}
     along, up = here.length(found["at"]), here.length(found["up"])
+    _on_its_wall(here, wall, along, up + sizes["height"], rest)
     things = here.plan.chosen.kept(Hanging).things
     taken = {thing.name for thing in things.values()}
     name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 999) if f"{kind} {n}" not in taken)
@@ -46,6 +47,29 @@ def _hang(here: Here, rest: str) -> Heard:
         f"{name.capitalize()} on the {dim_name(here.plan, wall)}: {size}, {here.show(along)} along, {here.show(up)} up"
     )
     return Heard(say + weighs, PutHanging.model_validate(put | sizes | {"mass": mass}))
+
+
+def _on_its_wall(here: Here, wall: str, along: float, top: float, rest: str) -> None:
+    """Refuse what is not even near its wall: a number said in another unit.
+
+    Raises:
+        RefusedError: it starts past the wall's end, or is twice as high as the room.
+    """
+    room = here.plan.survey.room
+    found = room.wall_named(wall)
+    of = dim_name(here.plan, wall)
+    if found is not None and along >= found.length:
+        raise RefusedError(
+            f"{here.show(along)} along is past the end of the {of} ({here.show(found.length)}): "
+            "write the unit if it is another, as in 900 mm",
+            value=rest,
+        )
+    if top > 2 * room.height.value:
+        raise RefusedError(
+            f"{here.show(top)} up is over the ceiling ({here.show(room.height.value)}): "
+            "write the unit if it is another, as in 1500 mm",
+            value=rest,
+        )
 
 
 def _one(here: Here, rest: str) -> tuple[str, WallThing, str]:

@@ -61,6 +61,13 @@ class HangingCode(Code):
         "fixing: over an opening",
         lambda f, w: f"{w.named(f.about, 'thing')} hangs over {f.more['opening']}: nothing holds it there.",
     )
+    HANGS_ACROSS = (
+        "fixing: in the way",
+        lambda f, w: (
+            f"{w.named(f.about, 'thing')} and {w.name(f.about, 'other')} take the same place by "
+            f"{w.length(f.value, 'least')}."
+        ),
+    )
     HANGS_WALL = "fixing: what it hangs on", _wall
     HANGS_BOARD = (
         "fixing: board alone",

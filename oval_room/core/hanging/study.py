@@ -17,7 +17,9 @@ from oval_room.core.hanging.figures import KINDS
 from oval_room.core.hanging.holding import STUDDED, SUITS, Places, in_studs, studs_behind, worst_use
 from oval_room.core.hanging.says import HangingCode, HangingCure
 from oval_room.core.levels import Level
+from oval_room.core.plan.turn import wall_of
 from oval_room.core.report import Result
+from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.units import Ruler
@@ -31,7 +33,9 @@ class HangingResult(Result):
     """What hangs on the walls."""
 
 
-def study_hanging(survey: Survey, studs: StudResult, hanging: Hanging, ruler: Ruler) -> HangingResult:
+def study_hanging(
+    survey: Survey, studs: StudResult, hanging: Hanging, pictures: Mapping[str, Picture], ruler: Ruler
+) -> HangingResult:
     """Every thing that hangs on a wall of a scheme."""
     book, findings = FigureBook(KINDS), list[Finding]()
     for key, thing in hanging.things.items():
@@ -42,6 +46,7 @@ def study_hanging(survey: Survey, studs: StudResult, hanging: Hanging, ruler: Ru
         _figures(book, key, thing, holding)
         into = _into(key, thing, survey)
         findings += _place(key, thing, survey, ruler) + into + _near(key, thing, survey)
+        findings += _across(key, hanging, survey, pictures)
         findings += _studs(key, thing, holding, lines) if studded else []
         findings += [] if into else _load(key, thing, holding)
     return HangingResult(book.figures, tuple(findings))
@@ -104,6 +109,28 @@ def _place(key: str, thing: WallThing, survey: Survey, ruler: Ruler) -> list[Fin
         if opening.wall == thing.wall and crossed:
             more = {"opening": opening.name, "part": name}
             out.append(Finding(HangingCode.HANGS_OPENING, Level.STOP, "7.11", about, more=more))
+    return out
+
+
+def _across(key: str, hanging: Hanging, survey: Survey, pictures: Mapping[str, Picture]) -> list[Finding]:
+    """The pictures and things that take the same place on its wall; a pair of things is said once."""
+    thing, room, out = hanging.things[key], survey.room, list[Finding]()
+    wall = room.wall_named(thing.wall)
+    later = list(hanging.things.items())[list(hanging.things).index(key) + 1 :]
+    boxes = {other: (one.along, one.end, one.bottom, one.top) for other, one in later if one.wall == thing.wall}
+    for other, picture in pictures.items():
+        if wall is None or f"w{wall_of(room, picture)}" != thing.wall:
+            continue
+        along, off = wall.own(picture.pose.x, picture.pose.y)
+        half = picture.across / 2 + picture.frame_side
+        if off < thing.depth:
+            down, up = picture.bottom - picture.frame_bottom, picture.top + picture.frame_top
+            boxes[other] = (along - half, along + half, down, up)
+    for other, (left, right, low, high) in boxes.items():
+        over = min(min(thing.end, right) - max(thing.along, left), min(thing.top, high) - max(thing.bottom, low))
+        if over > PAST:
+            about = {"thing": key, "other": other}
+            out.append(Finding(HangingCode.HANGS_ACROSS, Level.STOP, "7.11", about, over, 0.0, more={"part": other}))
     return out
 
 

@@ -22,7 +22,6 @@ from oval_room.core.plan.outline import set_length
 from oval_room.core.plan.room import Corner
 from oval_room.core.subject import Subject
 from oval_room.core.survey.closure_study import ClosureResult
-from oval_room.core.survey.stud_study import StudResult
 
 BY_EYE: Final = HALF_WIDTH["eye"]
 LIGHT_GUESS: Final = 0.5
@@ -47,7 +46,7 @@ def doubts(plan: Plan, gear: GearShelf, keys: Collection[str], subject: Subject)
     nought."""
     of = {found[1] for key in keys if (found := re.match(r"picture\.([^.]+)\.", key))}
     drawn = all(key.startswith(("picture.", "projector.")) for key in keys)
-    evaluate = Evaluator(next(iter(of)) if len(of) == 1 else None, without=(ClosureResult, StudResult) if drawn else ())
+    evaluate = Evaluator(next(iter(of)) if len(of) == 1 else None, without=(ClosureResult,) if drawn else ())
     evaluate(plan, gear)
     squares: dict[str, dict[str, float]] = {key: {} for key in keys}
     for path, half in _doubtful(plan, subject):

@@ -42,8 +42,10 @@ FINDS: tuple[tuple[str, Plan, str, Level, str, str], ...] = (
     ("another wall's fixing", PLANS[3], "hangs_fixing/h1", Level.STOP, r"not for the right wall, which is solid brick", "Each screw a plug 10 brick"),
     ("studs not found", PLANS[4], "hangs_studs/h1", Level.MIND, r"not found yet: log them", ""),
     ("an unknown wall", PLANS[5], "hangs_wall/h1", Level.STOP, r"is not known: drill a pilot hole", ""),
-    ("a door", PLANS[6], "hangs_opening/h1/o1", Level.STOP, r"hangs over door", ""),
-    ("over a socket", PLANS[6], "hangs_service/h1/u1", Level.MIND, r"40 mm from the line through socket", ""),
+    ("two in one place", PLANS[6], "hangs_across/h1/h2", Level.STOP, r"^Shelf and box take the same place by 100 mm\.$", ""),
+    ("over the TV", PLANS[6], "hangs_across/h1/p1", Level.STOP, r"^Shelf and TV take the same place by 142 mm\.$", ""),
+    ("a door", PLANS[7], "hangs_opening/h1/o1", Level.STOP, r"hangs over door", ""),
+    ("over a socket", PLANS[7], "hangs_service/h1/u1", Level.MIND, r"40 mm from the line through socket", ""),
     ("on a cable", say(SHELVED, "cable w2 at 1700 up 0 to 1700 up 2400"), "hangs_service/h1/u1", Level.STOP, r"40 mm from cable: move it", ""),
 )  # fmt: skip
 REFUSED = (
@@ -52,6 +54,8 @@ REFUSED = (
     ("hang shelf ceiling at 100, 800 x 200 x 250 up 1400", "hang shelf w2 at"),
     ("hang shelf w2 at 100, 800 x 20 x 250 up 1400", "screws lie under the top"),
     ("hang shelf w2 at 100, 800 x 200 x 250 up 1400, 900 kg", "500"),
+    ("hang shelf w2 at 5000, 800 x 200 x 250 up 1400", "past the end of the right wall (5000 mm)"),
+    ("hang shelf w2 at 100, 800 x 200 x 250 up 1400 in", "over the ceiling (2400 mm): write the unit"),
     ("screws shelf 1", "2 to 12"),
     ("screwed with shelf string", "plug 10 brick"),
     ("weighs shelf none", "kg"),
@@ -94,6 +98,19 @@ class Hung(unittest.TestCase):
     def test_nothing_is_said_of_the_load_where_nothing_holds(self) -> None:
         for plan in (PLANS[1], PLANS[2], PLANS[3], PLANS[5]):
             self.assertIsNone(evaluate(plan, SHELF).find("hangs_load/h1"))
+
+    def test_nothing_is_in_the_way_beside_above_or_behind(self) -> None:
+        """A 55-inch TV on the middle of the wall, 1218 mm wide, its bottom at 800 or so: just beside it, over it, and a
+        shelf no deeper than the TV stands off."""
+        beside = hung("tv 55", "bottom 800", "hang shelf w1 at 700, 800 x 200 x 250 up 800")
+        self.assertIsNotNone(evaluate(beside, SHELF).find("hangs_across/h1/p1"))
+        picture = beside.chosen.pictures["p1"]
+        edge = picture.pose.x - picture.across / 2 - picture.frame_side - 800
+        top = picture.top + picture.frame_top
+        for values in ({"along": edge}, {"bottom": top}, {"depth": picture.pose.y}, {"wall": "w3"}):
+            moved = apply(beside, PutHanging.model_validate({"id": "h1", **values}), SHELF)
+            with self.subTest(values):
+                self.assertIsNone(evaluate(moved, SHELF).find("hangs_across/h1/p1"))
 
     def test_screws_and_studs(self) -> None:
         studs = {600.0: 1.0, 1000.0: 0.8, 1400.0: 0.5, 1800.0: 0.0}

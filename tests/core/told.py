@@ -1,0 +1,88 @@
+"""All that is told of the reference plans as a table: figures, findings with their cures, drawer entries, movers.
+
+`python -m tests.core.told` writes the table anew. Look through what changed before you keep it: each line is something a
+person reads and goes by.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+from oval_room.core.apply import apply
+from oval_room.core.evaluate import evaluate
+from oval_room.core.parts import STAGES, entries_of
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.solve.movers import movers_of
+from oval_room.core.subject import Subject
+from oval_room.core.words import Words
+from oval_room.demo.gear import SHELF
+from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from tests.core.examples import EXAMPLE_PLANS
+from tests.core.screens.test_pictures import GEAR, noted_plans
+from tests.core.survey.rooms import room, say
+from tests.core.test_figures import SHAPED
+
+TABLE = Path(__file__).resolve().parent.parent / "data/told.txt"
+PROJECTED = (
+    PutProjector(id="j1", y=5700.0),
+    PutProjector(id="j1", x=900.0, z=2600.0),
+    PutProjector(id="j1", hung=False, z=400.0),
+    PutPicture(id="p1", bottom=1700.0, split=(2, 1)),
+    PutPicture(id="p2", x=400.0, bottom=2200.0, pitch=8.0),
+)
+BAR = "put soundbar 900 x 100 x 80 at 1550 out 0 up 700"
+
+
+def _plans() -> Iterator[tuple[str, Plan, Subject, GearShelf]]:
+    chapel = chapel_flat()
+    yield "chapel, cloth", chapel, Subject("p1", "s2", "k1", "j1"), SHELF
+    yield "chapel, wall TV", chapel, Subject("p2", "s4", "k3", "j1"), SHELF
+    yield "bedroom", bedroom_breast(), Subject("p1", "s1", "k1"), SHELF
+    yield "loft", loft_cinema(), Subject("p1", "s1", "k1", "j1"), SHELF
+    yield "den", boat_shed_den(), Subject("p1", "s1", "k1"), SHELF
+    for command in PROJECTED:
+        said = ", ".join(f"{name} {getattr(command, name)}" for name in sorted(command.model_fields_set))
+        yield f"chapel, {said}", apply(chapel, command, SHELF), Subject("p1", "s1", "k2", "j1"), SHELF
+    for steps in (("tv 55", "bottom 760", BAR), ("tv 55", "bottom 760", BAR.replace("900", "1500"))):
+        yield " ".join(steps), say(room("seat 3000", *steps)), Subject("p1", "s1"), SHELF
+    for n, plan in enumerate((*SHAPED, *EXAMPLE_PLANS, *noted_plans()), 1):
+        yield f"shaped {n}", plan, Subject("p1", "s1", "k1", "j1"), GEAR
+
+
+def _n(value: object) -> str:
+    return f"{value + 0.0:.6g}" if isinstance(value, int | float) else str(value)
+
+
+def _lines(plan: Plan, subject: Subject, gear: GearShelf, *, drawers: bool) -> Iterator[str]:
+    report, words = evaluate(plan, gear), Words(plan)
+    for key, figure in sorted(report.figures.items()):
+        inputs = " ".join(f"{one.symbol}={_n(one.value)}" for one in figure.inputs)
+        yield f"figure {key} {_n(figure.value)} {figure.kind.unit} {figure.kind.rule} | {inputs}"
+    for finding in report.findings:
+        cures = "; ".join(
+            f"{words.cure(one)} {one.command.model_dump_json(exclude_none=True)}" for one in finding.cures
+        )
+        bounds = f"{_n(finding.value)} of {_n(finding.limit)} {finding.unit}"
+        yield f"{finding.level.name.lower()} {finding.key} {finding.rule} {bounds} | {words.finding(finding)} | {cures}"
+    for stage in STAGES if drawers else ():
+        for entry in entries_of(plan, gear, stage, subject):
+            yield f"entry {stage} {entry.group}: {entry.label} | {entry.say} | {entry.value} | {entry.source}"
+    for mover in movers_of(plan, subject):
+        yield f"mover {mover.key} {_n(mover.now)} from {_n(mover.lo)} to {_n(mover.hi)}"
+
+
+def table() -> str:
+    out = []
+    for name, plan, subject, gear in _plans():
+        out += [f"== {name}", *_lines(plan, subject, gear, drawers=not name.startswith("shaped"))]
+    return "\n".join(out) + "\n"
+
+
+if __name__ == "__main__":
+    TABLE.write_text(table(), encoding="utf-8")
+    print(f"{TABLE.name}: {len(table().splitlines())} lines")

@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Annotated, Any, Final
 
 import typer
+from pydantic import ValidationError
 
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate as evaluate_plan
@@ -28,6 +29,7 @@ app = typer.Typer(
 )
 BAD: Final = 2
 STOPPED: Final = 3
+Port = Annotated[int | None, typer.Option(min=1, max=65535, help="port to listen on")]
 DataFile = Annotated[Path | None, typer.Option("--data", help="database file")]
 
 
@@ -36,8 +38,22 @@ def _fail(text: str, code: int = BAD) -> typer.Exit:
     return typer.Exit(code)
 
 
+def settings_of(**said: object) -> Settings:
+    """What the environment says, and over it what the command line does.
+
+    Raises:
+        Exit: the environment says something that can't be.
+    """
+    try:
+        found = Settings()
+    except ValidationError as error:
+        wrong = error.errors()[0]
+        raise _fail(f"OVAL_ROOM_{str(wrong['loc'][0]).upper()}: {wrong['msg']} (got {wrong['input']})") from error
+    return found.model_copy(update={name: value for name, value in said.items() if value is not None})
+
+
 def _store(data: Path | None) -> Store:
-    return Store(data or Settings().data)
+    return Store(data or settings_of().data)
 
 
 def _serve(store: Store, settings: Settings, opens: str = "") -> None:
@@ -54,11 +70,11 @@ def _serve(store: Store, settings: Settings, opens: str = "") -> None:
 @app.command()
 def serve(
     data: DataFile = None,
-    port: Annotated[int, typer.Option(min=1, max=65535)] = 8321,
-    host: Annotated[str, typer.Option(help="address to listen on")] = "127.0.0.1",
+    port: Port = None,
+    host: Annotated[str | None, typer.Option(help="address to listen on")] = None,
 ) -> None:
     """Serve a database; an empty one starts with the gear shelf."""
-    settings = Settings(host=host, port=port) if data is None else Settings(host=host, port=port, data=data)
+    settings = settings_of(data=data, host=host, port=port)
     store = Store(settings.data)
     if not store.shelf():
         store.add_gear(SHELF, on_shelf=True)
@@ -68,7 +84,7 @@ def serve(
 @app.command()
 def demo(
     data: DataFile = None,
-    port: Annotated[int, typer.Option(min=1, max=65535)] = 8321,
+    port: Port = None,
     fresh: Annotated[bool, typer.Option("--fresh", help="start the demonstration anew")] = False,
 ) -> None:
     """Fill a demonstration database, unless it is there already, and serve it."""
@@ -79,7 +95,7 @@ def demo(
     store = Store(path)
     if not store.list_jobs()[1]:
         fill(store)
-    _serve(store, Settings(port=port, data=path))
+    _serve(store, settings_of(port=port, data=path))
 
 
 def fill(store: Store) -> None:

@@ -9,7 +9,9 @@ import sys
 import tempfile
 import unittest
 from pathlib import Path
+from unittest import mock
 
+from oval_room import cli
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.formats.job_file import read_job, write_job
@@ -46,6 +48,23 @@ class CommandLine(unittest.TestCase):
         document = json.loads(self.run_it("evaluate", "chapel.ovalroom").stdout)
         self.assertEqual((document["findings"][0]["code"], document["findings"][0]["level"]), ("throw", "stop"))
         self.assertAlmostEqual(document["figures"]["projector.j1.nearest"]["value"], 3168)
+
+    def test_where_it_is_served(self) -> None:
+        """The command line over the environment over what is usual; what can't be is said, not shown as a traceback."""
+        table: tuple[tuple[str, dict[str, str], dict[str, object], tuple[str, int]], ...] = (
+            ("neither", {}, {}, ("127.0.0.1", 8321)),
+            ("the environment", {"PORT": "9000", "HOST": "localhost"}, {}, ("localhost", 9000)),
+            ("both", {"PORT": "9000", "HOST": "localhost"}, {"port": 9001, "host": None}, ("localhost", 9001)),
+        )
+        for name, environment, said, wanted in table:
+            with self.subTest(name), mock.patch.dict(os.environ, {f"OVAL_ROOM_{k}": v for k, v in environment.items()}):
+                found = cli.settings_of(**said)
+                self.assertEqual((found.host, found.port), wanted)
+        with mock.patch.dict(os.environ, {"OVAL_ROOM_PORT": "ninety"}):
+            done = self.run_it("serve")
+        self.assertEqual(done.returncode, 2)
+        self.assertIn(b"OVAL_ROOM_PORT", done.stderr)
+        self.assertNotIn(b"Traceback", done.stderr)
 
     def test_evaluate_names_the_place_in_a_bad_file(self) -> None:
         bad = self.folder / "bad.json"

@@ -17,8 +17,24 @@ from oval_room.store.store import Store
 from oval_room.web.bench import Bench
 from oval_room.web.guard import Guard, RefusedRequest, guarded
 from oval_room.web.pages import HERE, TEMPLATES, page
-from oval_room.web.routes import choosing, desk, history, prints, sheet, shelf, sums, survey
+from oval_room.web.routes import (
+    choosing,
+    desk,
+    doubt,
+    files,
+    history,
+    measure,
+    photos,
+    practice,
+    prints,
+    sheet,
+    shelf,
+    sums,
+    sun,
+)
 from oval_room.web.settings import Settings
+
+ROUTES = (desk, history, prints, measure, photos, doubt, sun, files, practice, choosing, sheet, sums, shelf)
 
 
 class KeptFiles(StaticFiles):
@@ -44,7 +60,7 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     )
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
     app.mount("/static", KeptFiles(directory=HERE / "static"), name="static")
-    for module in (desk, history, prints, survey, choosing, sheet, sums, shelf):
+    for module in ROUTES:
         app.include_router(module.router)
     TEMPLATES.env.globals["url"] = app.url_path_for
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", settings.host])

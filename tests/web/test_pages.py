@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import gzip
+import hashlib
 import json
 import re
 import unittest
@@ -102,6 +104,28 @@ class Pages(WebCase):
                         scripts,
                         rf'(\n    (async )?{expression}\(|function {expression}\(|Alpine\.data\("{expression}")',
                     )
+
+    def test_the_built_styles_are_those_of_their_sources(self) -> None:
+        """Each built sheet says the sum of the sources it was built from; what ships is small (60 kB, 15 kB packed)."""
+        together = b"".join(one.name.encode() + one.read_bytes() for one in sorted((WEB / "styles").glob("*.scss")))
+        sheets = sorted((WEB / "static/css").glob("*.css"))
+        self.assertTrue(sheets)
+        for one in sheets:
+            with self.subTest(one.name):
+                self.assertIn(
+                    hashlib.sha256(together).hexdigest()[:16], one.read_text().split("\n")[0], "scripts/styles"
+                )
+        self.assertLessEqual(sum(one.stat().st_size for one in sheets), 60_000)
+        self.assertLessEqual(sum(len(gzip.compress(one.read_bytes())) for one in sheets), 15_000)
+
+    def test_templates_styles_and_scripts_are_laid_out_to_be_read(self) -> None:
+        """Two spaces a step, no tab, no blank at a line's end, nothing over 120."""
+        for folder, kind in (("templates", "*.html"), ("styles", "*.scss"), ("static/js", "*.js")):
+            for path in (WEB / folder).rglob(kind):
+                for n, line in enumerate(path.read_text(encoding="utf-8").split("\n"), 1):
+                    with self.subTest(f"{path.name}:{n}"):
+                        self.assertLessEqual(len(line), 120)
+                        self.assertEqual(line, line.rstrip().expandtabs(2))
 
     def test_templates_stay_small(self) -> None:
         for path in (WEB / "templates").rglob("*.html"):

@@ -1,0 +1,55 @@
+"""Photos and notes pinned to a place."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Form, Request, UploadFile
+from fastapi.responses import JSONResponse, Response
+
+from oval_room.core.errors import RefusedError
+from oval_room.formats.photos import clean_photo
+from oval_room.web.answers import bench_of, refused
+from oval_room.web.person import Who
+from oval_room.web.sheet_parts import SheetParts
+
+router = APIRouter()
+
+
+@router.post("/jobs/{job}/attach", name="attach")
+def attach(
+    request: Request,
+    who: Who,
+    job: str,
+    about: Annotated[str, Form(max_length=40)] = "job",
+    text: Annotated[str, Form(max_length=400)] = "",
+    photo: UploadFile | None = None,
+) -> JSONResponse:
+    """Pin a note or a photo to something."""
+    bench = bench_of(request)
+    content = photo.file.read() if photo is not None and photo.filename else b""
+    if not content and not text.strip():
+        return refused("Write a note or choose a photo first.", "text")
+    try:
+        kept = clean_photo(content) if content else None
+        bench.store.attach(
+            job, about, text.strip(), who.name, (kept.content, kept.width, kept.height) if kept else None
+        )
+    except RefusedError as wrong:
+        return refused(wrong.text[:1].upper() + wrong.text[1:], "photo")
+    parts = SheetParts(bench, request, bench.store.head(job), "survey", {})
+    return JSONResponse({"kind": "pinned", "html": parts.pinned_html()})
+
+
+@router.post("/jobs/{job}/detach", name="detach")
+def detach(request: Request, job: str, key: Annotated[str, Form(max_length=20)]) -> JSONResponse:
+    bench = bench_of(request)
+    bench.store.detach(job, key)
+    parts = SheetParts(bench, request, bench.store.head(job), "survey", {})
+    return JSONResponse({"kind": "pinned", "html": parts.pinned_html()})
+
+
+@router.get("/jobs/{job}/photos/{key}.jpg", name="photo")
+def photo(request: Request, job: str, key: str) -> Response:
+    content = bench_of(request).store.photo(job, key)
+    return Response(content, media_type="image/jpeg", headers={"cache-control": "private, max-age=86400"})

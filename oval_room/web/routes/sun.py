@@ -1,0 +1,42 @@
+"""The sun over a year: when it shines on a picture."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse
+
+from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
+from oval_room.web.answers import bench_of
+from oval_room.web.pages import page
+from oval_room.web.sheet_parts import SheetParts
+
+router = APIRouter()
+
+
+@router.get("/jobs/{job}/sun", name="sun")
+def sun(request: Request, job: str) -> HTMLResponse:
+    """The sun through the year: month × hour, window by window."""
+    bench = bench_of(request)
+    parts = SheetParts(bench, request, bench.store.head(job), "survey", dict(request.query_params))
+    subject = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
+    year, openings = sun_year(parts.plan.survey, subject), parts.plan.survey.openings
+    windows = [
+        (openings[key].name, count, cure_of(openings[key]))
+        for key, count in (year.windows if year else {}).items()
+        if count
+    ]
+    struck = {(one.month, one.hour): one for one in year.struck} if year else {}
+    names = {key: one.name for key, one in openings.items()}
+    context = {
+        "head": parts.head,
+        "plan": parts.plan,
+        "year": year,
+        "months": MONTHS,
+        "hours": HOURS,
+        "struck": struck,
+        "windows": windows,
+        "names": names,
+        "picture": subject,
+        "back": parts.link(),
+    }
+    return page(request, "sun.html", context)

@@ -1,10 +1,9 @@
 """Every change of a plan is a small typed command, which knows how it is applied and how it turns back from another
 wall.
 
-A `put ...` command creates the thing it names or changes only the fields it carries. Measured values come in as `Typed`
-(value, source, instrument); applying one logs a reading and leaves a `Measure` that rests on it. A trade declares its
-own
-commands; `COMMANDS` in `parts` is all of them.
+A `put ...` command creates the thing it names or changes only the fields it carries. Measured values come in as
+`Typed` (value, source, instrument); applying one logs a reading and leaves a `Measure` that rests on it. A trade
+declares its own commands; `COMMANDS` in `parts` is all of them.
 """
 
 from __future__ import annotations

@@ -1,8 +1,7 @@
 """Evaluate: a plan and its gear to a report of figures and findings. A pure function; the parts' studies run in order.
 
 Each study is handed what it declares to read. An `Evaluator` keeps the last result of every study with the very
-objects it read;
-where those are the same objects again, the result is used again.
+objects it read; where those are the same objects again, the result is used again.
 """
 
 from __future__ import annotations

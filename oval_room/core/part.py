@@ -22,9 +22,8 @@ class StageSpec:
     """A stage of the work.
 
     name: in addresses and settled stages. title: as its drawer is labelled. views: those it shows, the lead first.
-    extra: views it can
-    lead with beside its own. headlines: names of the figures that matter, the first first. hint: what the tape line
-    shows before anything is typed. empty: what its drawer says when it has no entry.
+    extra: views it can lead with beside its own. headlines: names of the figures that matter, the first first. hint:
+    what the tape line shows before anything is typed. empty: what its drawer says when it has no entry.
     """
 
     name: str
@@ -41,10 +40,8 @@ class Part:
     """What one trade brings.
 
     kinds: of figures, by name. codes, cures: what it finds and offers. commands: its changes of the plan. phrases:
-    what the tape
-    line understands of it. entries: what stages' drawers hold of it, by stage. grips: what can be grabbed. movers:
-    what may be moved to
-    reach a figure. sums: its rules on their own. studies: in their order.
+    what the tape line understands of it. entries: what stages' drawers hold of it, by stage. grips: what can be
+    grabbed. movers: what may be moved to reach a figure. sums: its rules on their own. studies: in their order.
     stage: the one it is worked at, where it has one of its own.
     """
 

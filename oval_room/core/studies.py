@@ -20,8 +20,7 @@ _R_co = TypeVar("_R_co", bound=Result, covariant=True)
 @dataclass(frozen=True, slots=True)
 class Case:
     """What is being worked out: a plan, its survey and scheme (one wall's, as if it were the display wall), the
-    editions it pins,
-    and what earlier studies found.
+    editions it pins, and what earlier studies found.
 
     looked: the scheme as people look at it, a wall of displays as one picture. keep: keeps what was worked out of one
     picture. only: the picture whose own verdicts are wanted; None for all.

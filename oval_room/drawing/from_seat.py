@@ -1,8 +1,7 @@
 """From this seat: what the subject's eye sees of the picture, looking level at its middle; heads in front, room edges.
 
 A true perspective: a point `a` to the right, `b` up and `c` ahead of the eye lies at (a/c, b/c), drawn with 1000 mm
-for a
-tangent of 1. So the picture's drawn half-width is the tangent of half its angle when it is seen square on.
+for a tangent of 1. So the picture's drawn half-width is the tangent of half its angle when it is seen square on.
 """
 
 from __future__ import annotations

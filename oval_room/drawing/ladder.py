@@ -1,6 +1,5 @@
 """The height ladder: two rails, what pushes up on the left, what holds down on the right, and the range between; a
-narrow one
-beside it for every picture stacked with the subject's."""
+narrow one beside it for every picture stacked with the subject's."""
 
 from __future__ import annotations
 

@@ -92,10 +92,9 @@ class Label:
 class Dim:
     """A dimension string between two places along one axis, on a rail beside the drawing or inside it at a place.
 
-    side: below, above, left, right of the drawing, or `inside` at `at` (the other coordinate). `moves` says which end
-    moves when the length is typed. broken: the held end lies beyond the drawing, shown by a break. swap: the word that
-    moves
-    the held end in place of the other. say: the tape line's word that sets it.
+    side: below, above, left, right of the drawing, or `inside` at `at` (the other coordinate). `moves` says which
+    end moves when the length is typed. broken: the held end lies beyond the drawing, shown by a break. swap: the
+    word that moves the held end in place of the other. say: the tape line's word that sets it.
     """
 
     a: float

@@ -34,9 +34,8 @@ def write_svg(
 ) -> str:
     """The scene as an SVG element of a size [px]; only the layers named are drawn.
 
-    prefix keeps ids of hatches apart when several drawings stand on one page. named: a name that the page writes over
-    the
-    drawing's top left corner, which is kept free for it.
+    prefix keeps ids of hatches apart when several drawings stand on one page. named: a name that the page writes
+    over the drawing's top left corner, which is kept free for it.
     """
     frame = fit(scene, width, height, margins)
     root = Tree.Element(

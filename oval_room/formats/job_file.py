@@ -1,6 +1,5 @@
 """The job file: a zip of `plan.json` (format 1), `gear.json` (the pinned editions by hash), and when there are any
-`notes.json`
-and `photos/ID.jpg`; or plain JSON alone.
+`notes.json` and `photos/ID.jpg`; or plain JSON alone.
 
 Plain JSON is either {"plan": …, "gear": {…}} or the plan itself. Reading is strict: unknown keys, wrong types, a newer
 format, absurd sizes and missing gear are refused with the place and the reason, and nothing is kept.

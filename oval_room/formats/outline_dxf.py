@@ -1,10 +1,8 @@
 """A room's outline as DXF, in and out, seen from above with the display wall at the top.
 
 Out: one closed polyline on the layer OVAL-OUTLINE with openings as lines on OVAL-OPENINGS, millimetres, display wall
-first. In: the
-largest closed shape made of polylines or lines (on OVAL-OUTLINE when there is one); the unit is the file's own or must
-be said. Seen
-from above the room's x runs right and its y down, so y changes its sign.
+first. In: the largest closed shape made of polylines or lines (on OVAL-OUTLINE when there is one); the unit is the
+file's own or must be said. Seen from above the room's x runs right and its y down, so y changes its sign.
 """
 
 from __future__ import annotations

@@ -1,10 +1,9 @@
 """The reading log as CSV: one line a reading, to be filled in on any spreadsheet and brought back.
 
 Columns: reading (id), of (short key: w3, c1c3, ceiling, s1.y …), what (in words), value, unit (mm, cm, m, in, ft or
-lux),
-instrument, by, at, counts (yes or no: whether the value rests on it). Reading in takes at least of, value and unit, in
-any order of
-columns; all lengths of a file are in one unit. Lines that name a reading the log already has are passed over.
+lux), instrument, by, at, counts (yes or no: whether the value rests on it). Reading in takes at least of, value and
+unit, in any order of columns; all lengths of a file are in one unit. Lines that name a reading the log already has
+are passed over.
 """
 
 from __future__ import annotations

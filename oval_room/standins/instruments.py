@@ -84,8 +84,7 @@ class Found(NamedTuple):
 @dataclass(frozen=True, slots=True)
 class StudFinder:
     """A scanner that is honest about its kind: ±5 mm, misses one stud in eight, cries wolf about once in two metres;
-    the
-    magnet then proves every third stud by a screw in it."""
+    the magnet then proves every third stud by a screw in it."""
 
     wolf_mm: float = 2200.0
     miss: float = 0.12

@@ -1,8 +1,7 @@
 """The room as it really is, which instruments read and the plan only guesses at: for any job, and for practice.
 
 A practice room is a hidden plan; the survey is scored against it. For other jobs the truth is grown from the plan:
-what was
-read is right within its half-width, what is only assumed is off by a few parts in a hundred.
+what was read is right within its half-width, what is only assumed is off by a few parts in a hundred.
 """
 
 from __future__ import annotations

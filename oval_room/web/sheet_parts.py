@@ -35,8 +35,7 @@ GOODS: Final = 8
 """Checks that pass, shown before the rest are folded up."""
 TRIED_AT_ONCE: Final = 2500
 """Cures tried in one request, times pictures and seats, or times what a many-cornered outline costs: any ordinary
-room's, and a few
-of a hall's."""
+room's, and a few of a hall's."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -53,9 +53,8 @@ def bolt_loads(
 ) -> tuple[BoltLoad, ...]:
     """Tension, shear and use of every bolt (rules 7.5).
 
-    T_i = W·e·ζ_i/Σζ², ζ up from the plate's bottom edge; shear W/n each, with torsion W·x_o·ρ_i/Σρ² about the centroid
-    added
-    as a vector; use = T/T_allow + V/V_allow.
+    T_i = W·e·ζ_i/Σζ², ζ up from the plate's bottom edge; shear W/n each, with torsion W·x_o·ρ_i/Σρ² about the
+    centroid added as a vector; use = T/T_allow + V/V_allow.
 
     Args:
         bolts: (x, z) of each on the plate [mm].

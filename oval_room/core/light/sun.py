@@ -1,9 +1,8 @@
 """The sun through the year: when it strikes the picture or the eyes through a window (what product.md calls number 7).
 
 Solar time, the 21st of each month, no trees or houses opposite: a planning picture of when a blind is wanted. The
-sun's place
-is the usual one from declination and hour angle (declination 23.44°·sin(360°·(284 + day)/365)), good to about half a
-degree.
+sun's place is the usual one from declination and hour angle (declination 23.44°·sin(360°·(284 + day)/365)), good to
+about half a degree.
 """
 
 from __future__ import annotations

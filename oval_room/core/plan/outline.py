@@ -1,10 +1,8 @@
 """The outline of a room: corners joined by straight walls, seen from above in room axes (rules 0).
 
-Walls run from corner to corner in the order in which a person inside walks along them left to right: the display wall
-w1
-first, from (0, 0) along +x. So every wall has its own frame: u along it from its left end as a viewer sees it, out of
-it
-into the room.
+Walls run from corner to corner in the order in which a person inside walks along them left to right: the display
+wall w1 first, from (0, 0) along +x. So every wall has its own frame: u along it from its left end as a viewer sees
+it, out of it into the room.
 
       c1 ──w1──▶ c2          x ▶, y ▼ (out of the display wall)
       ▲           │

@@ -106,10 +106,8 @@ class Room(Frozen):
     """A room: along the display wall, out from it, floor to ceiling [mm]; a box unless it has an outline.
 
     outline: corners from the display wall's left end round (see `outline`); width is then the display wall's length
-    and depth
-    the farthest the room reaches. slopes: pitches that cut the ceiling down. faces: compass bearing in which a viewer
-    looks
-    at the display wall [deg]; latitude [deg], north positive; None when nobody has taken it.
+    and depth the farthest the room reaches. slopes: pitches that cut the ceiling down. faces: compass bearing in
+    which a viewer looks at the display wall [deg]; latitude [deg], north positive; None when nobody has taken it.
     """
 
     width: Measure = default(4500.0)

@@ -2,8 +2,7 @@
 it.
 
 A turned plan has its wall n where the display wall was (left end at x = 0, out along y). Commands found there are
-turned
-back before anyone takes them.
+turned back before anyone takes them.
 """
 
 from __future__ import annotations

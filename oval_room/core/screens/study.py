@@ -1,6 +1,5 @@
-"""Study of pictures as things: curves, splits and cloth, surfaces that suit their projector, pictures in each other's
-way or level
-beside each other, cloths through their travel (rules 2.2 to 2.7)."""
+"""Study of pictures as things: curves, splits and cloth, surfaces that suit their projector, pictures in each
+other's way or level beside each other, cloths through their travel (rules 2.2 to 2.7)."""
 
 from __future__ import annotations
 

@@ -1,6 +1,5 @@
-"""Study of sound as far as the picture needs it: loudspeakers from the main seat, behind the cloth, the bar below, the
-fan near a
-head (rules 2.7, 6.10, 11)."""
+"""Study of sound as far as the picture needs it: loudspeakers from the main seat, behind the cloth, the bar below,
+the fan near a head (rules 2.7, 6.10, 11)."""
 
 from __future__ import annotations
 

@@ -28,10 +28,9 @@ def lean(top: float, bottom: float, height: float) -> float:
 
 
 def fall(readings: Sequence[tuple[float, float, float]]) -> tuple[float, float] | None:
-    """Steepest fall of a floor or ceiling from heights at places (x, y, height) [mm]: fall [mm per m] and its bearing
-    in the
-    room [deg, 0 along +x, 90 along +y]. None from fewer than three places or places in one line. Plane by least
-    squares.
+    """Steepest fall of a floor or ceiling from heights at places (x, y, height) [mm]: fall [mm per m] and its
+    bearing in the room [deg, 0 along +x, 90 along +y]. None from fewer than three places or places in one line.
+    Plane by least squares.
     """
     if len(readings) < 3:
         return None

@@ -107,8 +107,7 @@ class LightScene(Frozen):
 
 class Survey(Frozen):
     """What was found. dims: readings beyond the box's own: walls (w3), diagonals (c1c3), at corner n the ceiling's
-    height (h2)
-    and the floor's distance below the laser line (f2), a wall's lean in mm per m (p1)."""
+    height (h2) and the floor's distance below the laser line (f2), a wall's lean in mm per m (p1)."""
 
     room: Room = Room()
     dims: Annotated[dict[DimKey, Measure], Field(max_length=MOST)] = {}

@@ -1,11 +1,9 @@
 """Which reading is lying? Least squares over everything that was measured of an outline (rules 1.4).
 
 Unknown are the corners and where openings lie along their walls. Observed are walls, diagonals, openings, and softly
-that
-corners which look square are square. A reading that no other checks has no redundancy and can't be judged. The one
-whose
-correction is largest against what it may be is the suspect; readings that only check each other as a group are told as
-one.
+that corners which look square are square. A reading that no other checks has no redundancy and can't be judged. The
+one whose correction is largest against what it may be is the suspect; readings that only check each other as a group
+are told as one.
 """
 
 from __future__ import annotations
@@ -143,9 +141,8 @@ class _Network:
 
     def directions(self) -> list[tuple[Floats, float]]:
         """For each wall after the first: derivatives of its drift across the direction it was drawn in (or the right
-        angle it
-        looks like), and what that may be [mm]. The same at every step: the directions are those of the outline
-        given."""
+        angle it looks like), and what that may be [mm]. The same at every step: the directions are those of the
+        outline given."""
         out = []
         for n, (keep, may) in enumerate(self.drawn[1:], 1):
             row = np.zeros(self.size)

@@ -2,8 +2,8 @@
 1.4).
 
 Walls that run along one axis must add up to nothing all the way round. What they miss by is shared out by the square
-of each
-wall's half-width, so that unread walls and suspects take it before read ones do. Right angles stay right angles.
+of each wall's half-width, so that unread walls and suspects take it before read ones do. Right angles stay right
+angles.
 """
 
 from __future__ import annotations

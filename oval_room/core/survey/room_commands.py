@@ -65,8 +65,7 @@ class PutRoom(Command):
 
 class PutOutline(Command):
     """Give the room an outline: its corners from the display wall's left end round; with readings of its walls, in
-    order.
-    Without corners the room is a box again."""
+    order. Without corners the room is a box again."""
 
     do: Literal["put outline"] = "put outline"
     corners: Annotated[tuple[Corner, ...], Field(max_length=40)] = ()
@@ -99,9 +98,8 @@ class PutOutline(Command):
 
 
 class PutDim(Command):
-    """Take a reading of a wall (w3), a diagonal (c1c3), at a corner the ceiling (h2) or the floor below the laser line
-    (f2), or a
-    wall's lean (p1). A wall's length moves its far end."""
+    """Take a reading of a wall (w3), a diagonal (c1c3), at a corner the ceiling (h2) or the floor below the laser
+    line (f2), or a wall's lean (p1). A wall's length moves its far end."""
 
     do: Literal["put dim"] = "put dim"
     id: Annotated[str, Field(max_length=8)]

@@ -69,9 +69,8 @@ def _ends(survey: Survey, surface: str) -> tuple[float, float]:
 
 
 def _trust(line: float, fit: Fit, finds: list[Find]) -> float:
-    """1 where a pilot hit the line, 0.8 a magnet, 0.6 something else; between finds 0.5, beyond the last 0.3; 0 where
-    a pilot
-    missed. Halved while rivals are in view."""
+    """1 where a pilot hit the line, 0.8 a magnet, 0.6 something else; between finds 0.5, beyond the last 0.3; 0
+    where a pilot missed. Halved while rivals are in view."""
     on = [find for find in finds if abs(find.at - line) <= 12]
     if any(not find.hit and find.how == "pilot" for find in on):
         return 0.0

@@ -1,8 +1,7 @@
 """The rhythm of studs or joists behind a lining, fitted to a log of finds (rules 7.2).
 
 Scanners cry wolf: for each pitch in use the phase is chosen that most finds agree with. What does not fit is told,
-rival
-pitches stay in view until the finds tell them apart.
+rival pitches stay in view until the finds tell them apart.
 """
 
 from __future__ import annotations

@@ -29,8 +29,7 @@ class SurveyResult(Result):
 
 def study_survey(survey: Survey, ruler: Ruler) -> SurveyResult:
     """What the survey alone says: seats in the room, crowns under the ceiling, things and openings in their places,
-    what is
-    assumed."""
+    what is assumed."""
     findings: list[Finding] = []
     if not survey.seats:
         findings.append(Finding(SurveyCode.NO_SEATS, Level.NOTE, "0", {}))

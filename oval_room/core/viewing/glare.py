@@ -1,8 +1,7 @@
 """Windows and lamps mirrored in a picture, and the least turn that clears them (rules 4.6).
 
 The eye is mirrored in the picture's plane; each bright opening is seen through that mirrored eye on the plane, and
-what falls
-on the picture is its patch. Own axes: right, up, out of the face.
+what falls on the picture is its patch. Own axes: right, up, out of the face.
 
             opening P          share of the way from the mirrored eye to P
            /   .               at which the plane is met: o/(o + P.out)
@@ -71,9 +70,8 @@ def patch(glass: Glass, eye: Point, opening: Sequence[Point]) -> Patch:
 
 
 def solid_patch(glass: Glass, eye: Point, faces: Sequence[Sequence[Point]]) -> Patch:
-    """The part of the picture that mirrors a convex solid, given by its faces: what its faces' patches cover together,
-    which is
-    convex too."""
+    """The part of the picture that mirrors a convex solid, given by its faces: what its faces' patches cover
+    together, which is convex too."""
     return hull([place for face in faces for place in patch(glass, eye, face)])
 
 

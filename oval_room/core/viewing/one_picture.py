@@ -70,8 +70,7 @@ class Over(NamedTuple):
 @dataclass(frozen=True, slots=True)
 class PictureViews:
     """Every seat's view of one picture, its height ladder, the bottom edge of the school chosen and of every school,
-    the worst
-    sightline by back seat."""
+    the worst sightline by back seat."""
 
     seats: dict[str, SeatView]
     rungs: Rungs

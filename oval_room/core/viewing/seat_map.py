@@ -1,9 +1,8 @@
 """The seat map: how many of the rules pass at every place of the floor, for one picture (rules 3.5).
 
 A grid in the frame of the picture's own wall (u along it, v out of it) at the main seat's eye height; five rules:
-angle inside
-the school, pixels not seen, inside the off-axis limit, neck at ease, nothing bright mirrored. Worked with numpy, all
-cells at once.
+angle inside the school, pixels not seen, inside the off-axis limit, neck at ease, nothing bright mirrored. Worked
+with numpy, all cells at once.
 """
 
 from __future__ import annotations
@@ -132,8 +131,8 @@ def _glare(
     """Whether something bright enough to show is mirrored to the eye.
 
     Of a window: a corner of it inside the picture, or a place over the picture whose ray from the mirrored eye meets
-    the window's
-    wall inside the window; slivers between the samples may be missed. Of a lamp: the box round its mirrored corners.
+    the window's wall inside the window; slivers between the samples may be missed. Of a lamp: the box round its
+    mirrored corners.
     """
     glare = np.zeros(x.shape, dtype=bool)
     bright = {

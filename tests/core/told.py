@@ -18,6 +18,7 @@ from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.movers import movers_of
 from oval_room.core.subject import Subject
+from oval_room.core.survey.missing import missing_readings
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
@@ -35,6 +36,20 @@ PROJECTED = (
     PutPicture(id="p1", bottom=1700.0, split=(2, 1)),
     PutPicture(id="p2", x=400.0, bottom=2200.0, pitch=8.0),
 )
+STUDIED = (
+    ("made of w1 timber", "seat 3000", "tv 55", "bottom 700"),
+    ("made of w1 timber", "stud w1 400 pilot", "seat 3000", "tv 55", "diagonal c1 c3 7200"),
+    ("seat 3000", "screen 100", "projector Quillmark Wren", "throw 2600", "lens along 2100"),
+    (
+        "seat 3000",
+        "screen 100",
+        "projector Quillmark Wren",
+        "wide 1700",
+        "aspect 4:3",
+        "diagonal c1 c4 6100",
+        "w2 2010",
+    ),
+)
 BAR = "put soundbar 900 x 100 x 80 at 1550 out 0 up 700"
 
 
@@ -50,6 +65,8 @@ def _plans() -> Iterator[tuple[str, Plan, Subject, GearShelf]]:
         yield f"chapel, {said}", apply(chapel, command, SHELF), Subject("p1", "s1", "k2", "j1"), SHELF
     for steps in (("tv 55", "bottom 760", BAR), ("tv 55", "bottom 760", BAR.replace("900", "1500"))):
         yield " ".join(steps), say(room("seat 3000", *steps)), Subject("p1", "s1"), SHELF
+    for lines in STUDIED:
+        yield lines[1], room(*lines), Subject("p1", "s1", "k1", "j1"), SHELF
     for n, plan in enumerate((*SHAPED, *EXAMPLE_PLANS, *noted_plans()), 1):
         yield f"shaped {n}", plan, Subject("p1", "s1", "k1", "j1"), GEAR
 
@@ -72,6 +89,8 @@ def _lines(plan: Plan, subject: Subject, gear: GearShelf, *, drawers: bool) -> I
     for stage in STAGES if drawers else ():
         for entry in entries_of(plan, gear, stage, subject):
             yield f"entry {stage} {entry.group}: {entry.label} | {entry.say} | {entry.value} | {entry.source}"
+    for wanted in missing_readings(plan):
+        yield f"open {wanted.key} | {wanted.label} | {wanted.say} | {wanted.tool}"
     for mover in movers_of(plan, subject):
         yield f"mover {mover.key} {_n(mover.now)} from {_n(mover.lo)} to {_n(mover.hi)}"
 

@@ -5,6 +5,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import io
 from collections.abc import Iterator
 from pathlib import Path
@@ -18,29 +19,38 @@ from oval_room.drawing.sheet import VIEW_NAMES, draw, scene_of
 from tests.drawing.scenes import looks
 
 TABLE = Path(__file__).resolve().parent.parent / "data/ink.txt"
-SIZES = {"chapel, cloth": (720.0, 460.0), "side wall, turned and curved": (340.0, 230.0)}
-PAPERS = {"chapel, wall TV": ("A4", None), "den": ("A3", 50)}
+SIZES = ((720.0, 460.0), (340.0, 230.0))
+IN_FULL = ("chapel, cloth", "side wall, turned and curved")
+PAPERS: tuple[tuple[str, int | None], ...] = (("A4", None), ("A3", 50), ("Letter", None), ("A3", None))
 TITLES = Titles("Chapel flat", "Mara Penhallick", 3, "01.01.2026", "Oval Room", ["STOP: something", "MIND: a bit less"])
 
 
 def _lines() -> Iterator[str]:
-    for name, look in looks():
-        if name in SIZES:
-            width, height = SIZES[name]
-            for view in VIEW_NAMES:
+    """Every view in two sizes; two plans' in full, of the others the sum of what was written."""
+    for n, (name, look) in enumerate(looks()):
+        for view in VIEW_NAMES:
+            for width, height in SIZES:
                 part = draw(look, view, width, height, LAYERS, prefix="a-")
-                if part is not None:
-                    yield f"== {name}: {view}, {width:.0f} x {height:.0f}"
-                    yield from str(part.svg).replace("><", ">\n<").splitlines()
-        if name in PAPERS:
-            paper, scale = PAPERS[name]
-            scenes = [scene for view in VIEW_NAMES if (scene := scene_of(look, view)) is not None]
-            pages = PdfReader(io.BytesIO(write_pdf(scenes, TITLES, paper, scale))).pages
-            for scene, page in zip(scenes, pages, strict=True):
-                stream = page.get_contents()
-                assert stream is not None
-                yield f"== {name}: {scene.name} on {paper}"
-                yield from stream.get_data().decode("latin-1").split("\n")
+                if part is None:
+                    continue
+                lines = str(part.svg).replace("><", ">\n<").splitlines()
+                full = name in IN_FULL and width == SIZES[IN_FULL.index(name)][0]
+                yield from _told(f"{name}: {view}, {width:.0f} x {height:.0f}", lines, full=full)
+        paper, scale = PAPERS[n % len(PAPERS)]
+        scenes = [scene for view in VIEW_NAMES if (scene := scene_of(look, view)) is not None]
+        pages = PdfReader(io.BytesIO(write_pdf(scenes, TITLES, paper, scale))).pages
+        for scene, page in zip(scenes, pages, strict=True):
+            stream = page.get_contents()
+            assert stream is not None
+            lines = stream.get_data().decode("latin-1").split("\n")
+            yield from _told(f"{name}: {scene.name} on {paper}", lines, full=n == 1)
+
+
+def _told(title: str, lines: list[str], *, full: bool) -> Iterator[str]:
+    content = "\n".join(line.rstrip() for line in lines)
+    yield f"== {title}, {len(lines)} lines, {hashlib.sha256(content.encode()).hexdigest()[:12]}"
+    if full:
+        yield from lines
 
 
 def table() -> str:

@@ -22,9 +22,25 @@ from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, Path, Shape
 from oval_room.drawing.sheet import VIEW_NAMES, scene_of
-from tests.core.survey.rooms import room, say
+from tests.core.survey.rooms import BREAST, ELL, room, say
 
 TABLE = File(__file__).resolve().parent.parent / "data/scenes.txt"
+
+ROOMS = (
+    (
+        "made of w1 timber",
+        "stud w1 400 pilot", "stud w1 800 magnet", "stud w1 1210 scanner", "miss w1 1600 pilot", "stud w1 2000 knock",
+        "window w2 at 400, 900 x 1000 sill 900", "door w6 at 700, 800 x 2000", "opening w6 at 3000, 900 x 2100",
+        "socket w1 at 300 up 300", "cable w2 at 1500 up 0 to 1500 up 2400", "slope w6 1800 at 40", "put beam 4000 x 200 x 250 at 0 out 2000 up 2150",
+        "seat 3000", "tv 55", "swivel 10", "put radiator 600 x 100 x 600 at 200 out 0 up 100",
+        "hang shelf w2 at 600, 800 x 200 x 250 up 400",
+    ),
+    (
+        "seat 3500", "row 2 4300", "riser 250", "seats 3", "screen Frame 100 woven", "bottom 700",
+        "projector Heron 2", "window w2 at 20, 300 x 900 sill 800", "furniture 420", "put lamp 300 x 300 x 300 at 2000 out 3000 up 1900",
+    ),
+)  # fmt: skip
+"""Rooms with every kind of thing that is drawn."""
 
 
 def looks() -> Iterator[tuple[str, Look]]:
@@ -44,6 +60,10 @@ def looks() -> Iterator[tuple[str, Look]]:
     yield "chapel, upright, ghosted", _look(upright, "p1", "s1", ghost=moved)
     row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
     yield "chapel, a row", _look(row, "p3", "s1")
+    for n, lines in enumerate(ROOMS, 1):
+        plan = say(room(*lines, outline=ELL if "timber" in lines[0] else BREAST))
+        for wall in (1, 2, 6):
+            yield f"room {n}, wall {wall}", _look(plan, "p1", "s1", wall=wall)
 
 
 def _look(plan: Plan, picture: str, seat: str, *, wall: int = 1, ghost: Plan | None = None) -> Look:

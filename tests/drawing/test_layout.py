@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import unittest
+from pathlib import Path
 
+from fontTools.ttLib import TTFont
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -11,6 +13,7 @@ from oval_room.drawing.layout import Box, Frame, Page, shortened
 from oval_room.drawing.metrics import primes, text_width
 from oval_room.drawing.scene import Dim, Ellipse, Label, P
 
+FACES = Path(__file__).resolve().parents[2] / "oval_room/drawing/faces"
 WORDS = st.sampled_from(
     ["9' 2 11/16\"", "throw 12' 7 5/8\"", "3413 mm", "7' 0\"", "a rather long name for a thing in the room"]
 )
@@ -92,6 +95,26 @@ class Layouts(unittest.TestCase):
     def test_the_frame_flips_v_once(self) -> None:
         frame = page().frame
         self.assertEqual((frame.x(0), frame.x(1000), frame.y(3000), frame.y(0)), (60, 160, 60, 360))
+
+    def test_widths_are_those_of_the_face_that_ships(self) -> None:
+        font = TTFont(FACES / "barlow-semi-condensed-500.ttf")
+        glyphs, em = font.getBestCmap(), font["head"].unitsPerEm
+        for (
+            char
+        ) in "'| l·ij,.I;()!:1{}tfr″[]-°*/×z–7y^svx_?′9356+<=>ack±−28Zegu$Fbdhno~L4pq0EJSTYACGRVXBDKOHUN&MwmW½¼¾@%":
+            width = text_width(char + "nn", 100) - text_width("nn", 100)
+            with self.subTest(char):
+                self.assertAlmostEqual(width, font["hmtx"][glyphs[ord(char)]][0] * 100 / em, delta=0.52)
+
+    def test_the_word_of_a_string_and_a_turned_label_keep_their_place_free(self) -> None:
+        """A label that comes after one turned on its side, or after a string's word, stands clear of the letters."""
+        for sign in (-1, 1):
+            for gap, free in ((4, False), (22, True)):
+                place = page()
+                turned = Label(P(3000, 1500), "a rather long name", "small", "labels", turned=True)
+                near = Label(P(3000 + sign * gap * 10, 1500), "i", "small", "labels")
+                with self.subTest(sign, gap=gap):
+                    self.assertEqual(len(place.labels([turned, near])), 1 + free)
 
     def test_widths_grow_with_text_and_size(self) -> None:
         self.assertGreater(text_width("13' 4 7/8\"", 12), text_width("13' 4\"", 12))

@@ -23,7 +23,20 @@ ELL = ((0.0, 0.0), (4000.0, 0.0), (4000.0, 2000.0), (6000.0, 2000.0), (6000.0, 5
 BOX = ((0.0, 0.0), (4000.0, 0.0), (4000.0, 5000.0), (0.0, 5000.0))
 
 
+SLANTED = ((0.0, 0.0), (4000.0, 0.0), (5200.0, 2100.0), (4700.0, 5000.0), (1500.0, 6000.0), (-400.0, 3000.0))
+
+
 class Geometry(unittest.TestCase):
+    @given(st.sampled_from([3, 4, 5]), st.floats(-300, 300), st.floats(-300, 300))
+    def test_a_moved_corner_goes_where_it_is_put_and_both_its_walls_keep_their_direction(
+        self, n: int, dx: float, dy: float
+    ) -> None:
+        to = (SLANTED[n - 1][0] + dx, SLANTED[n - 1][1] + dy)
+        moved = move_corner(SLANTED, n, to)
+        self.assertAlmostEqual(math.dist(moved[n - 1], to), 0, places=6)
+        for wall, was in list(zip(walls_of(moved), walls_of(SLANTED), strict=True))[n - 2 : n]:
+            self.assertAlmostEqual(wall.yaw, was.yaw, places=6)
+
     def test_area_walls_and_yaw(self) -> None:
         self.assertEqual(area(ELL), 4000 * 2000 + 6000 * 3000)
         self.assertEqual([round(wall.length) for wall in walls_of(ELL)], [4000, 2000, 2000, 3000, 6000, 5000])

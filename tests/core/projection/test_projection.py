@@ -68,6 +68,20 @@ class Throw(unittest.TestCase):
 
 
 class Shift(unittest.TestCase):
+    def test_on_the_edge_of_what_the_lens_can_do_is_inside(self) -> None:
+        """An outline's edge belongs to it; a lens without shift may be 10 mm off in the room, whatever the raster's size."""
+        square = ShiftWindow(polygon=((-0.25, -0.5), (0.25, -0.5), (0.25, 0.5), (-0.25, 0.5)))
+        fixed = ShiftWindow(0.0, 0.0, 0.0)
+        table = (
+            (square, (0, -500), True), (square, (0, 500), True), (square, (500, 0), True), (square, (-500, 0), True),
+            (square, (0, -501), False), (square, (0, 501), False), (square, (501, 0), False), (square, (-501, 0), False),
+            (fixed, (10, 0), True), (fixed, (-10, 10), True), (fixed, (11, 0), False), (fixed, (0, -11), False),
+        )  # fmt: skip
+        for window, lens, inside in table:
+            with self.subTest(lens):
+                need = shift_need(width=2000, height=1000, image=(0, 0), lens=lens, window=window, hung=False)
+                self.assertIs(need.inside, inside)
+
     @settings(max_examples=200, deadline=None)
     @given(
         st.sampled_from(["box", "diamond", "ellipse"]), st.booleans(), st.floats(0.05, 0.9), st.floats(0.05, 0.9), st.floats(0.05, 0.5),

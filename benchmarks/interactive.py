@@ -27,6 +27,7 @@ from oval_room.core.plan.document import Plan, new_plan  # noqa: E402
 from oval_room.core.plan.measure import Measure, Typed, chosen  # noqa: E402
 from oval_room.core.projection.commands import PutProjector  # noqa: E402
 from oval_room.core.screens.commands import PutPicture, TakeGear  # noqa: E402
+from oval_room.core.screens.group_commands import PutGroup  # noqa: E402
 from oval_room.core.solve.doubt import doubts  # noqa: E402
 from oval_room.core.subject import Subject  # noqa: E402
 from oval_room.core.survey.commands import PutSeat  # noqa: E402
@@ -103,6 +104,36 @@ def _survey_and_map() -> None:
     tell("how sure, the subject's figures", timed(lambda i: doubts(den, SHELF, keys, subject), 20))
 
 
+def _wall(across: int, down: int) -> Plan:
+    """A wall of displays with mounts before one seat, as one group."""
+    put: list[Command] = [PutRoom(width=Typed(value=30_000), depth=Typed(value=12_000), height=Typed(value=9_000))]
+    put.append(PutSeat(id="s1", x=chosen(12_000.0), y=chosen(8_000.0)))
+    panel = next(key for key, item in SHELF.items() if item.name == "Tarnbeck Ember 55")
+    mount = next(key for key, item in SHELF.items() if item.kind == "mount" and item.holds == "panel")
+    for n in range(across * down):
+        put += [
+            PutPicture(id=f"p{n + 1}", x=800.0 + 1_300 * (n % across), y=60.0, bottom=600.0 + 780 * (n // across)),
+            TakeGear(id=f"p{n + 1}", gear=panel),
+            PutPicture(id=f"p{n + 1}", mount=mount),
+        ]
+    members = tuple(f"p{n + 1}" for n in range(across * down))
+    return apply(apply(new_plan("Wall"), several(*put), SHELF), PutGroup(id="m1", kind="wall", members=members), SHELF)
+
+
+def _walls_of_displays() -> None:
+    """200 displays in a wall, all anew and one of them moved, as ratios to 20."""
+    full, moving = [], []
+    for across, down in ((5, 4), (20, 10)):
+        plan, evaluator = _wall(across, down), Evaluator()
+        evaluator(plan, SHELF)
+        raised = [apply(plan, PutPicture(id="p5", bottom=600.0 + i), SHELF) for i in range(-6, 21)]
+        full.append(timed(lambda i, plan=plan: evaluate(plan, SHELF), 20))  # type: ignore[misc]
+        moving.append(timed(lambda i, evaluator=evaluator, raised=raised: evaluator(raised[i], SHELF), 20))  # type: ignore[misc]
+    for name, (few, many), aim in (("all anew", full, 40), ("one moving", moving, 25)):
+        tell(f"wall of 20 displays, {name}", few)
+        tell(f"wall of 200 displays, {name}", many, note=f"{many[0] / few[0]:.1f} × 20 displays; aim: under {aim} ms")
+
+
 def main() -> None:
     logging.disable()
     plan = chapel_flat()
@@ -118,6 +149,7 @@ def main() -> None:
         note="aim: p95 ≤ 20",
     )
     _survey_and_map()
+    _walls_of_displays()
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder) / "bench.db")
         fill(store)

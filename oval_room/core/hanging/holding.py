@@ -15,8 +15,6 @@ from oval_room.core.fixing.capacity import capacity_of
 from oval_room.core.hanging.document import EDGE, MOST_SCREWS, WallThing
 
 Places = tuple[tuple[float, float], ...]
-STUDDED: Final = frozenset({"timber", "steel 20", "steel 25", "board", "double board", "resilient", "lath"})
-"""Walls where only a screw in a stud holds."""
 SUITS: Final[dict[str, tuple[str, ...]]] = {
     "timber": ("coach 8x50 timber", "wood 5x40 timber"),
     "steel 20": ("toggle 20 ga", "bolt m8 bridging"),

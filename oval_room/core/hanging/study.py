@@ -14,9 +14,10 @@ from oval_room.core.fixing.capacity import capacity_of
 from oval_room.core.hanging.commands import PutHanging
 from oval_room.core.hanging.document import MOST_SCREWS, Hanging, WallThing
 from oval_room.core.hanging.figures import KINDS
-from oval_room.core.hanging.holding import STUDDED, SUITS, Places, in_studs, studs_behind, worst_use
+from oval_room.core.hanging.holding import SUITS, Places, in_studs, studs_behind, worst_use
 from oval_room.core.hanging.says import HangingCode, HangingCure
 from oval_room.core.levels import Level
+from oval_room.core.plan.room import STUDDED
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
@@ -41,7 +42,8 @@ def study_hanging(
     for key, thing in hanging.things.items():
         found = studs.surfaces.get(thing.wall)
         lines = found.trust if found is not None else {}
-        studded = survey.kind_of(thing.wall) in STUDDED
+        kind = survey.kind_of(thing.wall)
+        studded = kind in STUDDED and (bool(lines) or kind != "unknown")
         holding = in_studs(thing.holes, lines) if studded and lines else thing.holes
         _figures(book, key, thing, holding)
         into = _into(key, thing, survey)

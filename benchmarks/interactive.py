@@ -89,7 +89,7 @@ def _survey_and_map() -> None:
     item = SHELF[picture.gear or ""]
     tell(
         "seat map, 10 × 8 m at 100 mm, one window",
-        timed(lambda i: seat_map(survey, picture, item, den.choices), 20),
+        timed(lambda i: seat_map(survey, picture, item=item, choices=den.choices), 20),
         note="aim: under 60",
     )
     evaluator = Evaluator()

@@ -42,8 +42,8 @@ def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...
         seen.add(figure.kind.pattern)
         side = figure.kind.side
         one, other = (
-            show_value(was, figure.kind.unit, ruler, side),
-            show_value(figure.value, figure.kind.unit, ruler, side),
+            show_value(was, figure.kind.unit, ruler=ruler, side=side),
+            show_value(figure.value, figure.kind.unit, ruler=ruler, side=side),
         )
         parts.append(f"{figure.kind.short} {one} → {other}")
     levels_before = {finding.key: finding.level for finding in before.findings}

@@ -142,7 +142,7 @@ _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
 _FINER_WHEN_SMALL: Final = ("cd_m2", "lux", "px_deg", "fl")
 
 
-def show_value(value: float | None, unit: str, ruler: Ruler, side: Side = "nearest") -> str:
+def show_value(value: float | None, unit: str, *, ruler: Ruler, side: Side = "nearest") -> str:
     """A value as it is read: a length on the job's ruler, anything else to what can be measured."""
     if value is None:
         return "–"
@@ -158,13 +158,13 @@ def show_value(value: float | None, unit: str, ruler: Ruler, side: Side = "neare
 
 
 def show_figure(figure: Figure, ruler: Ruler) -> str:
-    return show_value(figure.value, figure.kind.unit, ruler, figure.kind.side)
+    return show_value(figure.value, figure.kind.unit, ruler=ruler, side=figure.kind.side)
 
 
 def put_in(figure: Figure, ruler: Ruler) -> str:
     """The formula with the numbers in the place of its symbols."""
     text = figure.kind.formula
-    shown = {item.symbol: _bracketed(show_value(item.value, item.unit, ruler)) for item in figure.inputs}
+    shown = {item.symbol: _bracketed(show_value(item.value, item.unit, ruler=ruler)) for item in figure.inputs}
     if not shown:
         return text
     symbols = "|".join(re.escape(symbol) for symbol in sorted(shown, key=len, reverse=True))

@@ -35,7 +35,7 @@ def capital(text: str) -> str:
 
 
 def degrees(value: float | None) -> str:
-    return show_value(value, "deg", Ruler())
+    return show_value(value, "deg", ruler=Ruler())
 
 
 class Words:
@@ -58,7 +58,7 @@ class Words:
         return f" {word} {self.name(finding.about, 'picture')}" if len(self.plan.chosen.pictures) > 1 else ""
 
     def length(self, mm: float | None, side: Side = "nearest") -> str:
-        return show_value(mm, "mm", self.ruler, side)
+        return show_value(mm, "mm", ruler=self.ruler, side=side)
 
     def finding(self, finding: Finding) -> str:
         """The sentence of a finding."""

@@ -23,7 +23,7 @@ def cloth_cut(look: Look) -> Scene | None:
     if picture is None or not is_cut(picture):
         return None
     w, h = picture.width.value, picture.height
-    across, down = cloth_piece(w, h, WEAVE_TURN, GRIP)
+    across, down = cloth_piece(w, h, turn_deg=WEAVE_TURN, margin=GRIP)
     draft = Draft()
     for i in range(1, THREADS):
         draft.line((across * i / THREADS, 0), (across * i / THREADS, down), "guide-faint", "room")

@@ -61,7 +61,7 @@ def _seat_map(draft: Draft, look: Look) -> None:
     picture = look.plan.chosen.pictures.get(look.picture or "")
     if picture is None:
         return
-    found = seat_map(look.plan.survey, picture, look.item(picture.gear), look.plan.choices)
+    found = seat_map(look.plan.survey, picture, item=look.item(picture.gear), choices=look.plan.choices)
     for x0, x1, y0, y1, count in runs(found):
         draft.box(y0, x0, y1, x1, f"map-{count}", "map")
     best = found.best_row

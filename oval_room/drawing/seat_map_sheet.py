@@ -19,7 +19,7 @@ def seat_map_sheet(look: Look) -> Scene | None:
     if picture is None:
         return None
     survey, choices = look.plan.survey, look.plan.choices
-    found = seat_map(survey, picture, look.item(picture.gear), choices)
+    found = seat_map(survey, picture, item=look.item(picture.gear), choices=choices)
     left, near, right, far = survey.room.extent
     draft = Draft()
     for x0, x1, y0, y1, count in runs(found):

@@ -278,7 +278,7 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
             figure = report.figures.get(first.figure)
             kind = figure.kind if figure else kind_of(first.figure)
             label, unit = (kind.label, kind.unit) if kind else (first.figure, "mm")
-            was, is_now = show_value(first.was, unit, words.ruler), show_value(first.now, unit, words.ruler)
+            was, is_now = show_value(first.was, unit, ruler=words.ruler), show_value(first.now, unit, ruler=words.ruler)
             why = f"{label} {was} → {is_now}"
         out.append(Mark(stage, STAGES[stage].title, state, stops, minds, why))
     return out

@@ -190,7 +190,7 @@ class SheetParts:
                 continue
             for item in figure.inputs:
                 if item.source in UNSURE:
-                    told = (item.label, show_value(item.value, item.unit, ruler))
+                    told = (item.label, show_value(item.value, item.unit, ruler=ruler))
                     counts[told] = counts.get(told, 0) + 1
         return sorted(((label, value, count) for (label, value), count in counts.items()), key=lambda row: -row[2])
 

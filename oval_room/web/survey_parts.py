@@ -58,7 +58,7 @@ def reading_log(plan: Plan) -> list[LoggedDim]:
         logged = tuple(
             LoggedReading(
                 key,
-                show_value(r.value, unit, ruler),
+                show_value(r.value, unit, ruler=ruler),
                 r.instrument if unit == "mm" else "meter",
                 r.by,
                 r.at,
@@ -73,9 +73,9 @@ def reading_log(plan: Plan) -> list[LoggedDim]:
             LoggedDim(
                 dim_name(plan, path),
                 short,
-                show_value(measure.value, unit, ruler) if measure else "gone",
-                f"± {show_value(measure.half_width, unit, ruler)}" if measure and measure.half_width else "",
-                show_value(one.spread, unit, ruler) if one and len(counted) > 1 else "",
+                show_value(measure.value, unit, ruler=ruler) if measure else "gone",
+                f"± {show_value(measure.half_width, unit, ruler=ruler)}" if measure and measure.half_width else "",
+                show_value(one.spread, unit, ruler=ruler) if one and len(counted) > 1 else "",
                 bool(one and one.level == "mind" and unit == "mm"),
                 logged,
             )

@@ -32,7 +32,7 @@ class Shown(unittest.TestCase):
     def test_values(self) -> None:
         for name, value, unit, text in SHOWN:
             with self.subTest(name):
-                self.assertEqual(show_value(value, unit, FEET), text)
+                self.assertEqual(show_value(value, unit, ruler=FEET), text)
 
     def test_limits_are_rounded_the_safe_way(self) -> None:
         report = evaluate(chapel_flat(), SHELF)

@@ -151,7 +151,7 @@ class Always(unittest.TestCase):
     @given(plans())
     def test_no_row_of_the_map_is_better_than_the_best(self, plan: Plan) -> None:
         picture = plan.chosen.pictures["p1"]
-        found = seat_map(plan.survey, picture, SHELF.get(picture.gear or ""), plan.choices)
+        found = seat_map(plan.survey, picture, item=SHELF.get(picture.gear or ""), choices=plan.choices)
         self.assertEqual(found.passes.shape, (len(RULES), len(found.ys), len(found.xs)))
         self.assertEqual(found.count[found.floor].tolist(), found.passes.sum(axis=0)[found.floor].tolist())
         scores = {float(y): int(found.count[i][found.floor[i]].sum()) for i, y in enumerate(found.ys)}

@@ -179,8 +179,8 @@ class Drawings(unittest.TestCase):
             seat_map(
                 CHAPEL.survey,
                 CHAPEL.chosen.pictures["p1"],
-                SHELF[CHAPEL.chosen.pictures["p1"].gear or ""],
-                CHAPEL.choices,
+                item=SHELF[CHAPEL.chosen.pictures["p1"].gear or ""],
+                choices=CHAPEL.choices,
             ),
             CHAPEL.survey,
         )

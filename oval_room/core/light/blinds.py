@@ -17,7 +17,7 @@ class Blinds:
     why: str = ""
 
 
-def blinds(white: float, native: float, stray: float, wanted: float, wash: float = 0.0) -> Blinds:
+def blinds(white: float, native: float, *, stray: float, wanted: float, wash: float = 0.0) -> Blinds:
     """L_amb,max = L·(1 − k/native)/(k − 1), n = 1 − (L_amb,max − L_wash)/(L_amb − L_wash) (rules 5.5).
 
     Args:

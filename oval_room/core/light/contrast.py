@@ -53,7 +53,7 @@ def contrast_class(contrast: float | None) -> str:
     return next(name for least, name in CLASSES if contrast >= least - SLIM)
 
 
-def room_wash(lumens: float, surface_m2: float, reflectance: float, apl: float) -> float:
+def room_wash(lumens: float, surface_m2: float, *, reflectance: float, apl: float) -> float:
     """Light the room throws back on the picture [lux]: APL·Φ·ρ̄/(S·(1 − ρ̄)) (rules 5.7).
 
     Args:

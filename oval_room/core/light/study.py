@@ -82,7 +82,7 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
             one = _panel(book, key, picture, item)
         else:
             continue
-        wash = room_wash(one.lumens, survey.room.surface_m2, ROOMS[survey.room.finish], APL_CLASS)
+        wash = room_wash(one.lumens, survey.room.surface_m2, reflectance=ROOMS[survey.room.finish], apl=APL_CLASS)
         book.add(
             "wash",
             wash,
@@ -91,7 +91,7 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
             Input("ρ", f"mean reflectance, {survey.room.finish}", ROOMS[survey.room.finish], "ratio", "rule"),
             picture=key,
         )
-        dark = room_wash(one.lumens, survey.room.surface_m2, ROOMS["dark"], APL_CLASS)
+        dark = room_wash(one.lumens, survey.room.surface_m2, reflectance=ROOMS["dark"], apl=APL_CLASS)
         scenes, darker = {}, {}
         for name, scene in survey.scenes.items():
             scenes[name] = _scene(book, key, picture, item, one, name, scene, wash)
@@ -99,7 +99,9 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
                 _dark_room(book, key, picture, item, one, name, scene, dark) if survey.room.finish != "dark" else None
             )
             needed = (
-                blinds(one.white, one.native, scenes[name][0], scene.wants, _washed(picture, item, wash))
+                blinds(
+                    one.white, one.native, stray=scenes[name][0], wanted=scene.wants, wash=_washed(picture, item, wash)
+                )
                 if scene.wants > 1
                 else None
             )

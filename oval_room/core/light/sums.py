@@ -56,7 +56,7 @@ def _reflectance(room: str | float) -> float:
 
 
 def _wash(lumens_lm: float, room_surface_m2: float, room: str | float, apl: float) -> Result:
-    return {"wash_lux": room_wash(lumens_lm, room_surface_m2, _reflectance(room), apl)}
+    return {"wash_lux": room_wash(lumens_lm, room_surface_m2, reflectance=_reflectance(room), apl=apl)}
 
 
 _ABSENT: Final = -1.0  # a native contrast that was not given; null means infinite
@@ -89,7 +89,7 @@ def _contrast(
             if value is None:
                 raise RefusedError("give lumens_in_room_lm, room_surface_m2 and room together", field=key)
         assert lumens_in_room_lm is not None and room_surface_m2 is not None and room is not None
-        wash = room_wash(lumens_in_room_lm, room_surface_m2, _reflectance(room), apl)
+        wash = room_wash(lumens_in_room_lm, room_surface_m2, reflectance=_reflectance(room), apl=apl)
     if surface is not None:
         if lux:
             raise RefusedError("a screen takes lux_ceiling, lux_side and lux_front", field="lux")

@@ -54,7 +54,7 @@ def towards_sun(room: Room, sun: SunAt) -> Point:
     return Point(level * math.sin(turn), -level * math.cos(turn), math.sin(math.radians(sun.altitude)))
 
 
-def comes_in(opening: Opening, wall: Wall, at: Point, sun: Point) -> bool:
+def comes_in(opening: Opening, wall: Wall, *, at: Point, sun: Point) -> bool:
     """Whether the sun's ray to a place in the room comes through an opening."""
     _, off = wall.own(at.x, at.y)
     towards = sun.x * wall.out[0] + sun.y * wall.out[1]
@@ -112,7 +112,9 @@ def sun_year(survey: Survey, picture: Picture | None) -> SunYear | None:
             up.add((month, hour))
             way = towards_sun(room, sun)
             lit = _lit(windows, face, way, picture)
-            blinded = tuple(key for key, one, wall in windows if any(comes_in(one, wall, eye, way) for eye in eyes))
+            blinded = tuple(
+                key for key, one, wall in windows if any(comes_in(one, wall, at=eye, sun=way) for eye in eyes)
+            )
             if lit or blinded:
                 struck.append(Struck(month, hour, lit, blinded))
                 for key in {*lit, *blinded}:
@@ -139,7 +141,7 @@ def _lit(
     ahead = to_own(centre, picture.pose.turn, Point(centre.x + way.x, centre.y + way.y, centre.z + way.z)).out
     if ahead <= 0:
         return ()  # the sun is behind the picture
-    return tuple(key for key, one, wall in windows if any(comes_in(one, wall, place, way) for place in face))
+    return tuple(key for key, one, wall in windows if any(comes_in(one, wall, at=place, sun=way) for place in face))
 
 
 def cure_of(opening: Opening) -> str:

@@ -59,7 +59,7 @@ def drop_down(
     return Drop(top, top - image_height, cloth - bar / 2 - furthest)
 
 
-def cloth_piece(width: float, height: float, turn_deg: float, margin: float = 0.0) -> tuple[float, float]:
+def cloth_piece(width: float, height: float, *, turn_deg: float, margin: float = 0.0) -> tuple[float, float]:
     """Sides of the piece an image's cloth is cut from when its weave is turned [mm]: (w + 2m)·cosφ + (h + 2m)·sinφ and
     (w + 2m)·sinφ + (h + 2m)·cosφ (rules 2.7). The turn is 0 to 90 degrees."""
     w, h, phi = width + 2 * margin, height + 2 * margin, math.radians(turn_deg)

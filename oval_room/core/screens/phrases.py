@@ -200,7 +200,7 @@ def _split(here: Here, rest: str) -> Heard:
     if not found:
         raise RefusedError("give columns x rows from 1 to 8: split 2 x 1", value=rest)
     columns, rows = int(found[1]), int(found[2])
-    wide, high = split(picture.width.value, picture.height, columns, rows)
+    wide, high = split(picture.width.value, picture.height, columns=columns, rows=rows)
     say = (
         f"{picture.name}: {columns * rows} parts, each {math.hypot(wide, high) / MM_IN['in']:.1f}″, "
         f"{here.show(wide)} × {here.show(high)}"

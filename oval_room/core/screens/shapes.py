@@ -73,6 +73,6 @@ def beside(first: Display, second: Display) -> Beside:
     return Beside(viewable, overall, together, pitch, not beyond(pitch, PITCH_WITHIN))
 
 
-def split(width: float, height: float, columns: int, rows: int) -> tuple[float, float]:
+def split(width: float, height: float, *, columns: int, rows: int) -> tuple[float, float]:
     """Width and height of each part of a split picture [mm] (rules 2.4)."""
     return width / columns, height / rows

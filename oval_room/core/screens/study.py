@@ -79,12 +79,12 @@ def _write_shape(book: FigureBook, key: str, picture: Picture) -> None:
         book.add("bow", picture.bow, w, radius, picture=key)
     if picture.split != (1, 1):
         columns, rows = picture.split
-        wide, high = split(picture.width.value, picture.height, columns, rows)
+        wide, high = split(picture.width.value, picture.height, columns=columns, rows=rows)
         n, m = Input("n", "columns", columns, "lines", "chosen"), Input("m", "rows", rows, "lines", "chosen")
         book.add("part_width", wide, w, n, picture=key)
         book.add("part_diagonal", math.hypot(wide, high), w, h, n, m, picture=key)
     if picture.kind == "screen" and picture.surface == "woven":
-        across, down = cloth_piece(picture.width.value, picture.height, WEAVE_TURN, GRIP)
+        across, down = cloth_piece(picture.width.value, picture.height, turn_deg=WEAVE_TURN, margin=GRIP)
         turn, grip = (
             Input("φ", "weave turned by", WEAVE_TURN, "deg", "rule"),
             Input("m", "grip each side", GRIP, "mm", "rule"),

@@ -90,7 +90,7 @@ def _light(plan: Plan, kind: str) -> list[Reason]:
     else:
         lumens, native, back = LUMENS[kind], NATIVE["dlp"], BACK[kind]
         white = lumens / (math.pi * area)
-    wash = room_wash(lumens, plan.survey.room.surface_m2, ROOMS[plan.survey.room.finish], APL_CLASS)
+    wash = room_wash(lumens, plan.survey.room.surface_m2, reflectance=ROOMS[plan.survey.room.finish], apl=APL_CLASS)
     contrast = room_contrast(white, native, stray_luminance([(lux + wash, back)]))
     got = "beyond measure" if contrast is None else f"{contrast:.0f}:1"
     told = f"contrast {got} in {brightest.name}, {brightest.wants:.0f}:1 is wanted"

@@ -74,7 +74,7 @@ def _beside(first: Display, second: Display) -> Result:
 
 def _split(aspect: float, diagonal: float, columns: int, rows: int) -> Result:
     size = picture_size(aspect=aspect, diagonal=diagonal)
-    width, height = split(size.width, size.height, columns, rows)
+    width, height = split(size.width, size.height, columns=columns, rows=rows)
     return {
         "players": columns * rows,
         "each_width_mm": width,
@@ -104,7 +104,7 @@ def _drop(
 
 
 def _piece(width: float, height: float, turn_deg: float, grip_margin: float) -> Result:
-    along, up = cloth_piece(width, height, turn_deg, grip_margin)
+    along, up = cloth_piece(width, height, turn_deg=turn_deg, margin=grip_margin)
     return {"piece_along_width_mm": along, "piece_along_height_mm": up}
 
 
@@ -206,9 +206,10 @@ def _cure(
     swivel_to_right_range_deg: tuple[float, float],
 ) -> Result:
     glass, brights = _glass(centre, width, height, 0.0, 0.0), [(one,) for one in openings]
+    (least, most), (left, right) = tilt_down_range_deg, swivel_to_right_range_deg
     return {
-        "tilt_alone_deg": least_turn(glass, eyes, brights, "tilt_down", *tilt_down_range_deg),
-        "swivel_alone_deg": least_turn(glass, eyes, brights, "swivel", *swivel_to_right_range_deg),
+        "tilt_alone_deg": least_turn(glass, eyes, brights=brights, way="tilt_down", lo=least, hi=most),
+        "swivel_alone_deg": least_turn(glass, eyes, brights=brights, way="swivel", lo=left, hi=right),
     }
 
 
@@ -223,7 +224,9 @@ def _blinds(
 ) -> Result:
     back = SURFACES[surface]
     stray = stray_luminance(((lux_ceiling, back.ceiling), (lux_side, back.side), (lux_front, back.front)))
-    found = blinds(white_cd_m2, math.inf if native_contrast is None else native_contrast, stray, class_contrast)
+    found = blinds(
+        white_cd_m2, math.inf if native_contrast is None else native_contrast, stray=stray, wanted=class_contrast
+    )
     return {
         "possible": found.stop is not None,
         "stray_now_cd_m2": stray,

@@ -17,7 +17,7 @@ from oval_room.core.errors import positive
 ARC_STEPS = 24  # places on each half of a curved picture
 
 
-def horizontal_angle(width: float, right: float, out: float) -> float:
+def horizontal_angle(width: float, right: float, *, out: float) -> float:
     """Angle a flat picture fills across [deg]: atan((w/2 − r)/d) + atan((w/2 + r)/d) (rules 3.1).
 
     Args:
@@ -32,7 +32,7 @@ def horizontal_angle(width: float, right: float, out: float) -> float:
     return math.degrees(math.atan((width / 2 - right) / out) + math.atan((width / 2 + right) / out))
 
 
-def curved_angle(radius: float, arc_width: float, right: float, out: float) -> float:
+def curved_angle(radius: float, arc_width: float, *, right: float, out: float) -> float:
     """Angle a curved picture fills across [deg]: between the outermost of the arc's points (rules 2.2, 8.3).
 
     Args:

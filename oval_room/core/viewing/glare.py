@@ -187,7 +187,7 @@ def shares(glass: Glass, patches: Sequence[Patch]) -> tuple[list[float], float]:
 
 
 def least_turn(
-    glass: Glass, eyes: Sequence[Point], brights: Sequence[Bright], way: str, lo: float, hi: float
+    glass: Glass, eyes: Sequence[Point], *, brights: Sequence[Bright], way: str, lo: float, hi: float
 ) -> int | None:
     """The smallest whole-degree tilt or swivel alone that clears every eye [deg]; None when none in the range does.
 

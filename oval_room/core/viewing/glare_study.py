@@ -246,14 +246,18 @@ def _cures(
     windows = [bright[name].faces for name in names]
     if isinstance(mount, Mount) and mount.tilt_down[0] < mount.tilt_down[1]:
         now = -picture.pose.pitch
-        tilt = least_turn(glass, eyes, windows, "tilt_down", mount.tilt_down[0] - now, mount.tilt_down[1] - now)
+        tilt = least_turn(
+            glass, eyes, brights=windows, way="tilt_down", lo=mount.tilt_down[0] - now, hi=mount.tilt_down[1] - now
+        )
         if tilt:
             turn = PoseTurn(picture.pose.yaw, -(now + tilt))
             put = PutPicture(id=key, pitch=turn.pitch, y=math.ceil(stand_off_for(picture, turn)))
             cures.append(Cure(ViewingCure.TILT, now + tilt, put, "deg"))
     if isinstance(mount, Mount) and mount.swivel is not None:
         turned = picture.pose.yaw
-        swivel = least_turn(glass, eyes, windows, "swivel", mount.swivel[0] - turned, mount.swivel[1] - turned)
+        swivel = least_turn(
+            glass, eyes, brights=windows, way="swivel", lo=mount.swivel[0] - turned, hi=mount.swivel[1] - turned
+        )
         if swivel:
             turn = PoseTurn(turned + swivel, picture.pose.pitch)
             put = PutPicture(id=key, yaw=turn.yaw, y=math.ceil(stand_off_for(picture, turn)))

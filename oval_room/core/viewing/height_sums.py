@@ -32,7 +32,7 @@ def _neck(
 
 
 def _school(school: str, eye_z: float, height: float) -> Result:
-    bottom = school_bottom(school, eye_z, height)
+    bottom = school_bottom(school, eye_z, height=height)
     return {"bottom_mm": bottom, "centre_mm": bottom + height / 2, "top_mm": bottom + height}
 
 

@@ -28,7 +28,7 @@ UNDER_CEILING: Final = 25.0
 _SHARE_BELOW_EYE: Final[dict[str, float]] = {"third": 1 / 3, "centre": 1 / 2}
 
 
-def school_bottom(school: str, eye_z: float, height: float, lowest: float = 0.0) -> float:
+def school_bottom(school: str, eye_z: float, *, height: float, lowest: float = 0.0) -> float:
     """Bottom edge [mm] that puts the eye at the lower third or the centre, or as low as what stands below allows
     (rules 4.2).
 

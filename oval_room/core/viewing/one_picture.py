@@ -103,8 +103,8 @@ def view_of(picture: Picture, seat: Seat) -> SeatView:
 def angle_across(picture: Picture, own: Own) -> float:
     """Angle a flat or curved picture fills across for an eye in its own axes [deg] (rules 2.2, 3.1)."""
     if picture.curve is not None:
-        return curved_angle(picture.curve, picture.width.value, own.right, own.out)
-    return horizontal_angle(picture.width.value, own.right, own.out)
+        return curved_angle(picture.curve, picture.width.value, right=own.right, out=own.out)
+    return horizontal_angle(picture.width.value, own.right, out=own.out)
 
 
 class OnePicture:
@@ -133,7 +133,7 @@ class OnePicture:
         if self.main:
             eye, lowest = self.main.eye_point.z, self._standing_on(picture.height)
             schools: dict[str, float] = {
-                school: school_bottom(school, eye, picture.height, lowest) for school in HEIGHT_SCHOOLS
+                school: school_bottom(school, eye, height=picture.height, lowest=lowest) for school in HEIGHT_SCHOOLS
             }
             self.views = replace(self.views, school_bottom=schools[choices.height_school], schools=schools)
 

@@ -44,7 +44,7 @@ def school_level(angle: float, school: str) -> Level:
     return Level.MIND if beyond(band.lo, angle) or beyond(angle, band.hi) else Level.GOOD
 
 
-def inside_band(width: float, distance: float, school: str, step: float) -> InsideBand:
+def inside_band(width: float, distance: float, *, school: str, step: float) -> InsideBand:
     """The limits of the band, least ones rounded up and greatest down to a step [mm] (rules 3.2, 0)."""
     band = SIZE_SCHOOLS[school]
     return InsideBand(

@@ -66,7 +66,9 @@ class SeatMap:
         return {rule: bool(self.passes[n, i, j]) for n, rule in enumerate(RULES)}
 
 
-def seat_map(survey: Survey, picture: Picture, item: GearItem | None, choices: Choices, grid: float = GRID) -> SeatMap:
+def seat_map(
+    survey: Survey, picture: Picture, *, item: GearItem | None, choices: Choices, grid: float = GRID
+) -> SeatMap:
     """The map of one picture over the floor of its room, in the room's own axes."""
     room = survey.room
     left, near, right, far = room.extent

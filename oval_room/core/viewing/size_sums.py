@@ -43,15 +43,15 @@ def _angle(
     if own.out <= 0:
         return {"horizontal_deg": None, "off_axis_deg": None, "level": Level.STOP.value}
     return {
-        "horizontal_deg": horizontal_angle(width, own.right, own.out),
+        "horizontal_deg": horizontal_angle(width, own.right, out=own.out),
         "off_axis_deg": off_axis_angle(own.right, own.out),
         "level": None,
     }
 
 
 def _school(width: float, distance: float, school: str, step: float) -> Result:
-    angle = horizontal_angle(width, 0.0, distance)
-    inside = inside_band(width, distance, school, step)
+    angle = horizontal_angle(width, 0.0, out=distance)
+    inside = inside_band(width, distance, school=school, step=step)
     return {
         "horizontal_deg": angle,
         "level": school_level(angle, school).value,

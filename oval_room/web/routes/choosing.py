@@ -80,11 +80,11 @@ def sizes(request: Request, job: str, size: Annotated[str, Query(max_length=20)]
     context = {
         "rows": rows,
         "show": ruler.show,
-        "value": lambda v, unit: show_value(v, unit, ruler),
+        "value": lambda v, unit: show_value(v, unit, ruler=ruler),
         "seat": parts.plan.survey.seats.get(subject.seat or ""),
         "typed": size,
         "wrong": wrong,
-        "off_axis": show_value(next((row.off_axis for row in rows), None), "deg", ruler)
+        "off_axis": show_value(next((row.off_axis for row in rows), None), "deg", ruler=ruler)
         if rows and subject.seat
         else "",
         "short": SHORT,
@@ -129,7 +129,7 @@ def tally(request: Request, job: str, u: float, v: float) -> JSONResponse:
     if picture is None:
         return JSONResponse({"say": ""})
     found = seat_map(
-        parts.plan.survey, picture, parts.bench.store.gear().get(picture.gear or ""), parts.plan.choices
+        parts.plan.survey, picture, item=parts.bench.store.gear().get(picture.gear or ""), choices=parts.plan.choices
     ).tally(v, u)
     if found is None:
         return JSONResponse({"say": ""})

@@ -27,8 +27,8 @@ def doubt(request: Request, job: str, stage: str = "survey") -> JSONResponse:
     out = {}
     for one in shown:
         mine, unit = found[one.figure.key], one.figure.kind.unit
-        spread = show_value(mine.spread, unit, ruler, "least" if unit == "mm" else "nearest")
-        if mine.spread <= 0 or spread == show_value(0.0, unit, ruler):
+        spread = show_value(mine.spread, unit, ruler=ruler, side="least" if unit == "mm" else "nearest")
+        if mine.spread <= 0 or spread == show_value(0.0, unit, ruler=ruler):
             continue
         path, share = mine.worst or ("", 0.0)
         carries = (

@@ -71,5 +71,5 @@ def _by_stand_in(bench: Bench, job: str, plan: Plan, wanted: Wanted) -> tuple[Co
     before = sum(1 for reading in plan.readings.values() if key_of(reading.of) == key_of(wanted.key))
     read = take(plan, true, wanted, before, slips)
     typed = Typed.model_validate({"value": read.value, "instrument": read.instrument, "again": before > 0})
-    shown = show_value(read.value, "lux" if wanted.tool == "meter" else "mm", ruler)
+    shown = show_value(read.value, "lux" if wanted.tool == "meter" else "mm", ruler=ruler)
     return taking(plan, wanted.key, typed), f"{read.name.capitalize()}: {wanted.label} {shown}"

@@ -108,7 +108,7 @@ def working(request: Request, job: str, figure: str) -> Response:
         "figure": found,
         "shown": show_figure(found, ruler),
         "put_in": put_in(found, ruler),
-        "inputs": [(item, show_value(item.value, item.unit, ruler)) for item in found.inputs],
+        "inputs": [(item, show_value(item.value, item.unit, ruler=ruler)) for item in found.inputs],
     }
     return HTMLResponse(fragment("sheet/_working.html", context))
 

@@ -56,4 +56,4 @@ class Light(unittest.TestCase):
         self.assertAlmostEqual(foot_lamberts(48), 14.0105, places=3)
         self.assertAlmostEqual(effective_lumens(3000, mode=0.65, zoom=1, age="lamp"), 1560)
         self.assertAlmostEqual(stray_luminance([(10, 0.9)]), 9 / math.pi)
-        self.assertLess(room_wash(1400, 84, 0.15, 0.5), room_wash(1400, 84, 0.6, 0.5))
+        self.assertLess(room_wash(1400, 84, reflectance=0.15, apl=0.5), room_wash(1400, 84, reflectance=0.6, apl=0.5))

@@ -130,11 +130,13 @@ class Curves(unittest.TestCase):
         self.assertAlmostEqual(report.figures["picture.p1.bow"].value or 0, s, delta=1e-6)
         d = 3000 - picture.pose.y
         self.assertAlmostEqual(view(plan, report), 2 * math.degrees(math.atan(c / 2 / (d - s))), delta=1e-9)
-        self.assertGreater(view(plan, report), horizontal_angle(picture.across, 0, d))
+        self.assertGreater(view(plan, report), horizontal_angle(picture.across, 0, out=d))
 
     @given(st.floats(-3000, 3000), st.floats(300, 6000), st.floats(300, 2500))
     def test_a_very_large_radius_is_flat(self, right: float, out: float, width: float) -> None:
-        self.assertAlmostEqual(curved_angle(1e8, width, right, out), horizontal_angle(width, right, out), delta=0.01)
+        self.assertAlmostEqual(
+            curved_angle(1e8, width, right=right, out=out), horizontal_angle(width, right, out=out), delta=0.01
+        )
 
     def test_flat_again_and_what_is_no_curve(self) -> None:
         plan = told("tv 65", "curve 1800")

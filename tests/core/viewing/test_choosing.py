@@ -43,12 +43,12 @@ class Map(unittest.TestCase):
         """Seats put at a sample of cells: angle, sharpness, off axis, neck as the studies judge them; glare within its sampling."""
         bare = apply(UNLIT, several(PutOpening(id="o1", covering="none"), PutOpening(id="o2", covering="none")), SHELF)
         picture = bare.chosen.pictures["p1"]
-        found = seat_map(bare.survey, picture, SHELF[picture.gear or ""], bare.choices)
+        found = seat_map(bare.survey, picture, item=SHELF[picture.gear or ""], choices=bare.choices)
         dark = apply(
             UNLIT, several(PutOpening(id="o1", covering="blackout"), PutOpening(id="o2", covering="blackout")), SHELF
         )
         self.assertTrue(
-            seat_map(dark.survey, picture, SHELF[picture.gear or ""], dark.choices)
+            seat_map(dark.survey, picture, item=SHELF[picture.gear or ""], choices=dark.choices)
             .passes[RULES.index("glare"), 20:]
             .all()
         )
@@ -84,7 +84,7 @@ class Map(unittest.TestCase):
         )
         picture = plan.chosen.pictures["p1"]
         eye = plan.survey.seats["s1"].eye.value
-        found = seat_map(plan.survey, picture, SHELF[picture.gear or ""], plan.choices)
+        found = seat_map(plan.survey, picture, item=SHELF[picture.gear or ""], choices=plan.choices)
         seen = set()
         for i, j in itertools.product(range(4, len(found.ys), 5), range(2, len(found.xs), 4)):
             x, y = float(found.xs[j]), float(found.ys[i])
@@ -97,7 +97,7 @@ class Map(unittest.TestCase):
 
     def test_nothing_off_the_floor_and_boxes_cover_what_counts(self) -> None:
         picture = DEN.chosen.pictures["p1"]
-        found = seat_map(DEN.survey, picture, None, DEN.choices)
+        found = seat_map(DEN.survey, picture, item=None, choices=DEN.choices)
         self.assertIsNone(found.tally(6000, 1000))  # in the notch of the L
         for x0, x1, y0, y1, count in runs(found):
             self.assertTrue(x0 < x1 and y0 < y1 and 1 <= count <= len(RULES))

@@ -70,11 +70,11 @@ class Mirror(unittest.TestCase):
 
     def test_the_least_turn_clears_and_one_degree_less_does_not(self) -> None:
         for way, angle in (("tilt_down", 9), ("swivel", 11)):
-            found = least_turn(GLASS, [EYE], [(WINDOW,)], way, -20, 20)
+            found = least_turn(GLASS, [EYE], brights=[(WINDOW,)], way=way, lo=-20, hi=20)
             self.assertEqual(abs(found or 0), angle)
             less = (abs(found or 0) - 1) * (1 if (found or 0) > 0 else -1)
             self.assertGreaterEqual(overlaps(GLASS.turned(**{way: float(less)}), EYE, [(WINDOW,)])[1], 1)
-        self.assertIsNone(least_turn(GLASS, [EYE], [(WINDOW,)], "tilt_down", -2, 2))
+        self.assertIsNone(least_turn(GLASS, [EYE], brights=[(WINDOW,)], way="tilt_down", lo=-2, hi=2))
 
     def test_levels(self) -> None:
         table = (
@@ -253,8 +253,8 @@ class Shapes(unittest.TestCase):
         self.assertFalse(beside(one, Display(605.1, 0.3)).level_together)
         self.assertTrue(beside(one, Display(600, 0.309)).keeps_size)
         self.assertFalse(beside(one, Display(600, 0.3091)).keeps_size)
-        self.assertEqual(cloth_piece(3000, 1300, 0, 60), (3120, 1420))
-        self.assertAlmostEqual(cloth_piece(3000, 1300, 90)[0], 1300)
+        self.assertEqual(cloth_piece(3000, 1300, turn_deg=0, margin=60), (3120, 1420))
+        self.assertAlmostEqual(cloth_piece(3000, 1300, turn_deg=90)[0], 1300)
         self.assertAlmostEqual(apart((0, 1000), (-1000, 0), (1000, 0)), 90)
         self.assertEqual(
             (
@@ -269,7 +269,7 @@ class Shapes(unittest.TestCase):
         self, white: float, native: float, stray: float, wanted: float, share: float
     ) -> None:
         wash = stray * share * 0.2
-        found = blinds(white, native, stray, wanted, wash)
+        found = blinds(white, native, stray=stray, wanted=wanted, wash=wash)
         if found.stop is None:
             self.assertTrue(wanted >= native or wash >= (found.greatest or 0))
         elif found.stop > 0:

@@ -34,9 +34,9 @@ class Angles(unittest.TestCase):
     @given(WIDTHS, DISTANCES, SIDES, st.floats(1.01, 3))
     def test_nearer_is_never_smaller_and_sides_are_alike(self, w: float, d: float, r: float, times: float) -> None:
         """On axis nearer is larger; off axis both sides see the same; the angle stays below a straight one."""
-        self.assertGreater(horizontal_angle(w, 0, d), horizontal_angle(w, 0, d * times))
-        self.assertAlmostEqual(horizontal_angle(w, r, d), horizontal_angle(w, -r, d), places=9)
-        self.assertLess(horizontal_angle(w, r, d), 180)
+        self.assertGreater(horizontal_angle(w, 0, out=d), horizontal_angle(w, 0, out=d * times))
+        self.assertAlmostEqual(horizontal_angle(w, r, out=d), horizontal_angle(w, -r, out=d), places=9)
+        self.assertLess(horizontal_angle(w, r, out=d), 180)
 
     @settings(max_examples=100, deadline=None)
     @given(WIDTHS, DISTANCES, SIDES)
@@ -44,21 +44,21 @@ class Angles(unittest.TestCase):
         """The angle between the lines of sight to both sides, by the cosine rule."""
         a, b = math.hypot(r + w / 2, d), math.hypot(r - w / 2, d)
         cosine = max(-1.0, min(1.0, (a * a + b * b - w * w) / (2 * a * b)))
-        self.assertAlmostEqual(horizontal_angle(w, r, d), math.degrees(math.acos(cosine)), places=5)
+        self.assertAlmostEqual(horizontal_angle(w, r, out=d), math.degrees(math.acos(cosine)), places=5)
 
     @settings(max_examples=100, deadline=None)
     @given(WIDTHS, DISTANCES, SIDES, st.floats(10, 80))
     def test_inverses(self, w: float, d: float, r: float, angle: float) -> None:
         self.assertAlmostEqual(width_for_angle(distance_for_angle(w, angle), angle), w, places=6)
-        self.assertAlmostEqual(horizontal_angle(width_from_seat(angle, r, d), r, d), angle, places=6)
+        self.assertAlmostEqual(horizontal_angle(width_from_seat(angle, r, d), r, out=d), angle, places=6)
         away = distance_from_seat(angle, w, r)
         if away is not None and away > 1:
-            self.assertAlmostEqual(horizontal_angle(w, r, away), angle, places=6)
+            self.assertAlmostEqual(horizontal_angle(w, r, out=away), angle, places=6)
 
     def test_behind_is_refused(self) -> None:
         for out in (0.0, -1.0):
             with self.assertRaises(RefusedError):
-                horizontal_angle(2000, 0, out)
+                horizontal_angle(2000, 0, out=out)
             with self.assertRaises(RefusedError):
                 off_axis_angle(100, out)
 
@@ -79,13 +79,13 @@ class Schools(unittest.TestCase):
     @given(WIDTHS, DISTANCES, st.sampled_from(sorted(SIZE_SCHOOLS)), st.sampled_from([1.0, 25.4 / 16]))
     def test_limits_given_are_inside(self, w: float, d: float, school: str, step: float) -> None:
         """Whoever goes by the rounded limits is in the school, and one step beyond is out of it."""
-        inside = inside_band(w, d, school, step)
+        inside = inside_band(w, d, school=school, step=step)
         for distance in (inside.nearest, inside.farthest):
-            self.assertIs(school_level(horizontal_angle(w, 0, distance), school), Level.GOOD)
+            self.assertIs(school_level(horizontal_angle(w, 0, out=distance), school), Level.GOOD)
         for width in (inside.least_width, inside.greatest_width):
-            self.assertIs(school_level(horizontal_angle(width, 0, d), school), Level.GOOD)
-        self.assertIs(school_level(horizontal_angle(w, 0, inside.farthest + step * 1.001), school), Level.MIND)
-        self.assertIs(school_level(horizontal_angle(w, 0, inside.nearest - step * 1.001), school), Level.MIND)
+            self.assertIs(school_level(horizontal_angle(width, 0, out=d), school), Level.GOOD)
+        self.assertIs(school_level(horizontal_angle(w, 0, out=inside.farthest + step * 1.001), school), Level.MIND)
+        self.assertIs(school_level(horizontal_angle(w, 0, out=inside.nearest - step * 1.001), school), Level.MIND)
 
     def test_what_16_9_comes_to(self) -> None:
         """Rules 3.2: on axis 1.63 D, 1.20 D and 0.93 D for 16:9."""

@@ -9,7 +9,7 @@ from typing import Final
 from oval_room.core.hanging.document import Hanging, WallThing
 from oval_room.drawing.drawer import Drawer
 from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import Dim, Draft, Label, P
+from oval_room.drawing.scene import Draft, Label, P
 
 
 def _here(look: Look) -> Iterator[tuple[str, WallThing]]:
@@ -27,11 +27,17 @@ def on_the_wall(draft: Draft, look: Look) -> None:
         draft.add(Label(P(thing.along + thing.width / 2, thing.bottom), thing.name, "small", "labels", "middle", below))
 
 
-def screw_strings(draft: Draft, look: Look) -> None:
-    """In the elevation: the screws over the floor, beside each thing; in the Fixing stage's words."""
+def screw_places(draft: Draft, look: Look) -> None:
+    """In the elevation: where the first screw is from the wall's left end and the floor, and where the last is."""
     for _, thing in _here(look):
-        said = f"{thing.name} screws {look.show(thing.row)} up"
-        draft.add(Dim(0, thing.row, "v", said, "inside", thing.along - 60, "plain", 6))
+        (first, row), *_, (last, _) = thing.holes
+        over = ((-8.0, 14.0), (-8.0, 26.0), (-8.0, 38.0), (-8.0, -40.0))
+        beside = ((6.0, 0.0), (6.0, 12.0), (6.0, -12.0), (6.0, -24.0))
+        start = f"{look.show(first)} along, {look.show(row)} up"
+        draft.add(
+            Label(P(first, thing.top), start, "small", "fixing", "start", over, 3),
+            Label(P(thing.end, row), look.show(last), "small", "fixing", "start", beside, 3),
+        )
 
 
 def from_the_side(draft: Draft, look: Look) -> None:
@@ -51,4 +57,4 @@ def from_above(draft: Draft, look: Look) -> None:
         draft.path([(y, x) for x, y in corners], "thing", "fixing", closed=True, ref=key)
 
 
-DRAWER: Final = Drawer(section=from_the_side, plan=from_above, elevation=on_the_wall, elevation_strings=screw_strings)
+DRAWER: Final = Drawer(section=from_the_side, plan=from_above, elevation=on_the_wall, elevation_strings=screw_places)

@@ -28,7 +28,9 @@ class Docs(unittest.TestCase):
         for name in ("requirements.lock", "requirements-dev.lock"):
             for line in (ROOT / name).read_text().splitlines():
                 if line and not line.startswith("#"):
-                    self.assertRegex(line, r"^[A-Za-z0-9_.\-]+==[A-Za-z0-9.+\-]+$")
+                    self.assertRegex(
+                        line, r"^([A-Za-z0-9_.\-]+==[A-Za-z0-9.+\-]+ \\|    --hash=sha256:[0-9a-f]{64}( \\)?)$"
+                    )
 
     def test_every_rule_named_in_code_stands_in_docs(self) -> None:
         """A rule cited by a sum, figure or finding has a heading or line of its number in docs/rules.md."""

@@ -33,6 +33,7 @@ PROJECTED = (
     PutProjector(id="j1", y=5700.0),
     PutProjector(id="j1", x=900.0, z=2600.0),
     PutProjector(id="j1", hung=False, z=400.0),
+    PutProjector(id="j1", mode=0.05),
     PutPicture(id="p1", bottom=1700.0, split=(2, 1)),
     PutPicture(id="p2", x=400.0, bottom=2200.0, pitch=8.0),
 )
@@ -65,6 +66,10 @@ def _plans() -> Iterator[tuple[str, Plan, Subject, GearShelf]]:
         yield f"chapel, {said}", apply(chapel, command, SHELF), Subject("p1", "s1", "k2", "j1"), SHELF
     for steps in (("tv 55", "bottom 760", BAR), ("tv 55", "bottom 760", BAR.replace("900", "1500"))):
         yield " ".join(steps), say(room("seat 3000", *steps)), Subject("p1", "s1"), SHELF
+    boxed = room(
+        "w2 5001", "wall 4004", "w3 4001", "depth 5010", "diagonal 6404", "seat 3000", outline="room 4000 x 5000"
+    )
+    yield "a box with its readings", boxed, Subject(None, "s1"), SHELF
     for lines in STUDIED:
         yield lines[1], room(*lines), Subject("p1", "s1", "k1", "j1"), SHELF
     for n, plan in enumerate((*SHAPED, *EXAMPLE_PLANS, *noted_plans()), 1):

@@ -28,6 +28,8 @@ FINDS: tuple[tuple[str, Plan, str, Level, str, str], ...] = (
     ("100 %, to its right", say(SHELVED, "weighs shelf 87.4 kg"), "hangs_load/h1", Level.STOP, r"comes down", "3 screws"),
     ("100 %, to its left", say(SHELVED, "weighs shelf 87 kg"), "hangs_load/h1", Level.MIND, r"over 70 %", "3 screws"),
     ("beside the studs", PLANS[1], "hangs_studs/h1", Level.STOP, r"2 of 2 screws of box meet no stud", "Its 3 screws into the studs"),
+    ("beside two studs", hung("hang box w1 at 960, 480 x 300 x 120 up 1400, 10 kg"), "hangs_studs/h1", Level.STOP, r"2 of 2 screws", "Its 2 screws into the studs"),
+    ("beside one stud", hung("hang box w1 at 930, 300 x 300 x 120 up 1400, 10 kg"), "hangs_studs/h1", Level.STOP, r"1 of 2 screws", ""),
     ("board alone", PLANS[2], "hangs_board/h1", Level.STOP, r"board alone never carries it", ""),
     ("past the wall", PLANS[2], "hangs_off/h1", Level.STOP, r"500 mm past its wall's end", "Its left end to 3400 mm"),
     ("past the ceiling", PLANS[2], "hangs_off/h1/up", Level.STOP, r"300 mm past the ceiling", ""),

@@ -79,6 +79,13 @@ class Together(unittest.TestCase):
         bottoms = {round(HALL.chosen.pictures[key].bottom) for key in row.members}
         self.assertEqual(len(bottoms), 1)
 
+    def test_a_new_name_or_kind_leaves_it_where_it_is(self) -> None:
+        moved = apply(WALL, PutGroup(id="m1", x=5000.0), SHELF)
+        named = apply(moved, PutGroup(id="m1", name="big wall", kind="row"), SHELF).chosen.groups["m1"]
+        was = moved.chosen.groups["m1"]
+        self.assertEqual((named.pose, named.members), (was.pose, was.members))
+        self.assertEqual((named.name, named.kind), ("big wall", "row"))
+
     def test_what_is_no_group_is_refused(self) -> None:
         for put, why in (
             (PutGroup(id="m2", members=("p1",)), "two pictures or more"),

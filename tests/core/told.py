@@ -6,19 +6,27 @@ person reads and goes by.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from pathlib import Path
 
 from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
+from oval_room.core.light.sun import sun_year
 from oval_room.core.parts import STAGES, entries_of
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.solve.breaking import breaking_points
 from oval_room.core.solve.movers import movers_of
+from oval_room.core.solve.size_table import size_table
+from oval_room.core.solve.which_display import rank_displays
 from oval_room.core.subject import Subject
 from oval_room.core.survey.missing import missing_readings
+from oval_room.core.tape.grammar import PHRASES, hear
+from oval_room.core.tape.phrase import Heard
+from oval_room.core.viewing.seat_map import seat_map
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
@@ -51,6 +59,9 @@ STUDIED = (
         "w2 2010",
     ),
 )
+LONG = re.compile(r"-?[0-9]+\.[0-9]{4,}(e-?[0-9]+)?")
+ASKED = ("Bedroom over the breast", "Boat-shed den", "Loft cinema")
+"""Jobs that everything is asked of, though it takes a moment."""
 BAR = "put soundbar 900 x 100 x 80 at 1550 out 0 up 700"
 
 
@@ -96,14 +107,41 @@ def _lines(plan: Plan, subject: Subject, gear: GearShelf, *, drawers: bool) -> I
             yield f"entry {stage} {entry.group}: {entry.label} | {entry.say} | {entry.value} | {entry.source}"
     for wanted in missing_readings(plan):
         yield f"open {wanted.key} | {wanted.label} | {wanted.say} | {wanted.tool}"
+    if plan.name in ASKED:
+        yield from _answers(plan, subject, gear)
     for mover in movers_of(plan, subject):
         yield f"mover {mover.key} {_n(mover.now)} from {_n(mover.lo)} to {_n(mover.hi)}"
+
+
+def _answers(plan: Plan, subject: Subject, gear: GearShelf) -> Iterator[str]:
+    """What is answered when it is asked for: sizes, kinds, where verdicts turn, the seat map, the sun's year, every phrase."""
+    picture = plan.chosen.pictures.get(subject.picture or "")
+    for ranked in rank_displays(plan):
+        yield f"kind {ranked}"
+    if picture is None:
+        return
+    for row in size_table(plan, gear, subject.picture or "", subject.seat, subject.scene):
+        yield f"size {row}"
+    report = evaluate(plan, gear)
+    for mover in movers_of(plan, subject):
+        for side in breaking_points(plan, gear, report, mover):
+            yield f"turns {mover.key} {side}"
+    found = seat_map(plan.survey, picture, item=gear.get(picture.gear or ""), choices=plan.choices)
+    yield f"map {len(found.xs)} x {len(found.ys)} best {found.best_row} {found.passes.sum(axis=(1, 2)).tolist()}"
+    year = sun_year(plan.survey, picture)
+    if year is not None:
+        yield f"sun {len(year.struck)} {sorted(year.windows.items())}"
+    for phrase in PHRASES:
+        answer = hear(plan, gear, phrase.example, subject)
+        command = answer.command.model_dump_json(exclude_none=True) if isinstance(answer, Heard) else "nothing"
+        yield f"hears {phrase.example} | {answer.say} | {command}"
 
 
 def table() -> str:
     out = []
     for name, plan, subject, gear in _plans():
-        out += [f"== {name}", *_lines(plan, subject, gear, drawers=not name.startswith("shaped"))]
+        lines = _lines(plan, subject, gear, drawers=not name.startswith("shaped"))
+        out += [f"== {name}", *(LONG.sub(lambda found: f"{float(found[0]):.6g}", line) for line in lines)]
     return "\n".join(out) + "\n"
 
 

@@ -127,10 +127,10 @@ class SheetParts:
         words = Words(self.plan)
         return [words.cure(one.cure) for one in self.bench.cures(self.head.job, self.plan, self.report, finding)]
 
-    def link(self, **changes: str | None) -> str:
-        """This page's address with some of what is seen changed."""
+    def looked_at(self, **changes: str | None) -> dict[str, str]:
+        """What is looked at, as an address says it, with some of it changed."""
         s = self.seen.subject
-        now = {
+        now: dict[str, str | None] = {
             "picture": s.picture,
             "seat": s.seat,
             "scene": s.scene,
@@ -138,8 +138,12 @@ class SheetParts:
             "zoom": self.query.get("zoom") if self.seen.zoom else None,
             "wall": f"w{self.seen.wall}" if self.query.get("wall") else None,
         }
+        return {key: value for key, value in (now | changes).items() if value}
+
+    def link(self, **changes: str | None) -> str:
+        """This page's address with some of what is seen changed."""
         stage = changes.pop("stage", None) or self.seen.stage
-        query = {key: value for key, value in (now | changes).items() if value}
+        query = self.looked_at(**changes)
         return f"/jobs/{self.head.job}/{stage}" + (f"?{urlencode(query)}" if query else "")
 
     def context(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, object]:

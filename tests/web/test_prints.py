@@ -2,7 +2,14 @@
 
 from __future__ import annotations
 
+import io
+import re
+import warnings
 from xml.etree import ElementTree as Tree
+
+with warnings.catch_warnings():
+    warnings.simplefilter("ignore")
+    from pypdf import PdfReader
 
 from tests.web.serving import HTML, WebCase
 
@@ -17,6 +24,23 @@ class Prints(WebCase):
         Tree.fromstring(self.client.get(f"{base}.svg?view=plan").text)
         self.assertIn("SECTION", self.client.get(f"{base}.dxf?view=plan").text[:200])
 
+    def test_what_is_looked_at_is_what_is_printed(self) -> None:
+        """The page's form and links carry picture and wall: the wall TV's holes and the right wall, not the first's."""
+        job = self.copy_of(self.chapel)
+        for line in ("units mm", "made of w2 brick", "hang shelf w2 at 1200, 900 x 200 x 250 up 1500, 15 kg"):
+            self.assertEqual(self.say(job, line).json()["kind"], "done")
+        page = self.client.get(f"/jobs/{job}/fixing/print?picture=p2&wall=w2", headers=HTML).text
+        carried = dict(re.findall(r'<input type="hidden" name="([a-z]+)" value="([^"]*)">', page))
+        self.assertEqual((carried["picture"], carried["wall"]), ("p2", "w2"))
+        self.assertIn(">right wall</option>", page)
+        links = [link.replace("&amp;", "&") for link in re.findall(r'href="([^"]*print\.svg[^"]*)"', page)]
+        (wall,) = (link for link in links if "view=elevation" in link)
+        self.assertIn("1260 mm along, 1670 mm up", self.client.get(wall).text)
+        pdf = self.client.get(f"/jobs/{job}/fixing/print.pdf", params=carried | {"view": "all"}).content
+        text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf)).pages)
+        self.assertIn("1260 mm along, 1670 mm up", text)
+        self.assertNotIn("plate and holes", text)  # none on that wall
+
     def test_what_can_not_be_printed_is_told(self) -> None:
         base = f"/jobs/{self.chapel}/throw/print.pdf"
         table = (("scale=5", 422, "does not fit"), ("scale=0", 422, "1 to 1000"), ("scale=big", 422, "1 to 1000"), ("paper=A9", 422, "paper"),
@@ -29,13 +53,6 @@ class Prints(WebCase):
         self.assertEqual(self.client.get(f"/jobs/{self.chapel}/attic/print").status_code, 404)
 
     def test_a_stop_is_printed_also_when_overridden(self) -> None:
-        import io
-        import warnings
-
-        with warnings.catch_warnings():
-            warnings.simplefilter("ignore")
-            from pypdf import PdfReader
-
         job = self.copy_of(self.chapel)
         self.post(
             f"/jobs/{job}/accept", {"finding": "throw/j1/p1", "why": "new lens on order", "base": 1, "stage": "throw"}

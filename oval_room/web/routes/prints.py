@@ -66,7 +66,7 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
     parts = _parts(request, job, stage)
     scenes = _scenes(parts, "all")
     look = parts.bench.look(parts.plan, parts.report, parts.seen)
-    names = [(scene.name, VIEW_NAMES[scene.name]) for scene in scenes]
+    names = [(scene.name, scene.title if scene.name == "elevation" else VIEW_NAMES[scene.name]) for scene in scenes]
     names += [
         (name, VIEW_NAMES[name])
         for name in STAGES[stage].extra
@@ -77,7 +77,7 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
         "stage": stage,
         "names": names,
         "scales": SCALES,
-        "query": str(request.url.query),
+        "looked_at": parts.looked_at(),
         "link": parts.link,
     }
     return page(request, "print.html", context)

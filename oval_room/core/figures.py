@@ -12,6 +12,7 @@ from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Final, Literal
 
+from oval_room.core.subject import SUBJECT_KINDS
 from oval_room.core.units import Ruler, Side
 
 FigureUnit = Literal[
@@ -107,8 +108,9 @@ class Figure:
     """Ids of what it is of, by kind: picture, seat, scene, projector ..."""
 
     def is_about(self, ids: Collection[str]) -> bool:
-        """Whether all that it is of is among some ids: it is theirs, or of no seat or scene at all."""
-        return all(one in ids for one in self.about.values())
+        """Whether all that it is of, of what one chooses among to look at, is among some ids: it is theirs, or the
+        room's, or of something that is always looked at."""
+        return all(one in ids for kind, one in self.about.items() if kind in SUBJECT_KINDS)
 
     @property
     def unsure(self) -> bool:

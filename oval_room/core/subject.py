@@ -3,6 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Final
+
+SUBJECT_KINDS: Final = ("picture", "seat", "scene", "projector")
+"""What a person chooses among to look at."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,4 +19,4 @@ class Subject:
     projector: str | None = None
 
     def ids(self) -> tuple[str, ...]:
-        return tuple(key for key in (self.picture, self.seat, self.scene, self.projector) if key)
+        return tuple(key for kind in SUBJECT_KINDS if (key := getattr(self, kind)))

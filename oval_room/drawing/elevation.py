@@ -160,15 +160,13 @@ def _opening_dims(draft: Draft, look: Look) -> None:
 
 
 def plate_detail(look: Look) -> Scene | None:
-    """The wall zoomed to the subject's plate: holes from the floor and from the left wall. None without a hole map."""
-    key = (
-        look.picture
-        if look.picture in look.report.of(FixingResult).holes
-        else next(iter(look.report.of(FixingResult).holes), None)
-    )
-    if key is None:
+    """The wall in view zoomed to the subject's plate, else to its first: holes from the floor and from the left wall.
+    None where nothing on it has a hole map."""
+    here = [name for name in look.report.of(FixingResult).holes if look.report.walls.get(name, 1) == look.wall]
+    if not here:
         return None
-    look = look.turned(look.report.walls.get(key, 1))
+    key, wall = look.picture if look.picture in here else here[0], look.wall
+    look = look.turned(wall)
     picture, holes = look.plan.chosen.pictures[key], look.report.of(FixingResult).holes[key]
     draft = Draft()
     room = look.plan.survey.room
@@ -182,7 +180,7 @@ def plate_detail(look: Look) -> Scene | None:
     )
     window = (left - 60, holes.bottom - 60, right + 60, holes.top + 60)
     draft.line((left - 60, 0), (right + 60, 0), "outline", "structure")
-    studs = look.report.of(StudResult).surfaces.get(f"w{look.report.walls.get(key, 1)}")
+    studs = look.report.of(StudResult).surfaces.get(f"w{wall}")
     for line, trust in studs.trust.items() if studs else ():
         if window[0] < line < window[2] and trust > 0:
             style = "stud-sure" if trust >= 0.6 else "stud-likely" if trust >= 0.4 else "stud-guess"

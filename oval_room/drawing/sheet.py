@@ -70,8 +70,6 @@ def views_of(look: Look, stage: str) -> tuple[str, ...]:
     """The views that a stage can show for this plan, the lead first."""
     wanted = STAGES[stage].views
     shown = [name for name in wanted if _make(look, name) is not None]
-    if stage == "fixing" and "plate" not in shown:
-        shown.insert(0, "elevation")
     if stage == "throw" and len(shown) < 3:
         shown.append("elevation")
     return tuple(shown)

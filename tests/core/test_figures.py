@@ -9,6 +9,7 @@ import unittest
 from oval_room.core.evaluate import evaluate
 from oval_room.core.figures import Figure, Input, put_in, show_figure, show_value
 from oval_room.core.parts import KINDS
+from oval_room.core.subject import Subject
 from oval_room.core.units import Ruler
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
@@ -26,6 +27,20 @@ SHAPED = [
     room("seat 3000", line, more, outline="room 4000 x 5000")
     for line, more in (("tv Sweep 49", "split 2 x 1"), ("screen Frame 100 woven", "eye 1100"))
 ]
+
+
+class About(unittest.TestCase):
+    def test_what_is_of_no_subject_belongs_to_every_one(self) -> None:
+        """A figure of another picture or seat is not the subject's; one of the room, or of a thing, always is."""
+        kind = next(iter(KINDS.values()))
+        table = (
+            ({"picture": "p1"}, True), ({"picture": "p1", "seat": "s1"}, True), ({"picture": "p2"}, False),
+            ({"picture": "p1", "seat": "s2"}, False), ({}, True), ({"thing": "h1"}, True), ({"what": "diagonal"}, True),
+            ({"thing": "h1", "seat": "s2"}, False),
+        )  # fmt: skip
+        for about, mine in table:
+            with self.subTest(about):
+                self.assertIs(Figure("x", kind, 1.0, about=about).is_about(Subject("p1", "s1").ids()), mine)
 
 
 class Shown(unittest.TestCase):

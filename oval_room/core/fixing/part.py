@@ -31,6 +31,9 @@ PART: Final = Part(
     entries={"fixing": fixing_entries},
     sums=(SumGroup("Holes", SUMS),),
     stage=StageSpec(
-        "fixing", "Fixing", ("plate", "plan", "section"), ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf")
+        "fixing",
+        "Fixing",
+        ("plate", "elevation", "plan", "section"),
+        ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
     ),
 )

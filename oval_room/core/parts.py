@@ -48,6 +48,8 @@ else:
     AnyCommand = Annotated[reduce(or_, COMMANDS), Field(discriminator="do")]
 COMMAND: Final[TypeAdapter[Command]] = TypeAdapter(AnyCommand)
 """Reads any command there is."""
+PLAN: Final[TypeAdapter[Plan]] = TypeAdapter(Plan)
+"""Reads any plan, with what every trade keeps in its schemes: files and the store read plans by it."""
 
 
 def kind_of(key: str) -> FigureKind | None:

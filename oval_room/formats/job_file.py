@@ -18,6 +18,7 @@ from pydantic import ValidationError
 
 from oval_room.core.commands import refused_by
 from oval_room.core.errors import RefusedError
+from oval_room.core.parts import PLAN
 from oval_room.core.plan.document import FORMAT, Plan
 from oval_room.core.plan.gear import GEAR, GearItem, GearShelf, gear_hash
 from oval_room.formats.photos import clean_photo
@@ -248,7 +249,7 @@ def _read_plan(document: object) -> Plan:
         document = UPGRADES[number](document)
         number += 1
     try:
-        return Plan.model_validate(document)
+        return PLAN.validate_python(document)
     except ValidationError as error:
         refused = refused_by(error)
         raise RefusedError(refused.text, field=f"plan.{refused.field}", value=refused.value) from error
@@ -256,4 +257,4 @@ def _read_plan(document: object) -> Plan:
 
 def schema() -> dict[str, Any]:
     """The JSON Schema of the plan and of one gear edition."""
-    return {"plan": Plan.model_json_schema(), "gear edition": GEAR.json_schema()}
+    return {"plan": PLAN.json_schema(), "gear edition": GEAR.json_schema()}

@@ -8,7 +8,7 @@ import zlib
 import peewee
 
 from oval_room.core.errors import MissingError
-from oval_room.core.plan.document import Plan
+from oval_room.core.parts import PLAN
 from oval_room.store.opened import Opened, now
 from oval_room.store.records import Attachment, TruthRow
 
@@ -79,7 +79,7 @@ class Attachments:
             row = self._db.tables["truth"].get_or_none(self._db.tables["truth"].job == job)
         if row is None:
             return None
-        hidden = None if row.hidden is None else Plan.model_validate_json(zlib.decompress(bytes(row.hidden)))
+        hidden = None if row.hidden is None else PLAN.validate_json(zlib.decompress(bytes(row.hidden)))
         return TruthRow(row.seed, hidden, row.pitch, row.first, row.slips)
 
     def put_truth(self, job: str, truth: TruthRow) -> None:

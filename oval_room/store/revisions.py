@@ -16,6 +16,7 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.job.commands import Restore
+from oval_room.core.parts import PLAN
 from oval_room.core.plan.changes import Change, changes, overlap, value_at
 from oval_room.core.plan.document import Plan
 from oval_room.store.editions import Editions
@@ -150,7 +151,7 @@ class Revisions:
         row = table.get_or_none((table.job == job) & (table.number == revision))
         if row is None:
             raise MissingError(f"job {job[:20]} has no revision {revision}", value=revision)
-        plan = Plan.model_validate_json(zlib.decompress(bytes(row.document)))
+        plan = PLAN.validate_json(zlib.decompress(bytes(row.document)))
         self.keep(job, revision, plan)
         return plan
 

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import io
 import json
+import subprocess
+import sys
 import unittest
 import zipfile
 from pathlib import Path
@@ -13,9 +15,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.plan.nodes import PartNodes
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat, demo_jobs
 from oval_room.formats.job_file import MOST_BYTES, read_job, schema, write_job
+from tests.core.examples import EXAMPLE_PLANS
 
 DATA = Path(__file__).parent.parent / "data"
 CHAPEL = chapel_flat()
@@ -113,3 +117,15 @@ class JobFiles(unittest.TestCase):
 
     def test_the_schema_names_every_key(self) -> None:
         self.assertEqual(set(schema()["plan"]["properties"]), set(WHOLE["plan"]))
+        more = schema()["plan"]["$defs"]["Scheme"]["properties"]["more"]["properties"]
+        self.assertEqual(set(more), set(PartNodes.known))
+        self.assertEqual(set(more["hanging"]["properties"]), {"things"})
+
+    def test_a_file_with_a_trades_own_nodes_opens_where_nothing_else_was_read_before(self) -> None:
+        """In a program that knows the reader alone, what a trade keeps is known too."""
+        reads = "import sys; from oval_room.formats.job_file import read_job; print(read_job(sys.stdin.buffer.read())[0].chosen.more)"
+        done = subprocess.run(
+            [sys.executable, "-c", reads], input=write_job(EXAMPLE_PLANS[0], SHELF), capture_output=True
+        )
+        self.assertEqual(done.returncode, 0, done.stderr)
+        self.assertIn(b"WallThing", done.stdout)

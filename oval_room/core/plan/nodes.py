@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Annotated, ClassVar
 
-from pydantic import BeforeValidator, SerializeAsAny
+from pydantic import BeforeValidator, GetJsonSchemaHandler, SerializeAsAny
+from pydantic.json_schema import JsonSchemaValue
+from pydantic_core import CoreSchema
 
 from oval_room.core.plan.measure import Frozen
 
@@ -36,5 +38,14 @@ def read_nodes(raw: object) -> object:
     return out
 
 
-Kept = Annotated[dict[str, SerializeAsAny[PartNodes]], BeforeValidator(read_nodes)]
+class _ByPart:
+    """Says in the JSON Schema what each trade keeps, by its name."""
+
+    @classmethod
+    def __get_pydantic_json_schema__(cls, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
+        parts = {name: handler(kind.__pydantic_core_schema__) for name, kind in sorted(PartNodes.known.items())}
+        return {"type": "object", "properties": parts, "additionalProperties": False}
+
+
+Kept = Annotated[dict[str, SerializeAsAny[PartNodes]], BeforeValidator(read_nodes), _ByPart]
 """What the trades keep in a scheme, by trade."""

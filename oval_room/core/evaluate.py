@@ -108,16 +108,12 @@ class Evaluator:
 
 
 def _by_wall(room: Room, scheme: Scheme) -> dict[int, Scheme]:
-    """The scheme in parts, one for each wall that has pictures; the display wall's always."""
+    """The scheme in parts, one for each wall that has pictures; whole where no other wall has any."""
     of = {member: wall_of(room, group) for group in scheme.groups.values() for member in group.members}
     of = {key: of[key] if key in of else wall_of(room, picture) for key, picture in scheme.pictures.items()}
     if all(n == 1 for n in of.values()):
         return {1: scheme}
-    return {
-        n: scheme.with_pictures({key for key in of if of[key] == n})
-        for n in sorted({1, *of.values()})
-        if n in of.values()
-    }
+    return {n: scheme.with_pictures({key for key in of if of[key] == n}) for n in sorted(set(of.values()))}
 
 
 def evaluate(plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:

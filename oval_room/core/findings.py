@@ -1,4 +1,4 @@
-"""Findings: what a study has to say, as data. Text is made from them in `words` only.
+"""Findings: what a study has to say, as data. Their text is their codes' own sentences, in each trade's `says.py`.
 
 A finding has a code (banded by stage), a level, the ids it is about, the value measured against a limit, and cures:
 commands that a person can take.

@@ -1,4 +1,5 @@
-"""The one place where findings, cures and changes become text.
+"""What sentences are made with: a plan's names and its ruler. The sentences stand with their codes, in each trade's
+`says.py`.
 
 A finding reads like an experienced colleague: what, because of what, by how much, what to move.
 """

@@ -16,7 +16,7 @@ from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall, parts_of
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
-from oval_room.drawing.shell import wall_shell, wall_studs
+from oval_room.drawing.shell import stud_style, wall_shell, wall_studs
 
 NEAR_WALL = 800.0  # things that start farther out than this are not in a wall's elevation [mm]
 
@@ -183,7 +183,7 @@ def plate_detail(look: Look) -> Scene | None:
     studs = look.report.of(StudResult).surfaces.get(f"w{wall}")
     for line, trust in studs.trust.items() if studs else ():
         if window[0] < line < window[2] and trust > 0:
-            style = "stud-sure" if trust >= 0.6 else "stud-likely" if trust >= 0.4 else "stud-guess"
+            style = stud_style(trust)
             for side in (-19.0, 19.0):
                 draft.line((line + side, window[1]), (line + side, window[3]), style, "fixing")
             draft.add(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
+from oval_room.core.viewing.angles import distance_for_angle
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.drawers import DRAWERS
@@ -229,8 +230,6 @@ def _ghosts(draft: Draft, look: Look) -> None:
 
 def school_bands(look: Look) -> list[tuple[str, float, float]]:
     """Where each school's band lies on the picture's axis: name, nearest and farthest y [mm]."""
-    from oval_room.core.viewing.angles import distance_for_angle
-
     picture = look.plan.chosen.pictures.get(look.picture or "")
     if picture is None:
         return []

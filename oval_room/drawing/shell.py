@@ -10,10 +10,10 @@ from collections.abc import Sequence
 from typing import Final, Literal
 
 from oval_room.core.plan.fittings import ZONED, Opening, Service
-from oval_room.core.plan.outline import Corners, Wall
+from oval_room.core.plan.outline import Corners, Wall, walls_of
 from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import wall_name
-from oval_room.core.survey.stud_study import StudResult, Studs
+from oval_room.core.survey.stud_study import LIKELY, SURE, StudResult, Studs
 from oval_room.core.survey.studs import AGREES
 from oval_room.drawing.parts import WALL, Look
 from oval_room.drawing.scene import Dim, Draft, Label, P
@@ -86,8 +86,6 @@ def plan_shell(draft: Draft, look: Look) -> None:
 
 def _outer(corners: Corners) -> list[tuple[float, float]]:
     """The outline pushed out by a wall's thickness, mitred."""
-    from oval_room.core.plan.outline import walls_of
-
     walls, out = walls_of(corners), []
     for i, after in enumerate(walls):
         before = walls[i - 1]
@@ -156,7 +154,7 @@ def _plan_studs(draft: Draft, look: Look, surface: str, studs: Studs) -> None:
     made = look.plan.survey.made.get("ceiling")
     left, near, right, far = room.extent
     for line, trust in studs.trust.items():
-        style = "stud-sure" if trust >= 0.6 else "stud-guess"
+        style = "stud-sure" if trust >= SURE else "stud-guess"
         if wall is not None:
             for side in (-19.0, 19.0):
                 a, b = wall.room(line + side, 0.0), wall.room(line + side, -WALL)
@@ -336,6 +334,11 @@ def _wall_service(draft: Draft, look: Look, key: str, service: Service, width: f
     )
 
 
+def stud_style(trust: float) -> str:
+    """How a line of studs is drawn, by how far it is trusted."""
+    return "stud-sure" if trust >= SURE else "stud-likely" if trust >= LIKELY else "stud-guess"
+
+
 def wall_studs(draft: Draft, look: Look, surface: str, top: float) -> None:
     """Studs of the wall in view, by how sure they are; finds on the log's line, strangers struck through."""
     studs = look.report.of(StudResult).surfaces.get(surface)
@@ -343,7 +346,7 @@ def wall_studs(draft: Draft, look: Look, surface: str, top: float) -> None:
     base = top * 0.12
     if studs is not None:
         for line, trust in studs.trust.items():
-            style = "stud-sure" if trust >= 0.6 else "stud-likely" if trust >= 0.4 else "stud-guess"
+            style = stud_style(trust)
             if trust > 0:
                 for side in (-19.0, 19.0):
                     draft.line((line + side, 0), (line + side, top), style, "studs")

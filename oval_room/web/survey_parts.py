@@ -9,11 +9,12 @@ from oval_room.core.applying import measure_at
 from oval_room.core.figures import show_value
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.readings import combine_readings
+from oval_room.core.plan.turn import wall_name
 from oval_room.core.report import Report
 from oval_room.core.survey.closure_study import ClosureResult
 from oval_room.core.survey.missing import Wanted, missing_readings
 from oval_room.core.survey.reading_keys import is_light, key_of
-from oval_room.core.words import dim_name
+from oval_room.core.words import dim_name, names_of
 from oval_room.standins.practice import SLIPS
 from oval_room.standins.true_room import TrueRoom
 from oval_room.store.records import Attachment
@@ -47,7 +48,7 @@ class LoggedDim:
 
 def reading_log(plan: Plan) -> list[LoggedDim]:
     """The log by dimension, the last read first."""
-    ruler, by_path = plan.writing.ruler, {}  # type: ignore[var-annotated]
+    ruler, by_path = plan.writing.ruler, dict[str, list[str]]()
     for key, reading in plan.readings.items():
         by_path.setdefault(reading.of, []).append(key)
     out = []
@@ -106,9 +107,6 @@ def open_readings(plan: Plan, report: Report) -> list[Wanted]:
 
 def survey_shown(bench: Bench, job: str, plan: Plan, report: Report) -> SurveyShown:
     """The survey panel of a job."""
-    from oval_room.core.plan.turn import wall_name
-    from oval_room.core.words import names_of
-
     room, names = plan.survey.room, names_of(plan)
     walls = {wall.key: wall_name(room, wall) for wall in room.walls}
     places = [("job", "the job"), *walls.items(), ("ceiling", "ceiling"), *names.items()]

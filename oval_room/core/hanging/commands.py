@@ -62,8 +62,12 @@ class PutHanging(Command):
             suits = SUITS.get(plan.survey.kind_of(str(self.wall)), ("coach 8x50 timber",))[0]
             thing = WallThing(**{"name": kind, "kind": kind, "fixing": suits, **STARTS[kind]} | values)
         if thing.cleat >= thing.height:
+            show = plan.writing.ruler.show
             raise RefusedError(
-                "the screws lie under the top and over the bottom of it", field="cleat", value=thing.cleat
+                f"{show(thing.height)} high leaves no room for screws {show(thing.cleat)} under its top: give more, or "
+                "write the unit if it is another",
+                field="height",
+                value=thing.height,
             )
         after = scheme.keeping(Hanging(things={**things, self.id: thing}))
         return plan.model_copy(update={"schemes": {**plan.schemes, key: after}})

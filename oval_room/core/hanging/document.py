@@ -6,7 +6,7 @@ from typing import Annotated, ClassVar, Final, Literal
 
 from pydantic import Field
 
-from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, LengthMm, Mm, Name
+from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, LengthMm, Mm, Name, Source
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.room import WallKey
 
@@ -16,11 +16,14 @@ INSET: Final = 60.0
 EDGE: Final = 20.0
 """A screw lies at least this far from a thing's end, or the cleat splits [mm] (planning value)."""
 MOST_SCREWS: Final = 12
+ASSUMED_KG: Final[dict[str, float]] = {"shelf": 15.0, "cabinet": 40.0, "box": 15.0}
+"""What one is taken to weigh with what is on it until somebody says [kg] (planning values)."""
 
 
 class WallThing(Frozen):
     """Something that hangs on a wall: its left end along the wall, its bottom above the floor, its size [mm]; with what
-    is on it, its mass [kg]. Its cleat's one row of screws lies `cleat` under its top: at given places along the wall
+    is on it, its mass [kg], None until somebody says. Its cleat's one row of screws lies `cleat` under its top: at
+    given places along the wall
     (`at`, say where the studs are), or evenly.
     """
 
@@ -32,11 +35,16 @@ class WallThing(Frozen):
     width: LengthMm
     height: LengthMm
     depth: LengthMm
-    mass: Annotated[float, Field(gt=0, le=500)] = 10.0
+    mass: Annotated[float, Field(gt=0, le=500)] | None = None
     cleat: HeightMm = 0.0
     screws: Annotated[int, Field(ge=2, le=MOST_SCREWS)] = 2
     fixing: Annotated[str, Field(max_length=40)] = "coach 8x50 timber"
     at: Annotated[tuple[Mm, ...], Field(max_length=MOST_SCREWS)] = ()
+
+    @property
+    def weighs(self) -> tuple[float, Source]:
+        """What it is taken to weigh [kg], and where that comes from."""
+        return (ASSUMED_KG[self.kind], "assumed") if self.mass is None else (self.mass, "chosen")
 
     @property
     def top(self) -> float:
@@ -56,7 +64,7 @@ class WallThing(Frozen):
     def holes(self) -> tuple[tuple[float, float], ...]:
         """Each screw's place: along the wall, above the floor [mm]. Given places that no longer lie behind it are left
         out; with fewer than two, they are spread evenly, an inset from both ends."""
-        given = [x for x in sorted(self.at) if self.along + EDGE <= x <= self.end - EDGE]
+        given = [x for x in sorted(set(self.at)) if self.along + EDGE <= x <= self.end - EDGE]
         if len(given) >= 2:
             return tuple((x, self.row) for x in given)
         inset = min(INSET, self.width / 4)

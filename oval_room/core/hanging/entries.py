@@ -14,9 +14,9 @@ def hanging_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) ->
     """Mass, screws and fixing of everything that hangs."""
     out = []
     for thing in plan.chosen.kept(Hanging).things.values():
-        group = thing.name
+        group, (mass, source) = thing.name, thing.weighs
         out += [
-            Entry("kg with what is on it", f"weighs {thing.name}", f"{thing.mass:g}", group=group),
+            Entry("kg with what is on it", f"weighs {thing.name}", f"{mass:g}", source, group=group),
             Entry("screws", f"screws {thing.name}", str(thing.screws), group=group),
             Entry("each screw", f"screwed with {thing.name}", thing.fixing, options=tuple(CAPACITIES), group=group),
         ]

@@ -13,6 +13,7 @@ from typing import Final
 from oval_room.core.fixing.bolts import bolt_loads, weight_of
 from oval_room.core.fixing.capacity import capacity_of
 from oval_room.core.hanging.document import EDGE, MOST_SCREWS, WallThing
+from oval_room.core.survey.stud_study import SURE
 
 Places = tuple[tuple[float, float], ...]
 SUITS: Final[dict[str, tuple[str, ...]]] = {
@@ -27,8 +28,6 @@ SUITS: Final[dict[str, tuple[str, ...]]] = {
 """The fixings that go into a wall, the usual one first; of other walls nothing is said (rules 7.6)."""
 IN_STUD: Final = 15.0
 """A screw meets a stud no farther than this from its middle [mm] (planning value: a 38 mm stud, 4 mm of edge)."""
-SURE: Final = 0.6
-"""A stud counts when it is trusted at least so much (0 to 1): found by something, not only counted on."""
 
 
 def worst_use(thing: WallThing, holes: Places) -> float:
@@ -41,7 +40,7 @@ def worst_use(thing: WallThing, holes: Places) -> float:
         RefusedError: there is no screw, or one lies under the thing's bottom.
     """
     capacity = capacity_of(thing.fixing)
-    load = weight_of(thing.mass)
+    load = weight_of(thing.weighs[0])
     loads = bolt_loads(holes, load, out=thing.depth / 2, bottom=thing.bottom, capacity=capacity)
     return max(one.use for one in loads)
 

@@ -28,7 +28,7 @@ PART: Final = Part(
             "hanging",
             HangingResult,
             lambda c: (
-                c.seen("room", "made", "finds", "services", "openings"),
+                c.seen("room", "made", "finds", "services", "openings", "things"),
                 c.of(StudResult),
                 c.scheme.kept(Hanging),
                 c.scheme.pictures,

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 import re
-from typing import Final
+from typing import Final, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.fixing.capacity import CAPACITIES
 from oval_room.core.hanging.commands import PutHanging
-from oval_room.core.hanging.document import MOST_SCREWS, Hanging, WallThing
+from oval_room.core.hanging.document import ASSUMED_KG, MOST_SCREWS, Hanging, HangingKind, WallThing
 from oval_room.core.plan.measure import next_id
 from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
-from oval_room.core.words import dim_name
+from oval_room.core.words import Words, names_of
 
+EXAMPLE: Final = 'hang shelf w2 at 3\', 32" x 8" x 10" up 4\'6, 15 kg'
 SAID: Final = re.compile(
     r"(?:at\s+)?(?P<at>[^,]+),\s*(?P<width>[^x×]+)[x×](?P<height>[^x×]+)[x×](?P<depth>.+?)"
     r"\s+up\s+(?P<up>[^,]+)(?:,\s*(?P<mass>[0-9.,]+)\s*kg)?\s*",
@@ -24,52 +25,45 @@ SAID: Final = re.compile(
 
 def _hang(here: Here, rest: str) -> Heard:
     word, _, text = rest.strip().partition(" ")
-    kind = one_of(word, ("shelf", "cabinet", "box"))
+    kind = one_of(word, get_args(HangingKind))
     wall, text = surface_first(here, text)
     found = SAID.fullmatch(text.strip())
     if not found or wall == "ceiling":
         raise RefusedError(
-            "give kind, wall, place, width x height x depth, bottom and mass: "
-            "hang shelf w2 at 3', 32 x 8 x 10 up 4'6, 15 kg",
-            value=rest,
+            f"give kind, wall, place, width x height x depth, bottom and, if known, mass in kg: {EXAMPLE}", value=rest
         )
     sizes = {name: here.length(found[name]) for name in ("width", "height", "depth")}
     along, up = here.length(found["at"]), here.length(found["up"])
-    _on_its_wall(here, wall, along, up + sizes["height"], rest)
-    things = here.plan.chosen.kept(Hanging).things
-    taken = {thing.name for thing in things.values()}
+    _on_its_wall(here, wall, along, sizes["width"], up + sizes["height"])
+    things, taken = here.plan.chosen.kept(Hanging).things, set(names_of(here.plan).values())
     name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 999) if f"{kind} {n}" not in taken)
     put = {"id": next_id("h", set(things)), "name": name, "kind": kind, "wall": wall, "along": along, "bottom": up}
     mass = number(found["mass"], "its mass in kg", 0.1, 500) if found["mass"] else None
     size = " × ".join(here.show(value) for value in sizes.values())
-    weighs = f", {mass:g} kg" if mass is not None else ""
+    weighs = f", {mass:g} kg" if mass is not None else f", {ASSUMED_KG[kind]:g} kg assumed"
     say = (
-        f"{name.capitalize()} on the {dim_name(here.plan, wall)}: {size}, {here.show(along)} along, {here.show(up)} up"
+        f"{name.capitalize()} on {Words(here.plan).surface(wall)}: {size}, {here.show(along)} along, {here.show(up)} up"
     )
     return Heard(say + weighs, PutHanging.model_validate(put | sizes | {"mass": mass}))
 
 
-def _on_its_wall(here: Here, wall: str, along: float, top: float, rest: str) -> None:
-    """Refuse what is not even near its wall: a number said in another unit.
+def _on_its_wall(here: Here, wall: str, along: float, width: float, top: float) -> None:
+    """Refuse what can't be meant on its wall: a number said in another unit.
 
     Raises:
-        RefusedError: it starts past the wall's end, or is twice as high as the room.
+        RefusedError: it starts past the wall's end, is wider than the wall, or twice as high as the room.
     """
-    room = here.plan.survey.room
-    found = room.wall_named(wall)
-    of = dim_name(here.plan, wall)
-    if found is not None and along >= found.length:
-        raise RefusedError(
-            f"{here.show(along)} along is past the end of the {of} ({here.show(found.length)}): "
-            "write the unit if it is another, as in 900 mm",
-            value=rest,
-        )
-    if top > 2 * room.height.value:
-        raise RefusedError(
-            f"{here.show(top)} up is over the ceiling ({here.show(room.height.value)}): "
-            "write the unit if it is another, as in 1500 mm",
-            value=rest,
-        )
+    room, of = here.plan.survey.room, Words(here.plan).surface(wall)
+    found, high = room.wall_named(wall), room.height.value
+    long = found.length if found is not None else width
+    for wrong, value, said, whole in (
+        (along >= long, along, f"along is past the end of {of}", long),
+        (width > long, width, f"wide is more than {of}", long),
+        (top > 2 * high, top, "up is over the ceiling", high),
+    ):
+        if wrong:
+            unit = "write the unit if it is another, as in 900 mm"
+            raise RefusedError(f"{here.show(value)} {said} ({here.show(whole)}): {unit}", value=value)
 
 
 def _one(here: Here, rest: str) -> tuple[str, WallThing, str]:
@@ -103,7 +97,6 @@ def _weighs(here: Here, rest: str) -> Heard:
     return Heard(f"{thing.name.capitalize()}: {mass:g} kg with what is on it", PutHanging(id=key, mass=mass))
 
 
-EXAMPLE: Final = "hang shelf w2 at 3', 32 x 8 x 10 up 4'6, 15 kg"
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "hang",

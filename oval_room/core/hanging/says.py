@@ -9,7 +9,11 @@ from oval_room.core.words import Words, capital
 
 
 def _load(f: Finding, w: Words) -> str:
-    told = f"{w.named(f.about, 'thing')} with what is on it uses {f.value:.0f} % of what its worst screw carries"
+    weight = f"{f.more['mass']:g} kg{', assumed' if f.more['assumed'] else ''}"
+    told = (
+        f"{w.named(f.about, 'thing')} with what is on it, {weight}, uses {f.value:.0f} % of what its worst "
+        "screw carries"
+    )
     if f.level is Level.GOOD:
         return f"{told} (a planning value; the maker's and local code rule)."
     return f"{told}: over {f.limit:.0f} %{' it comes down' if f.level is Level.STOP else ' leaves little for a knock'}."
@@ -18,7 +22,8 @@ def _load(f: Finding, w: Words) -> str:
 def _wall(f: Finding, w: Words) -> str:
     name, wall, kind = w.name(f.about, "thing"), w.surface(f.more["wall"]), f.more["kind"]
     if kind == "unknown":
-        return f"What {wall} behind {name} is made of is not known: drill a pilot hole and say made of …, then hang it."
+        say = f"made of {f.more['wall']} brick"
+        return f"What {wall} behind {name} is made of is not known: drill a pilot hole, then say it, as in {say}."
     if kind == "aerated":
         return f"{capital(name)} on aerated block: nothing hangs there without the fixing maker's own figure."
     return (

@@ -55,7 +55,8 @@ def study_hanging(
 
 
 def _figures(book: FigureBook, key: str, thing: WallThing, holding: Places) -> None:
-    load, capacity = weight_of(thing.mass), capacity_of(thing.fixing)
+    (kg, said), capacity = thing.weighs, capacity_of(thing.fixing)
+    load = weight_of(kg)
     book.add(
         "hang_row",
         thing.row,
@@ -64,9 +65,10 @@ def _figures(book: FigureBook, key: str, thing: WallThing, holding: Places) -> N
         subject=thing.name,
         thing=key,
     )
+    placed = "put there" if {x for x, _ in thing.holes} <= set(thing.at) else "evenly between its ends"
     for n, (x, _) in enumerate(thing.holes, 1):
-        book.add("hang_hole", x, Input("x_n", "evenly between its ends", x, "mm", "chosen"), thing=key, n=n)
-    mass = Input("m", "with what is on it", thing.mass, "kg", "chosen")
+        book.add("hang_hole", x, Input("x_n", placed, x, "mm", "chosen"), subject=f"{thing.name} {n}", thing=key, n=n)
+    mass = Input("m", "with what is on it", kg, "kg", said)
     book.add("hang_load", load, mass, subject=thing.name, thing=key)
     screws = Input("n", "screws that hold", len(holding), "n", "chosen")
     book.add("hang_holding", len(holding), screws, subject=thing.name, thing=key)
@@ -75,7 +77,7 @@ def _figures(book: FigureBook, key: str, thing: WallThing, holding: Places) -> N
     book.add(
         "hang_use",
         worst_use(thing, holding),
-        Input("W", "load", load, "n"),
+        Input("W", "load", load, "n", "worked out" if said == "chosen" else said),
         Input("e", "half its depth", thing.depth / 2, "mm", "chosen"),
         screws,
         Input("ζ", "screws over its bottom", thing.row - thing.bottom, "mm", "chosen"),
@@ -115,19 +117,26 @@ def _place(key: str, thing: WallThing, survey: Survey, ruler: Ruler) -> list[Fin
 
 
 def _across(key: str, hanging: Hanging, survey: Survey, pictures: Mapping[str, Picture]) -> list[Finding]:
-    """The pictures and things that take the same place on its wall; a pair of things is said once."""
+    """What takes the same place on its wall: pictures, furniture, other things that hang (a pair is said once)."""
     thing, room, out = hanging.things[key], survey.room, list[Finding]()
     wall = room.wall_named(thing.wall)
     later = list(hanging.things.items())[list(hanging.things).index(key) + 1 :]
     boxes = {other: (one.along, one.end, one.bottom, one.top) for other, one in later if one.wall == thing.wall}
+    if wall is None:
+        return []
+    for other, one in survey.things.items():
+        corners = [wall.own(x, y) for x in (one.x_from, one.x_to) for y in (one.y_from, one.y_to)]
+        (left, *_, right), (near, *_, far) = sorted(u for u, _ in corners), sorted(v for _, v in corners)
+        if near < thing.depth - PAST and far > PAST:
+            boxes[other] = (left, right, one.z_from, one.z_to)
     for other, picture in pictures.items():
-        if wall is None or f"w{wall_of(room, picture)}" != thing.wall:
+        if f"w{wall_of(room, picture)}" != thing.wall:
             continue
-        along, off = wall.own(picture.pose.x, picture.pose.y)
+        middle, out_by = wall.own(picture.pose.x, picture.pose.y)
         half = picture.across / 2 + picture.frame_side
-        if off < thing.depth:
+        if out_by < thing.depth:
             down, up = picture.bottom - picture.frame_bottom, picture.top + picture.frame_top
-            boxes[other] = (along - half, along + half, down, up)
+            boxes[other] = (middle - half, middle + half, down, up)
     for other, (left, right, low, high) in boxes.items():
         over = min(min(thing.end, right) - max(thing.along, left), min(thing.top, high) - max(thing.bottom, low))
         if over > PAST:
@@ -194,5 +203,6 @@ def _load(key: str, thing: WallThing, holding: Places) -> list[Finding]:
         if enough is not None:
             screws = PutHanging(id=key, screws=enough.screws)
             cures = (Cure(HangingCure.SCREWS, float(enough.screws), screws, "n"),)
-    limit = FULL if level is Level.STOP else MUCH
-    return [Finding(HangingCode.HANGS_LOAD, level, "7.11", {"thing": key}, use, limit, "pct", cures)]
+    limit, (mass, said) = FULL if level is Level.STOP else MUCH, thing.weighs
+    more = {"mass": mass, "assumed": said == "assumed"}
+    return [Finding(HangingCode.HANGS_LOAD, level, "7.11", {"thing": key}, use, limit, "pct", cures, more=more)]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Final
 
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
@@ -10,6 +11,10 @@ from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.says import SurveyCode
 from oval_room.core.survey.studs import Find, Fit, fit_rhythm
+
+SURE: Final = 0.6
+LIKELY: Final = 0.4
+"""A line of studs trusted at least so much (0 to 1) was found by something; was counted on between finds."""
 
 
 @dataclass(frozen=True, slots=True)

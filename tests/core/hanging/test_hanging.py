@@ -46,7 +46,11 @@ REFUSED = (
     ("hang shelf", "hang shelf w2 at"),
     ("hang sofa w2 at 100, 800 x 200 x 250 up 1400", "cabinet"),
     ("hang shelf ceiling at 100, 800 x 200 x 250 up 1400", "hang shelf w2 at"),
-    ("hang shelf w2 at 100, 800 x 20 x 250 up 1400", "screws lie under the top"),
+    (
+        "hang shelf w2 at 100, 800 x 20 x 250 up 1400",
+        "20 mm high leaves no room for screws 30 mm under its top: give more",
+    ),
+    ("hang shelf w2 at 100, 5200 x 200 x 250 up 1400", "5200 mm wide is more than the right wall (5000 mm)"),
     ("hang shelf w2 at 100, 800 x 200 x 250 up 1400, 900 kg", "500"),
     ("hang shelf w2 at 5000, 800 x 200 x 250 up 1400", "past the end of the right wall (5000 mm)"),
     ("hang shelf w2 at 100, 800 x 200 x 250 up 1400 in", "over the ceiling (2400 mm): write the unit"),
@@ -101,6 +105,14 @@ class Hung(unittest.TestCase):
         picture = beside.chosen.pictures["p1"]
         edge = picture.pose.x - picture.across / 2 - picture.frame_side - 800
         top = picture.top + picture.frame_top
+        radiator = say(
+            beside, "put radiator 1000 x 100 x 600 at 2400 out 0 up 150", "hang box w1 at 2500, 300 x 300 x 120 up 500"
+        )
+        self.assertIsNotNone(evaluate(radiator, SHELF).find("hangs_across/h2/t1"))
+        for values in ({"bottom": 750.0}, {"along": 3400.0}, {"wall": "w2"}):
+            moved = apply(radiator, PutHanging.model_validate({"id": "h2", **values}), SHELF)
+            with self.subTest(values):
+                self.assertIsNone(evaluate(moved, SHELF).find("hangs_across/h2/t1"))
         for values in ({"along": edge}, {"bottom": top}, {"depth": picture.pose.y}, {"wall": "w3"}):
             moved = apply(beside, PutHanging.model_validate({"id": "h1", **values}), SHELF)
             with self.subTest(values):
@@ -124,6 +136,22 @@ class Hung(unittest.TestCase):
         first, second = things(plan).values()
         self.assertEqual((first.name, first.mass, first.screws, first.fixing), ("shelf", 12.0, 2, "plug 10 brick"))
         self.assertEqual((second.name, second.screws, second.fixing), ("shelf 2", 4, "coach 8x50 timber"))
+        about = say(
+            room("put shelf 900 x 200 x 30 at 300 out 0 up 700"), "hang shelf w2 at 100, 800 x 200 x 250 up 1400"
+        )
+        self.assertEqual([one.name for one in things(about).values()], ["shelf 2"])  # each is dropped by its own name
+        self.assertEqual(things(say(about, "drop shelf 2")), {})
+
+    def test_what_nobody_weighed_is_assumed_and_says_so(self) -> None:
+        plan = say(hung(), "hang cabinet w2 at 1000, 1000 x 400 x 350 up 300")
+        report = evaluate(plan, SHELF)
+        finding = report.find("hangs_load/h1")
+        assert finding is not None
+        self.assertIn("with what is on it, 40 kg, assumed, uses", Words(plan).finding(finding))
+        self.assertTrue(report.figures["hanging.h1.use"].unsure and report.figures["hanging.h1.load"].unsure)
+        weighed = evaluate(say(plan, "weighs 40 kg"), SHELF)
+        self.assertFalse(weighed.figures["hanging.h1.use"].unsure)
+        self.assertEqual(weighed.figures["hanging.h1.use"].value, report.figures["hanging.h1.use"].value)
 
     def test_refusals(self) -> None:
         for line, word in REFUSED:

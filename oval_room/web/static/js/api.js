@@ -3,7 +3,7 @@
 
 const token = () => document.querySelector('meta[name="token"]').content;
 const lanes = new Map();
-export const GONE = "The program did not answer. What you typed is still here; try again in a moment.";
+const GONE = "The program did not answer. What you typed is still here; try again in a moment.";
 
 // Nobody answered, or not as asked.
 export class Away extends Error {}

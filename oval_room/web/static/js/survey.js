@@ -4,8 +4,6 @@ import { hand } from "./api.js";
 
 export function survey() {
   return {
-    timer: 0,
-
     sheet() {
       return window.Alpine.store("sheet");
     },

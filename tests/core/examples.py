@@ -1,9 +1,11 @@
-"""What each trade brings to the tests of all trades: `tests/core/<trade>/example.py` with PLANS and COMMANDS, found here."""
+"""What each trade brings to the tests of all trades: `tests/core/<trade>/example.py` with PLANS, COMMANDS and RANDOM, found here."""
 
 from __future__ import annotations
 
 from importlib import import_module
 from pathlib import Path
+
+from hypothesis import strategies as st
 
 from oval_room.core.commands import Command
 from oval_room.core.parts import PARTS
@@ -15,5 +17,7 @@ _MODULES = [
 ]
 EXAMPLE_PLANS: tuple[Plan, ...] = tuple(plan for module in _MODULES for plan in module.PLANS)
 """Plans in which all that a trade can find and figure is seen."""
+EXAMPLE_RANDOM: tuple[st.SearchStrategy[Command], ...] = tuple(module.RANDOM for module in _MODULES)
+"""A trade's commands as somebody might give them, in any order."""
 EXAMPLE_COMMANDS: tuple[Command, ...] = tuple(command for module in _MODULES for command in module.COMMANDS)
 """One of each of a trade's commands, for the chapel flat."""

@@ -5,8 +5,8 @@ from __future__ import annotations
 from hypothesis import strategies as st
 
 from oval_room.core.brief.commands import PutBrief
-from oval_room.core.commands import Command
-from oval_room.core.job.commands import Accept, Choose, Drop, PutScheme, PutWriting, Settle
+from oval_room.core.commands import Command, Several
+from oval_room.core.job.commands import Accept, Choose, Decide, Drop, PutJob, PutScheme, PutWriting, Settle
 from oval_room.core.levels import Level
 from oval_room.core.plan.measure import Measure, Typed
 from oval_room.core.plan.room import Corner, Slope
@@ -16,6 +16,7 @@ from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.demo.gear import SHELF
+from tests.core.examples import EXAMPLE_RANDOM
 
 TYPED = st.builds(
     Typed,
@@ -57,8 +58,11 @@ SURVEYING: st.SearchStrategy[Command] = st.one_of(
 )  # fmt: skip
 """Commands that reshape the room and what is known of it."""
 
-COMMANDS: st.SearchStrategy[Command] = st.one_of(
+SINGLE: st.SearchStrategy[Command] = st.one_of(
     SURVEYING,
+    *EXAMPLE_RANDOM,
+    st.builds(PutJob, name=st.sampled_from(["One", "Other"]), state=st.sampled_from(["planning", "agreed"])),
+    st.builds(Decide, scheme=st.none() | st.sampled_from(["v1", "v2"]), why=st.just("it fits")),
     st.builds(PutRoom, width=TYPED, depth=st.none() | TYPED, finish=st.sampled_from(["white", "dark"])),
     st.builds(PutSeat, id=SEATS, y=st.none() | TYPED, x=st.none() | TYPED, row=st.integers(1, 3)),
     st.builds(PutThing, id=st.sampled_from(["t1", "t5"]), z_to=st.integers(100, 1200).map(float)),
@@ -90,3 +94,7 @@ COMMANDS: st.SearchStrategy[Command] = st.one_of(
     st.builds(Accept, finding=st.sampled_from(["throw/j1/p1", "angle/p1"]), level=st.none() | st.just(Level.MIND), off_by=st.floats(0, 500)),
     st.builds(Settle, stage=st.sampled_from(["picture", "throw"]), figures=st.just({"picture.p1.bottom": 1000.0})),
 )  # fmt: skip
+COMMANDS: st.SearchStrategy[Command] = st.one_of(
+    SINGLE, st.builds(Several, steps=st.lists(SINGLE, min_size=2, max_size=3).map(tuple))
+)
+"""Every kind of command but putting back, which is what undo makes."""

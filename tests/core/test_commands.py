@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import unittest
 
+from hypothesis import Phase, find, settings
+
 from oval_room.core.apply import apply
 from oval_room.core.brief.commands import PutBrief
 from oval_room.core.commands import Command, Several, several
@@ -23,10 +25,12 @@ from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, Put
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import chapel_flat
 from tests.core.examples import EXAMPLE_COMMANDS
+from tests.core.making import COMMANDS as RANDOM
 
 CHAPEL = apply(
     chapel_flat(), several(PutScheme(id="v2", name="Other", like="v1"), PutMade(surface="w2", kind="timber")), SHELF
 )
+QUICK = settings(max_examples=3000, database=None, phases=(Phase.generate,))
 READ = Typed(value=2345.0, instrument="laser")
 CORNERS = tuple(Corner(x=x, y=y) for x, y in ((0, 0), (4166, 0), (4166, 3000), (3000, 3000), (3000, 6000), (0, 6000)))
 ONE_OF_EACH: tuple[Command, ...] = (
@@ -74,6 +78,12 @@ class EveryCommand(unittest.TestCase):
     def test_each_kind_is_here(self) -> None:
         self.assertEqual({type(command) for command in ONE_OF_EACH}, set(COMMANDS))
         self.assertEqual(len({command.model_fields["do"].default for command in COMMANDS}), len(COMMANDS))
+
+    def test_each_kind_is_among_the_random_ones(self) -> None:
+        """So that properties over random commands speak of every trade's."""
+        for kind in set(COMMANDS) - {Restore}:
+            with self.subTest(kind.__name__):
+                find(RANDOM, lambda one, kind=kind: type(one) is kind, settings=QUICK)
 
     def test_it_applies_and_is_put_back(self) -> None:
         for command in ONE_OF_EACH:

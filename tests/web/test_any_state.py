@@ -10,9 +10,12 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.evaluate import evaluate
 from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Writing, new_plan
+from oval_room.demo.gear import SHELF
 from oval_room.drawing.sheet import VIEW_NAMES
+from tests.core.examples import EXAMPLE_PLANS
 from tests.core.making import COMMANDS
 from tests.web.serving import HTML, WebCase
 
@@ -46,6 +49,26 @@ class AnyState(WebCase):
                  f"/jobs/{job}/survey-form.pdf", f"/jobs/{job}/survey?lead=elevation&wall=w2"]  # fmt: skip
         for address in asked:
             self.assertEqual(self.client.get(address).status_code, 200, address)
+
+    def test_every_trades_example_opens_and_prints(self) -> None:
+        """With what a trade keeps of its own: each stage's page, its figures and their workings, each wall's print."""
+        for plan in EXAMPLE_PLANS:
+            job = self.store.create(plan, "tester")
+            for stage in STAGES:
+                page = self.client.get(f"/jobs/{job}/{stage}?wall=w2", headers=HTML)
+                self.assertEqual(page.status_code, 200)
+                self.assertIsNone(re.search(r"\bNaN\b|\bnan\b|\bNone\b|Undefined", page.text))
+                listed = set(re.findall(r'data-figure="([^"]+)"', page.text))
+                own = {
+                    key
+                    for key, one in evaluate(plan, SHELF).figures.items()
+                    if one.kind.stage == stage and "thing" in one.about
+                }
+                self.assertLessEqual(own, listed)
+                for key in own:
+                    self.assertEqual(self.client.get(f"/jobs/{job}/working", params={"figure": key}).status_code, 200)
+                for kind in ("print", "print.pdf", "print.svg?view=elevation", "print.dxf?view=elevation"):
+                    self.assertEqual(self.client.get(f"/jobs/{job}/{stage}/{kind}").status_code, 200)
 
     def test_three_lines_from_nothing_to_an_answer(self) -> None:
         """A new job takes a name and four lines to a first trustworthy answer: at most eight entries."""

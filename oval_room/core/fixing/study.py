@@ -139,6 +139,7 @@ def _holes(picture: Picture, panel: Panel, mount: Mount) -> HoleMap | None:
 
 
 def _hole_figures(book: FigureBook, key: str, picture: Picture, panel: Panel, mount: Mount, holes: HoleMap) -> None:
+    of = picture.name
     z_t = Input("z_t", "panel top above the floor", holes.top, "mm", "chosen")
     t = Input("t", "panel top to the upper VESA holes", panel.top_to_vesa or 0.0, "mm", "maker")
     r = Input("r", "hole row below those once hung", mount.row_below_vesa, "mm", "maker")
@@ -148,18 +149,37 @@ def _hole_figures(book: FigureBook, key: str, picture: Picture, panel: Panel, mo
         Input("z_c", "picture centre", picture.pose.z, "mm", "chosen"),
         Input("h", "picture height", picture.height, "mm", "maker"),
         Input("frame", "frame above", picture.frame_top, "mm", "maker"),
+        subject=of,
         picture=key,
     )
-    book.add("upper_row", holes.upper_row, z_t, t, r, picture=key)
+    book.add("upper_row", holes.upper_row, z_t, t, r, subject=of, picture=key)
     for n, (row, below) in enumerate(zip(holes.rows, mount.rows_below_upper, strict=True), 1):
-        book.add("row", row, z_t, t, r, Input("below", "below the upper row", below, "mm", "maker"), picture=key, n=n)
+        book.add(
+            "row",
+            row,
+            z_t,
+            t,
+            r,
+            Input("below", "below the upper row", below, "mm", "maker"),
+            subject=of,
+            picture=key,
+            n=n,
+        )
     for n, (x, column) in enumerate(zip(holes.columns, mount.columns_from_centre, strict=True), 1):
         x_c = Input("x_c", "plate's middle", picture.pose.x, "mm", "chosen")
-        book.add("hole_x", x, x_c, Input("column", "from the plate's middle", column, "mm", "maker"), picture=key, n=n)
+        book.add(
+            "hole_x",
+            x,
+            x_c,
+            Input("column", "from the plate's middle", column, "mm", "maker"),
+            subject=of,
+            picture=key,
+            n=n,
+        )
     if holes.check_diagonal is not None:
         across = Input("across", "first column to last", holes.columns[-1] - holes.columns[0], "mm", "maker")
         down = Input("down", "first row to last", holes.rows[0] - holes.rows[-1], "mm", "maker")
-        book.add("check_diagonal", holes.check_diagonal, across, down, picture=key)
+        book.add("check_diagonal", holes.check_diagonal, across, down, subject=of, picture=key)
 
 
 def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear, survey: Survey) -> ProjectorPlate:

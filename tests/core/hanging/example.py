@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Final
 
+from hypothesis import strategies as st
+
 from oval_room.core.commands import Command
 from oval_room.core.hanging.commands import PutHanging
 from oval_room.core.plan.document import Plan
@@ -31,3 +33,8 @@ PLANS: Final[tuple[Plan, ...]] = (
 COMMANDS: Final[tuple[Command, ...]] = (
     PutHanging(id="h1", wall="w2", along=300.0, bottom=1400.0, width=800.0, mass=15.0),
 )
+LENGTH: Final = st.integers(-200, 6000).map(float)
+RANDOM: Final[st.SearchStrategy[Command]] = st.builds(
+    PutHanging, id=st.sampled_from(["h1", "h2"]), wall=st.none() | st.sampled_from(["w1", "w2", "w3", "w5"]), along=LENGTH, bottom=LENGTH,
+    width=LENGTH, mass=st.none() | st.floats(1, 300), screws=st.none() | st.integers(1, 9), at=st.none() | st.tuples(LENGTH, LENGTH, LENGTH),
+)  # fmt: skip

@@ -100,14 +100,16 @@ class Page:
         return inside and not any(box.meets(other) for other in self.taken)
 
     def dims(self, dims: Iterable[Dim]) -> list[PlacedDim]:
-        """Dimensions on the lowest rail of their side where they meet no other, by priority; the rest are left out."""
+        """Dimensions on the lowest rail of their side where they meet no other, by priority; the rest are left out.
+        Where a text has no room, what follows its first comma goes before its number does."""
         placed = []
         for dim in sorted(dims, key=lambda d: (d.priority, abs(d.b - d.a))):
-            for rail in range(1 if dim.side == "inside" else 7):
-                found = self._dim(dim, rail)
-                if found:
-                    placed.append(found)
-                    break
+            texts = dict.fromkeys((dim.text, dim.text.split(", ")[0]))
+            rails = range(1 if dim.side == "inside" else 7)
+            tries = (self._dim(replace(dim, text=text), rail) for text in texts for rail in rails)
+            found = next((one for one in tries if one is not None), None)
+            if found is not None:
+                placed.append(found)
         return placed
 
     def _dim(self, dim: Dim, rail: int) -> PlacedDim | None:

@@ -142,6 +142,6 @@ def draw(
         margins=margins,
         prefix=prefix,
         bar=bar,
-        named=VIEW_NAMES[name] if small else "",
+        named=VIEW_NAMES[name] if small and name != "elevation" else scene.title,
     )
     return Part(name, scene.title, svg)

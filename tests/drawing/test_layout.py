@@ -92,6 +92,15 @@ class Layouts(unittest.TestCase):
         self.assertEqual(one.gap, 0)
         self.assertGreater(one.text_at[0], one.b[0])
 
+    def test_a_string_without_room_for_all_its_words_keeps_its_number(self) -> None:
+        """Short of room, `upper row 1632 mm up, line +632 mm` is told without the line; with room, whole."""
+        told = "upper row 1632 mm up, line +632 mm"
+        for low, text in ((0, told), (1500, "upper row 1632 mm up")):
+            placed = page().dims([Dim(low, 2900, "v", told, "left")])
+            with self.subTest(low):
+                self.assertEqual([one.dim.text for one in placed], [text])
+        self.assertEqual(page().dims([Dim(2600, 2900, "v", told, "left")]), [])  # not even for its number
+
     def test_the_frame_flips_v_once(self) -> None:
         frame = page().frame
         self.assertEqual((frame.x(0), frame.x(1000), frame.y(3000), frame.y(0)), (60, 160, 60, 360))

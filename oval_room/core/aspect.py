@@ -2,9 +2,21 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from oval_room.core.errors import RefusedError
 
-WIDEST_ASPECT = 20.0
+WIDEST_ASPECT: Final = 20.0
+NAMED: Final = {
+    "scope": 2.4,
+    "cinemascope": 2.4,
+    "widescreen": 16 / 9,
+    "wide screen": 16 / 9,
+    "ultrawide": 3440 / 1440,
+    "super ultrawide": 32 / 9,
+    "square": 1.0,
+}
+"""Aspects by what people call them."""
 
 
 def parse_aspect(text: str) -> float:
@@ -13,7 +25,10 @@ def parse_aspect(text: str) -> float:
     Raises:
         RefusedError: it is not one.
     """
-    plain = text.strip().lower().replace("×", "x").replace("/", ":").replace("x", ":")
+    plain = text.strip().lower()
+    if plain in NAMED:
+        return NAMED[plain]
+    plain = plain.replace("×", "x").replace("/", ":").replace("x", ":")
     try:
         numbers = [float(part) for part in plain.split(":")]
         value = numbers[0] / numbers[1] if len(numbers) == 2 else numbers[0]

@@ -9,12 +9,12 @@ from __future__ import annotations
 import math
 import re
 from dataclasses import dataclass
-from typing import ClassVar, Final, Literal
+from typing import ClassVar, Final, Literal, cast
 
 from oval_room.core.errors import RefusedError
 
 Unit = Literal["mm", "cm", "m", "in", "ft"]
-Style = Literal["feet", "inches", "mm", "m"]
+Style = Literal["feet", "inches", "mm", "cm", "m"]
 Side = Literal["least", "greatest", "nearest"]
 
 MM_IN: Final[dict[str, float]] = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8}
@@ -47,13 +47,21 @@ _FRACTIONS: Final = {
     "⅗": "3/5",
     "⅘": "4/5",
 }
+_GROUPED: Final = re.compile(
+    r"(?P<sign>[-+]?\s*)(?P<digits>[1-9][0-9]{0,2}(?P<mark>[.,])[0-9]{3})\s*(?P<unit>[a-zA-Z\"″'′]*)"
+)
+"""A number whose mark may group thousands or part a fraction."""
 _TOKEN: Final = re.compile(
     r"(?P<fraction>[0-9]+\s*/\s*[0-9]+)"
-    r"|(?P<number>(?:[0-9][0-9,]*(?:\.[0-9]*)?|\.[0-9]+))"
+    r"|(?P<number>(?:[0-9]{1,3}(?:\.[0-9]{3})+,[0-9]+|[0-9][0-9,]*(?:\.[0-9]*)?|\.[0-9]+))"
     r"|(?P<unit>''|′′|’’|[\"″”“'′’‘]|[A-Za-z]+\.?)"
     r"|(?P<dash>-)"
     r"|(?P<space>\s+)"
 )
+WRITTEN: Final[dict[str, str]] = {"mm": " mm", "cm": " cm", "m": " m", "in": '"', "ft": " ft"}
+"""How a unit stands after a number."""
+_FEET_AND_INCHES: Final = re.compile(r"([0-9]{1,2})-([0-9]{1,2}(?: [0-9]+/[0-9]+)?)")
+"""`12-9` as people write feet and inches on a pad."""
 _EXAMPLES: Final = 'such as 13\' 4 7/8", 50 1/4", 3.6 m, 360 cm or 3600 mm'
 
 
@@ -75,12 +83,63 @@ def parse_length(text: str, unit: Unit = "mm", *, negative_ok: bool = False) -> 
     negative = plain.startswith("-")
     if plain[:1] in ("-", "+"):
         plain = plain[1:].lstrip()
+    if found := _FEET_AND_INCHES.fullmatch(plain):
+        if unit not in ("in", "ft"):
+            raise RefusedError(
+                f"{text.strip()} is unclear; feet and inches are written {found[1]}' {found[2]}\"", value=text
+            )
+        plain = f"{found[1]}' {found[2]}"
     value = _whole(_pieces(plain, text), text, unit)
     if value > LONGEST_MM:
         raise RefusedError(f"{text.strip()} is over 100 m; check the unit", value=text, limit=LONGEST_MM)
     if negative and value and not negative_ok:
         raise RefusedError(f"a length here can't be under 0 (got {text.strip()})", value=text, limit=0)
     return -value if negative and value else value
+
+
+def is_length(text: str) -> bool:
+    """Whether a text can be read as a length."""
+    try:
+        parse_length(text, negative_ok=True)
+    except RefusedError:
+        return False
+    return True
+
+
+class AmbiguousError(RefusedError):
+    """A length that could be read in two ways in its unit: `readings_of` gives both."""
+
+    def __init__(self, text: str, *, value: object = None, unit: Unit = "mm") -> None:
+        super().__init__(text, value=value)
+        self.unit = unit
+
+
+def is_bare(text: str) -> bool:
+    """Whether a length is written without any unit."""
+    return re.search(r"[A-Za-z\"″”“'′’‘]", text) is None
+
+
+def readings_of(text: str, unit: Unit) -> list[tuple[float, str]]:
+    """Every way a length can be read in a unit [mm] and how that is written, the plain one first; none where it can't
+    be read. A unit that is written with it holds.
+
+    A comma before exactly three digits groups thousands where the unit is mm, and has two ways in any other; so has a
+    point before three digits of mm.
+    """
+    plain = text.strip()
+    if found := _FEET_AND_INCHES.fullmatch(plain):
+        plain = f"{found[1]}' {found[2]}\"" if unit in ("in", "ft") else plain
+    if found := _GROUPED.fullmatch(plain):
+        own = cast(Unit, _UNIT_OF.get(found["unit"].lower(), "")) if found["unit"] else unit
+        if own in MM_IN and (found["mark"] == ",") != (own == "mm"):
+            sign, ways = found["sign"].strip(), [re.sub("[.,]", mark, found["digits"]) for mark in (".", "")]
+            read = [(float(f"{sign}{way}") * MM_IN[own], f"{sign}{way}{WRITTEN[own]}") for way in ways]
+            return [one for one in read if abs(one[0]) <= LONGEST_MM]
+    written = f"{plain}{WRITTEN[unit]}" if is_bare(plain) else plain
+    try:
+        return [(parse_length(written, unit, negative_ok=True), written)]
+    except RefusedError:
+        return []
 
 
 def _plain(text: str) -> str:
@@ -172,6 +231,9 @@ def _whole(pieces: list[_Piece], text: str, job_unit: str) -> float:
                 f"12 inches or more after feet (got {text.strip()}); carry them into the feet", value=text
             )
         return feet * MM_IN["ft"] + inches * MM_IN["in"]
+    said = [f"{piece.digits}|{piece.unit}" for piece in pieces if not piece.fraction]
+    if len(said) == len(pieces) and re.fullmatch(r"[0-9]+\|m [0-9]{2,3}\|", " ".join(said)):
+        return float(f"{pieces[0].digits}.{pieces[1].digits}") * MM_IN["m"]  # 3 m 90, as it is said
     raise RefusedError(f"{text.strip()} does not add up; only feet and then inches do, as in 13' 4 7/8\"", value=text)
 
 
@@ -186,6 +248,8 @@ def _number(digits: str, unit: str, text: str) -> float:
         if not re.fullmatch(r"[1-9][0-9]{0,2}( [0-9]{3})+(\.[0-9]*)?", digits) or unit != "mm":
             raise RefusedError(f"{digits} is two numbers; type one length {_EXAMPLES}", value=text)
         digits = digits.replace(" ", "")
+    if re.fullmatch(r"[0-9]{1,3}(\.[0-9]{3})+,[0-9]+", digits):
+        return float(digits.replace(".", "").replace(",", "."))
     if "," in digits:
         digits = _without_comma(digits, unit, text)
     return float(digits)
@@ -196,8 +260,10 @@ def _without_comma(digits: str, unit: str, text: str) -> str:
         if unit == "mm":
             return digits.replace(",", "")
         plain, point = digits.replace(",", ""), digits.replace(",", ".")
-        raise RefusedError(
-            f"does {digits} mean {plain} {unit} or {point} {unit}? Type it without the comma", value=text
+        raise AmbiguousError(
+            f"does {digits} mean {plain} {unit} or {point} {unit}? Type it without the comma",
+            value=text,
+            unit=cast(Unit, unit),
         )
     if re.fullmatch(r"[0-9]+,[0-9]{1,2}", digits):
         return digits.replace(",", ".")
@@ -226,8 +292,10 @@ def round_safe(mm: float, side: Side, step: float) -> float:
 
 def show_length(mm: float, style: Style = "mm", steps_per_inch: int = 16, *, side: Side = "nearest") -> str:
     """Write a length to the nearest step of the style (rules 1.2): `13' 4 7/8"`, `50 1/4"`, `3413 mm`, `3.413 m`."""
-    if style in ("mm", "m"):
+    if style in ("mm", "cm", "m"):
         whole = round(round_safe(mm, side, 1.0))
+        if style == "cm":
+            return f"{round_safe(mm, side, 1.0) / 10:.1f} cm"
         return f"{whole} mm" if style == "mm" else f"{'-' if whole < 0 else ''}{abs(whole) / 1000:.3f} m"
     ticks = round(round_safe(mm, side, 25.4 / steps_per_inch) / 25.4 * steps_per_inch)
     sign, ticks = ("-" if ticks < 0 else ""), abs(ticks)

@@ -19,8 +19,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Typed
-from oval_room.core.survey.reading_keys import is_light, key_of, taking
-from oval_room.core.units import MM_IN, parse_length
+from oval_room.core.survey.reading_keys import is_light, key_of, span_of, taking
+from oval_room.core.units import MM_IN, Ruler, parse_length
 from oval_room.core.words import dim_name
 
 COLUMNS: Final = ("reading", "of", "what", "value", "unit", "instrument", "by", "at", "counts")
@@ -100,7 +100,7 @@ def _brought(lines: list[dict[str, str]], plan: Plan) -> Brought:
             key, unit = line.get("of", "").lstrip("'"), line.get("unit", "").lower()
             unit_at = _one_unit(unit, unit_at, number, is_light(key))
             again = key in seen
-            steps.append(taking(plan, key, _typed(line, unit, is_light(key), again)))
+            steps.append(taking(plan, key, _typed(line, unit, key, again, plan.writing.ruler)))
             seen.add(key)
         except RefusedError as refused:
             raise RefusedError(f"line {number}: {refused.text}", field="file", value=refused.value) from refused
@@ -131,7 +131,8 @@ def _one_unit(unit: str, before: tuple[str, int], number: int, light: bool) -> t
     return unit, number
 
 
-def _typed(line: Mapping[str, str], unit: str, light: bool, again: bool) -> Typed:
+def _typed(line: Mapping[str, str], unit: str, key: str, again: bool, ruler: Ruler) -> Typed:
+    light = is_light(key)
     text, by = line.get("value", ""), line.get("instrument", "").lower() or "tape"
     if light and by in ("meter", "light meter"):
         by = "eye"  # what a light meter counts as in the log
@@ -146,6 +147,9 @@ def _typed(line: Mapping[str, str], unit: str, light: bool, again: bool) -> Type
             raise RefusedError(f"give light from 0 to 200,000 lux (got {text[:20]})")
     else:
         value = parse_length(text, unit, negative_ok=True)  # type: ignore[arg-type]
+        span = span_of(key_of(key) if key.startswith("survey.") else key)
+        if span is not None and not span.fit(value):
+            raise RefusedError(f"{span.told(ruler)}; check the unit (got {text[:20]} {unit})", value=text)
     return Typed.model_validate({"value": value, "instrument": by, "again": again})
 
 

@@ -34,10 +34,12 @@ def bench_of(request: Request) -> Bench:
     return bench
 
 
-def refused(text: str, field: str = "line", status: int = 422, options: tuple[str, ...] = ()) -> JSONResponse:
-    return JSONResponse(
-        {"kind": "refused", "say": text, "html": str(lengths(text)), "field": field, "options": list(options)}, status
-    )
+def refused(
+    text: str, field: str = "line", status: int = 422, *, options: tuple[str, ...] = (), asked: bool = False
+) -> JSONResponse:
+    """Why not, and what to type instead; asked: the options are all that it can mean."""
+    answer = {"kind": "refused", "say": text, "html": str(lengths(text)), "field": field, "options": list(options)}
+    return JSONResponse(answer | {"asked": asked}, status)
 
 
 def answer(request: Request, before: SheetParts, act: Callable[[], Committed]) -> JSONResponse:

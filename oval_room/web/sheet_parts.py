@@ -17,6 +17,7 @@ from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.report import Report
+from oval_room.core.tape.hints import in_unit
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
@@ -28,7 +29,7 @@ from oval_room.web.survey_parts import survey_shown
 LEAD: Final = (690.0, 394.0)
 COMPANION: Final = (690.0, 188.0)
 """Sizes drawn for until the browser has told its own; companions share the width."""
-REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning")
+REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning", "keys")
 
 
 GOODS: Final = 8
@@ -156,7 +157,8 @@ class SheetParts:
             "seen": seen,
             "stage": seen.stage,
             "spec": STAGES[seen.stage],
-            "hint": STAGES[seen.stage].hint,
+            "hint": in_unit(STAGES[seen.stage].hint, ruler),
+            "typed": lambda text: in_unit(text, ruler),
             "subject": seen.subject,
             "scheme": plan.chosen,
             "marks": marks(plan, self.report),
@@ -239,6 +241,7 @@ class SheetParts:
         context = {
             "headlines": shown,
             "show": lambda figure: show_figure(figure, ruler),
+            "typed": lambda text: in_unit(text, ruler),
             "scheme": plan.chosen,
             "plan": plan,
         }

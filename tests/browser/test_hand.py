@@ -160,6 +160,47 @@ class Hand(BrowserCase):
         assert box
         self.assertGreaterEqual(box["height"], 44)
 
+    def test_an_unclear_length_is_chosen_by_digit_arrow_or_press(self) -> None:
+        page = self.sheet("survey")
+        y = "input[data-say='seat']"
+        for act, value in (
+            (lambda: (page.press("#tape", "Enter"), page.keyboard.press("2")), "10' 0\""),
+            (lambda: (page.press("#tape", "ArrowUp"), page.press("#tape", "Enter")), "10' 0\""),
+        ):
+            revision = self.revision(page)
+            page.fill("#tape", "seat 10")
+            page.locator(".tape-asks [data-digit='2']").wait_for()
+            act()
+            self.until(page, REVISION, revision + 1)
+            self.assertEqual(page.locator(y).input_value(), value)
+            self.say(page, "seat 11 ft")
+        revision = self.revision(page)
+        page.fill(y, "9")
+        page.locator(y).press("Enter")
+        page.locator(".entry [data-take='seat 9 ft']").click()
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(page.locator(y).input_value(), "9' 0\"")
+
+    def test_the_phones_keys_and_choices_in_a_metric_job(self) -> None:
+        page = self.sheet("survey", size=PHONE, has_touch=True)
+        self.say(page, "units mm")
+        page.fill("#tape", "seat 3")
+        for key in (".", " m"):
+            page.locator(f'[data-pad="{key}"]').tap()
+        self.assertEqual(page.locator("#tape").input_value(), "seat 3. m")
+        page.fill("#tape", "seat 3.5")
+        choice = page.locator("#tape-options [data-option='seat 3.5 m']")
+        choice.wait_for()
+        box = choice.bounding_box()
+        assert box
+        self.assertGreaterEqual(box["height"], 44)
+        choice.tap()
+        page.locator("#tape-say.tape-heard").wait_for()
+        revision = self.revision(page)
+        page.locator('[data-pad="next"]').tap()
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(page.locator("input[data-say='seat']").input_value(), "3500 mm")
+
     def test_zoom_by_wheel_and_keys_keeps_scale_and_ink(self) -> None:
         page = self.sheet()
         scale = "Number(document.querySelector('#lead-svg svg').dataset.scale)"

@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from oval_room.core.sums.registry import SUMS
 from oval_room.formats.job_file import read_job, write_job
 from oval_room.web.pages import lengths, moment
-from tests.web.serving import HTML, WebCase
+from tests.web.serving import HTML, WebCase, flat
 from tests.worked import EXAMPLES, disagreements
 
 WEB = Path(__file__).resolve().parents[2] / "oval_room/web"
@@ -193,7 +193,7 @@ class Saying(WebCase):
         answer = self.say(job, "throw 12'2").json()
         self.assertEqual((answer["kind"], answer["revision"]), ("done", 2))
         self.assertIn("one stop cleared", answer["delta"])
-        self.assertEqual(set(answer["regions"]), {"head", "rail", "lead", "companions", "reckoning"})
+        self.assertEqual(set(answer["regions"]), {"head", "rail", "lead", "companions", "reckoning", "keys"})
         self.assertEqual(self.store.row(job).worst_level, "mind")
 
     def test_hearing_writes_nothing(self) -> None:
@@ -224,6 +224,37 @@ class Saying(WebCase):
         self.assertEqual(self.store.head(job).plan, self.store.plan_at(job, 1))
         redone = self.post(f"/jobs/{job}/step", {"base": 3, "stage": "throw", "redo": True}).json()
         self.assertEqual(redone["kind"], "done")
+
+    def test_undo_and_redo_say_what_they_would_do(self) -> None:
+        job = self.copy_of(self.chapel)
+        self.say(job, "throw 12'2")
+        for line, say in (("undo", "Undo: Throw 12' 2\", lens to screen"), ("redo", "nothing of yours to do again")):
+            heard = self.post(f"/jobs/{job}/heard", {"line": line, "base": 2, "stage": "throw"}).json()
+            self.assertIn(say, heard["say"])
+        self.assertEqual(self.store.head(job).revision, 2)
+
+    def test_a_number_in_another_unit_is_asked_everywhere(self) -> None:
+        """On the tape line, and in a drawer, which says the same line: the choices come with the question."""
+        job = self.copy_of(self.chapel)
+        answer = self.say(job, "seat 11").json()
+        self.assertTrue(answer["asked"])
+        self.assertEqual(answer["options"], ['seat 11"', "seat 11 ft"])
+        self.assertFalse(self.say(job, 'seat 3 m 4"').json()["asked"])
+        self.assertEqual(self.say(job, answer["options"][1]).json()["kind"], "done")
+
+    def test_hints_and_keys_follow_the_jobs_unit(self) -> None:
+        job = self.copy_of(self.chapel)
+        for line, keys, hint in (
+            ("units feet", ("′", "⅛"), "throw 13'4"),
+            ("units mm", ("mm", "cm"), "throw 4060"),
+            ("units m", ("mm", "cm"), "throw 4.06"),
+        ):
+            self.say(job, line)
+            told = flat(self.client.get(f"/jobs/{job}/throw").text)
+            with self.subTest(line):
+                self.assertIn(f'placeholder="{hint}"'.replace("'", "&#39;"), told)
+                for key in keys:
+                    self.assertIn(f">{key}</button>", told)
 
     def test_a_cure_is_tried_and_taken(self) -> None:
         job = self.copy_of(self.chapel)

@@ -26,7 +26,7 @@ def _plays(here: Here, rest: str) -> Heard:
 
 
 def _budget(here: Here, rest: str) -> Heard:
-    money = number(re.sub(r"[ ,](?=[0-9]{3}\b)", "", rest), "a budget", 0, 1e8)
+    money = number(re.sub(r"[ ,](?=[0-9]{3}\b)", "", rest.lstrip("$£€ ")), "a budget", 0, 1e8)
     return Heard(f"Budget: {money:,.0f}", PutBrief(budget=money))
 
 
@@ -39,7 +39,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "brief",
         text_phrase("who", "Who watches", PutBrief),
     ),
-    Phrase("film", "hours", "hours of film a day", "film 3", "brief", _hours("film")),
+    Phrase("film", "hours", "hours of film a day", "film 3", "brief", _hours("film"), also=("films", "movies")),
     Phrase("sport", "hours", "hours of sport a day", "sport 1", "brief", _hours("sport")),
     Phrase("games", "hours", "hours of games a day", "games 2", "brief", _hours("games")),
     Phrase("desk", "hours", "hours of desk work a day", "desk 0", "brief", _hours("desk")),

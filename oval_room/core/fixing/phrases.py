@@ -15,11 +15,12 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.phrases import left_end, on_own_wall
 from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.spans import ALONG, OUT, ROW, TOP
 
 
 def _panel_top(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    value = here.length(rest)
+    value = here.length(rest, TOP)
     bottom = value - picture.frame_top - picture.height
     return Heard(f"{picture.name}: top of its frame at {here.show(value)}", PutPicture(id=key, bottom=bottom))
 
@@ -29,7 +30,7 @@ def _row_at(which: int, words: str) -> Callable[[Here, str], Heard]:
 
     def make(here: Here, rest: str) -> Heard:
         key, picture, holes = _holes(here)
-        value = here.length(rest)
+        value = here.length(rest, ROW)
         rise = value - holes.rows[which]
         return Heard(f"{picture.name}: {words} at {here.show(value)}", PutPicture(id=key, bottom=picture.bottom + rise))
 
@@ -40,7 +41,7 @@ def _first_hole(here: Here, rest: str) -> Heard:
     key, picture, holes = _holes(here)
     if not holes.columns:
         raise RefusedError(f"the mount of {picture.name} names no hole columns")
-    value = here.length(rest)
+    value = here.length(rest, ALONG)
     turn = turned_for(here.plan, key)
     now = turn.wall.own(picture.pose.x, picture.pose.y)[0] if turn else picture.pose.x
     put = on_own_wall(here, key, along=now + value - holes.columns[0])
@@ -77,7 +78,7 @@ def _plate(axis: str) -> Callable[[Here, str], Heard]:
         plate = here.report().of(FixingResult).plates.get(key)
         if plate is None:
             raise RefusedError(f"{projector.name} has no plate figures; choose a projector from the shelf")
-        value = here.length(rest)
+        value = here.length(rest, OUT if axis == "y" else ALONG)
         now = dict(zip("xy", place_on_wall(here, projector.shows, projector.pose), strict=True))
         lens = now[axis] + value - getattr(plate, axis)
         where = "from the display wall" if axis == "y" else "from the left wall"
@@ -95,6 +96,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'upper row 50 1/4"',
         "fixing",
         _row_at(0, "upper hole row"),
+        also=("top row", "top holes", "upper holes"),
     ),
     Phrase(
         "lower row",
@@ -103,6 +105,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'lower row 44"',
         "fixing",
         _row_at(-1, "lower hole row"),
+        also=("bottom row", "bottom holes", "lower holes"),
     ),
     Phrase(
         "first hole",
@@ -131,6 +134,16 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "fixing",
         _plate("x"),
     ),
-    Phrase("mount", "a name", "the TV's wall mount", "mount Flat 600", "fixing", _mount),
-    Phrase("stem", "a name", "the projector's ceiling mount", "stem Stem long", "fixing", _stem),
+    Phrase(
+        "mount", "a name", "the TV's wall mount", "mount Flat 600", "fixing", _mount, also=("bracket", "wall mount")
+    ),
+    Phrase(
+        "stem",
+        "a name",
+        "the projector's ceiling mount",
+        "stem Stem long",
+        "fixing",
+        _stem,
+        also=("ceiling mount", "pole"),
+    ),
 )

@@ -13,6 +13,7 @@ from oval_room.core.plan.measure import next_id
 from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
+from oval_room.core.tape.spans import ALONG, HANGS, UP
 from oval_room.core.words import Words, names_of
 
 EXAMPLE: Final = 'hang shelf w2 at 3\', 32" x 8" x 10" up 4\'6, 15 kg'
@@ -30,19 +31,21 @@ def _hang(here: Here, rest: str) -> Heard:
     found = SAID.fullmatch(text.strip())
     if not found or wall == "ceiling":
         raise RefusedError(
-            f"give kind, wall, place, width x height x depth, bottom and, if known, mass in kg: {EXAMPLE}", value=rest
+            here.eg(f"give kind, wall, place, width x height x depth, bottom and, if known, mass in kg: {EXAMPLE}"),
+            value=rest,
         )
-    sizes = {name: here.length(found[name]) for name in ("width", "height", "depth")}
-    along, up = here.length(found["at"]), here.length(found["up"])
+    asked = [(found["at"], ALONG), *((found[name], HANGS) for name in ("width", "height", "depth")), (found["up"], UP)]
+    along, *size, up = here.lengths(*asked)
+    sizes = dict(zip(("width", "height", "depth"), size, strict=True))
     _on_its_wall(here, wall, along, sizes["width"], up + sizes["height"])
     things, taken = here.plan.chosen.kept(Hanging).things, set(names_of(here.plan).values())
     name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 999) if f"{kind} {n}" not in taken)
     put = {"id": next_id("h", set(things)), "name": name, "kind": kind, "wall": wall, "along": along, "bottom": up}
     mass = number(found["mass"], "its mass in kg", 0.1, 500) if found["mass"] else None
-    size = " × ".join(here.show(value) for value in sizes.values())
+    told = " × ".join(here.show(value) for value in size)
     weighs = f", {mass:g} kg" if mass is not None else f", {ASSUMED_KG[kind]:g} kg assumed"
     say = (
-        f"{name.capitalize()} on {Words(here.plan).surface(wall)}: {size}, {here.show(along)} along, {here.show(up)} up"
+        f"{name.capitalize()} on {Words(here.plan).surface(wall)}: {told}, {here.show(along)} along, {here.show(up)} up"
     )
     return Heard(say + weighs, PutHanging.model_validate(put | sizes | {"mass": mass}))
 

@@ -16,6 +16,6 @@ def job_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> lis
         Entry("client", "client", plan.client),
         Entry("place", "place", plan.place),
         Entry("state", "state", plan.state, options=("planning", "agreed", "on site", "done")),
-        Entry("lengths in", "units", writing.style, options=("feet", "inches", "mm", "m")),
+        Entry("lengths in", "units", writing.style, options=("feet", "inches", "mm", "cm", "m")),
         Entry("readings by", "by", writing.instrument, options=("laser", "tape", "drawing", "eye")),
     ]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Final
 
 from oval_room.core.errors import RefusedError
@@ -32,9 +33,27 @@ def _scheme(here: Here, rest: str) -> Heard:
     )
 
 
+UNIT_WORDS: Final = {
+    "ft": "feet",
+    "foot": "feet",
+    "imperial": "feet",
+    "feet and inches": "feet",
+    "in": "inches",
+    "inch": "inches",
+    "metric": "mm",
+    "millimetres": "mm",
+    "millimeters": "mm",
+    "centimetres": "cm",
+    "centimeters": "cm",
+    "metres": "m",
+    "meters": "m",
+}
+
+
 def _units(here: Here, rest: str) -> Heard:
-    word = one_of(rest, ("feet", "inches", "mm", "m"))
-    unit = {"feet": "in", "inches": "in", "mm": "mm", "m": "m"}[word]
+    said = re.sub(r"^(?:in|are|is|to)\s+", "", rest.lower().strip())
+    word = UNIT_WORDS.get(said) or one_of(rest, ("feet", "inches", "mm", "cm", "m"))
+    unit = {"feet": "in", "inches": "in"}.get(word, word)
     return Heard(f"Lengths in {'feet and inches' if word == 'feet' else word}", PutWriting(unit=unit, style=word))
 
 
@@ -77,7 +96,15 @@ def _drop(here: Here, rest: str) -> Heard:
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("name", "a name", "the job's name", "name Chapel flat", "brief", text_phrase("name", "Job", PutJob)),
+    Phrase(
+        "name",
+        "a name",
+        "the job's name",
+        "name Chapel flat",
+        "brief",
+        text_phrase("name", "Job", PutJob),
+        also=("job name",),
+    ),
     Phrase(
         "client", "a name", "who it is for", "client M. Penhallick", "brief", text_phrase("client", "Client", PutJob)
     ),
@@ -86,9 +113,25 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "scheme", "a name", "another way to do the room, copied from this one", "scheme Plain 16:9", "brief", _scheme
     ),
-    Phrase("units", "feet, inches, mm or m", "how this job writes lengths", "units feet", "brief", _units),
+    Phrase(
+        "units",
+        "feet, inches, mm, cm or m",
+        "how this job writes lengths",
+        "units feet",
+        "brief",
+        _units,
+        also=("unit", "lengths in"),
+    ),
     Phrase("ruler", "1/8, 1/16 or 1/32", "the ruler's step in inches", "ruler 1/16", "brief", _ruler),
-    Phrase("by", "laser, tape, drawing or eye", "what readings are taken with", "by laser", "brief", _instrument),
+    Phrase(
+        "by",
+        "laser, tape, drawing or eye",
+        "what readings are taken with",
+        "by laser",
+        "brief",
+        _instrument,
+        also=("measured by", "instrument"),
+    ),
     Phrase(
         "decide",
         "scheme because reason",
@@ -97,5 +140,13 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "picture",
         _decide,
     ),
-    Phrase("drop", "a thing", "take a seat, thing, opening, find, picture … away", "drop seat 2b", "survey", _drop),
+    Phrase(
+        "drop",
+        "a thing",
+        "take a seat, thing, opening, find, picture … away",
+        "drop seat 2b",
+        "survey",
+        _drop,
+        also=("remove", "delete", "take away"),
+    ),
 )

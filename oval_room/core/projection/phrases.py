@@ -16,6 +16,7 @@ from oval_room.core.projection.throw import distances
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
+from oval_room.core.tape.spans import ALONG, LENS, LENS_UP, THROW
 
 
 def projector_here(here: Here) -> tuple[str, Projector]:
@@ -65,7 +66,7 @@ def place_on_wall(here: Here, shows: str, pose: Pose) -> tuple[float, float]:
 
 def _throw(here: Here, rest: str) -> Heard:
     key, projector = projector_here(here)
-    value = here.length(rest)
+    value = here.length(rest, THROW)
     _, plane = place_on_wall(here, projector.shows, here.plan.chosen.pictures[projector.shows].pose)
     say = f"Throw {here.show(value)}, lens to screen"
     return Heard(say, own_wall(here, projector.shows, PutProjector(id=key, y=plane + value)))
@@ -75,7 +76,7 @@ def _screen_to_lens(here: Here, rest: str) -> Heard:
     """The throw with the lens held: the screen comes forward or goes back."""
     _, projector = projector_here(here)
     _, lens = place_on_wall(here, projector.shows, projector.pose)
-    y = lens - here.length(rest)
+    y = lens - here.length(rest, THROW)
     if y < 0:
         raise RefusedError(f"the lens is only {here.show(lens)} from the wall; move the lens")
     picture = here.plan.chosen.pictures[projector.shows]
@@ -85,13 +86,13 @@ def _screen_to_lens(here: Here, rest: str) -> Heard:
 
 def _lens_up(here: Here, rest: str) -> Heard:
     key, _ = projector_here(here)
-    value = here.length(rest)
+    value = here.length(rest, LENS_UP)
     return Heard(f"Lens height {here.show(value)} from the floor", PutProjector(id=key, z=value))
 
 
 def _lens_along(here: Here, rest: str) -> Heard:
     key, projector = projector_here(here)
-    value = here.length(rest)
+    value = here.length(rest, ALONG)
     put = own_wall(here, projector.shows, PutProjector(id=key, x=value))
     return Heard(f"Lens {here.show(value)} from the left wall", put)
 
@@ -99,7 +100,7 @@ def _lens_along(here: Here, rest: str) -> Heard:
 def _lens(here: Here, rest: str) -> Heard:
     """A bare lens length is a height or a throw: whichever is possible here, else it asks."""
     _key, projector = projector_here(here)
-    value, ceiling = here.length(rest), here.plan.survey.room.height.value
+    value, ceiling = here.length(rest, LENS), here.plan.survey.room.height.value
     item = here.gear.get(projector.gear)
     picture = here.plan.chosen.pictures[projector.shows]
     likely = False
@@ -137,8 +138,18 @@ def _age(here: Here, rest: str) -> Heard:
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("projector", "a name", "a projector from the shelf", "projector Heron", "throw", _projector),
-    Phrase("throw", "a length", "lens to screen", "throw 13'4", "throw", _throw),
+    Phrase(
+        "projector", "a name", "a projector from the shelf", "projector Heron", "throw", _projector, also=("beamer",)
+    ),
+    Phrase(
+        "throw",
+        "a length",
+        "lens to screen",
+        "throw 13'4",
+        "throw",
+        _throw,
+        also=("throw distance", "projector distance", "lens to screen", "lens distance"),
+    ),
     Phrase(
         "screen to lens",
         "a length",
@@ -148,7 +159,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _screen_to_lens,
     ),
     Phrase("lens", "a length", "the lens's height or throw, whichever it can be", "lens 7'8 7/8", "throw", _lens),
-    Phrase("lens up", "a length", "the lens above the floor", "lens up 7'8", "throw", _lens_up),
+    Phrase(
+        "lens up",
+        "a length",
+        "the lens above the floor",
+        "lens up 7'8",
+        "throw",
+        _lens_up,
+        also=("lens height", "projector height"),
+    ),
     Phrase("lens along", "a length", "the lens from the left wall", "lens along 6'10", "throw", _lens_along),
     Phrase("goes", "hung or upright", "how the projector sits", "goes hung", "throw", _hang),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),

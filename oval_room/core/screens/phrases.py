@@ -19,9 +19,11 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.shapes import curve, split
+from oval_room.core.screens.size import WIDE
 from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of
+from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, GAP, RADIUS, STAND_OFF, TOP
 from oval_room.core.units import MM_IN
 
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
@@ -52,7 +54,7 @@ def _aligned(here: Here, rest: str, what: str) -> Heard:
 def _gap(here: Here, rest: str) -> Heard:
     """The pictures of the subject's row with equal gaps, frame to frame, about the row's middle."""
     key, picture = here.picture()
-    gap = here.length(rest)
+    gap = here.length(rest, GAP)
     room, pictures = here.plan.survey.room, here.plan.chosen.pictures
     n = wall_of(room, picture)
     wall = room.walls[n - 1]
@@ -89,7 +91,7 @@ def _other(here: Here, key: str, rest: str) -> tuple[str, Picture]:
 def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         key, picture = here.picture()
-        value = here.length(rest)
+        value = here.length(rest, {"top": TOP, "centre": CENTRE, "bottom": BOTTOM}[place])
         up = {"top": picture.height, "centre": picture.height / 2, "bottom": 0.0}[place]
         put = PutPicture(id=key, bottom=value - up)
         return Heard(f"{picture.name}: {words} at {here.show(value)}", put)
@@ -100,7 +102,7 @@ def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
 def _stretch(here: Here, rest: str) -> Heard:
     """The top edge at a height with the bottom edge held: the picture grows or shrinks."""
     key, picture = here.picture()
-    height = here.length(rest) - picture.bottom
+    height = here.length(rest, TOP) - picture.bottom
     if height < 100:
         raise RefusedError(f"give a top edge over the bottom edge at {here.show(picture.bottom)}")
     put = PutPicture(id=key, width=chosen(height * picture.aspect), bottom=picture.bottom)
@@ -109,7 +111,7 @@ def _stretch(here: Here, rest: str) -> Heard:
 
 def _wide(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    value = here.length(rest)
+    value = here.length(rest, WIDE)
     return Heard(f"{picture.name}: {here.show(value)} wide", PutPicture(id=key, width=chosen(value)))
 
 
@@ -132,7 +134,7 @@ def left_end(here: Here, key: str) -> str:
 
 def _picture_x(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    value = here.length(rest)
+    value = here.length(rest, ALONG)
     return Heard(
         f"{picture.name}: middle {here.show(value)} from the {left_end(here, key)}", on_own_wall(here, key, along=value)
     )
@@ -140,7 +142,7 @@ def _picture_x(here: Here, rest: str) -> Heard:
 
 def _stand_off(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    value = here.length(rest)
+    value = here.length(rest, STAND_OFF)
     return Heard(f"{picture.name}: surface {here.show(value)} from the wall", on_own_wall(here, key, off=value))
 
 
@@ -163,7 +165,7 @@ def _on(here: Here, rest: str) -> Heard:
 def _turned_by(field: str, words: str, sign: int) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         key, picture = here.picture()
-        text = rest.strip().rstrip("°").strip().replace("−", "-").replace(",", ".")
+        text = re.sub(r"\s*(?:°|deg\.?|degrees?)$", "", rest.strip().replace("−", "-").replace(",", "."))
         if not re.fullmatch(r"-?[0-9]{1,3}(\.[0-9]+)?", text) or abs(float(text)) > 85:
             raise RefusedError(f"give degrees from -85 to 85 (got {rest.strip()[:20]})", value=rest)
         value = float(text)
@@ -181,7 +183,7 @@ def _curve(here: Here, rest: str) -> Heard:
         return Heard(f"{picture.name}: flat", PutPicture(id=key, curve=0.0))
     if picture.kind != "panel":
         raise RefusedError("only panels are planned curved; say curve flat for a screen", value=rest)
-    radius = here.length(rest)
+    radius = here.length(rest, RADIUS)
     if radius * math.pi < picture.width.value:
         raise RefusedError(
             f"give a radius over {here.show(picture.width.value / math.pi)}: a panel is less than half a circle"
@@ -316,9 +318,26 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'gap 2"',
         "picture",
         _gap,
+        also=("gaps", "spacing"),
     ),
-    Phrase("aspect", "width over height", "the picture's aspect", "aspect 2.40", "picture", _aspect),
-    Phrase("wide", "a length", "the picture's width", 'wide 94 1/2"', "picture", _wide),
+    Phrase(
+        "aspect",
+        "width over height",
+        "the picture's aspect",
+        "aspect 2.40",
+        "picture",
+        _aspect,
+        also=("ratio", "aspect ratio"),
+    ),
+    Phrase(
+        "wide",
+        "a length",
+        "the picture's width",
+        'wide 94 1/2"',
+        "picture",
+        _wide,
+        also=("picture width", "screen width", "tv width", "picture wide"),
+    ),
     Phrase(
         "bottom",
         "a length",
@@ -326,16 +345,56 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'bottom 28"',
         "picture",
         _edge("bottom", "bottom edge"),
+        also=("bottom edge", "picture bottom", "screen bottom", "tv bottom", "bottom of tv", "bottom of screen"),
     ),
     Phrase(
-        "centre", "a length", "the picture's centre above the floor", 'centre 47"', "picture", _edge("centre", "centre")
+        "centre",
+        "a length",
+        "the picture's centre above the floor",
+        'centre 47"',
+        "picture",
+        _edge("centre", "centre"),
+        also=(
+            "center",
+            "middle",
+            "picture centre",
+            "picture center",
+            "tv centre",
+            "tv center",
+            "screen centre",
+            "screen center",
+            "centre height",
+            "center height",
+        ),
     ),
     Phrase(
-        "top", "a length", "the picture's top edge above the floor", 'top 66 1/2"', "picture", _edge("top", "top edge")
+        "top",
+        "a length",
+        "the picture's top edge above the floor",
+        'top 66 1/2"',
+        "picture",
+        _edge("top", "top edge"),
+        also=("top edge", "picture top", "screen top", "tv top", "top of tv", "top of screen"),
     ),
     Phrase("stretch to", "a length", "the top edge, with the bottom edge held", 'stretch to 80"', "picture", _stretch),
-    Phrase("along", "a length", "the picture's middle from the left wall", "along 6'10", "picture", _picture_x),
-    Phrase("stand-off", "a length", "the picture's surface from the wall", 'stand-off 2 3/8"', "picture", _stand_off),
+    Phrase(
+        "along",
+        "a length",
+        "the picture's middle from the left wall",
+        "along 6'10",
+        "picture",
+        _picture_x,
+        also=("picture along", "tv along", "screen along"),
+    ),
+    Phrase(
+        "stand-off",
+        "a length",
+        "the picture's surface from the wall",
+        'stand-off 2 3/8"',
+        "picture",
+        _stand_off,
+        also=("standoff", "stand off", "off wall", "off the wall"),
+    ),
     Phrase("on", "a wall", "hang the picture on a wall, in its middle", "on w1", "picture", _on),
     Phrase(
         "swivel",
@@ -354,7 +413,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _turned_by("pitch", "tilted down by", -1),
     ),
     Phrase("corner", "a corner", "the picture across a corner of the room", "corner c2", "picture", _corner),
-    Phrase("curve", "a radius or flat", "how a panel is curved", "curve 1800 mm", "picture", _curve),
+    Phrase(
+        "curve",
+        "a radius or flat",
+        "how a panel is curved",
+        "curve 1800 mm",
+        "picture",
+        _curve,
+        also=("curved", "curvature"),
+    ),
     Phrase("split", "columns x rows", "what the picture is shared into", "split 2 x 1", "picture", _split),
     Phrase("surface", "a kind", "the screen's surface", "surface matte", "picture", _surface),
     Phrase(

@@ -62,6 +62,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "largest picture",
         "picture",
         _largest,
+        also=("biggest picture", "largest tv", "biggest tv", "largest screen", "biggest screen"),
     ),
     Phrase(
         "lowest picture",

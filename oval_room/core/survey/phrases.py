@@ -9,31 +9,50 @@ from typing import Final, get_args
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.measure import Typed, Values, next_id
+from oval_room.core.plan.room import WALL_WORDS
+from oval_room.core.span import Span
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.survey.stray import START_LUX
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
+from oval_room.core.tape.spans import (
+    ACROSS,
+    APART,
+    CEILING,
+    EYE,
+    FURNITURE,
+    PERSON,
+    RISER,
+    SEAT,
+    SIDEWAYS,
+    SOUNDBAR,
+    WALL,
+)
+from oval_room.core.units import is_length
 
+FACING: Final = ("drywall", "plasterboard", "stud", "studs")
 SEAT_SPACING: Final = 650.0
 
 
 def _room(here: Here, rest: str) -> Heard:
-    parts = [part.strip() for part in re.split(r"[x×*]|\bby\b", rest)]
+    parts = [part.strip() for part in re.split(r"[x×*]|\bby\b", rest, flags=re.IGNORECASE)]
     if not 2 <= len(parts) <= 3 or not all(parts):
-        raise RefusedError("give width x depth x height, as in room 17'4 x 12'9 x 8'", value=rest)
-    values = [here.length(part) for part in parts]
+        raise RefusedError(here.eg("give width x depth x height, as in room 17'4 x 12'9 x 8'"), value=rest)
+    values = here.lengths(*zip(parts, (WALL, WALL, CEILING), strict=False))
     names = dict(zip(("width", "depth", "height"), (here.read(value) for value in values), strict=False))
     words = ("along display wall", "depth", "height")
     said = ", ".join(f"{word} {here.show(value)}" for word, value in zip(words, values, strict=False))
     return Heard(f"Room: {said}", PutRoom.model_validate(names))
 
 
-def _room_side(field: str, words: str) -> Callable[[Here, str], Heard]:
+def _room_side(field: str, words: str, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
-        value = here.length(rest)
+        if field == "width" and re.sub(r"^(is|of)\s+", "", rest.lower()) in (*WALL_WORDS, *FACING):
+            raise Ask("That is what it is made of:", f"made of {rest}")
+        value = here.length(rest, span)
         return Heard(f"Room {words} {here.show(value)}", PutRoom.model_validate({field: here.read(value)}))
 
     return make
@@ -51,7 +70,15 @@ def _faces(here: Here, rest: str) -> Heard:
 
 def _seat(here: Here, rest: str) -> Heard:
     seats = here.plan.survey.seats
-    value = here.length(rest)
+    for name, one in seats.items():
+        called = re.match(
+            rf"{re.escape(one.name.removeprefix('seat ').lower())}\s*(?::|\bat\b|\s)\s*(?=[0-9])", rest.lower()
+        )
+        if called and one.name.startswith("seat ") and not is_length(rest):
+            value = here.length(rest[called.end() :], SEAT)
+            say = f"{one.name.capitalize()}: eye {here.show(value)} from the display wall"
+            return Heard(say, PutSeat(id=name, y=here.read(value)))
+    value = here.length(rest, SEAT)
     if not seats:
         return Heard(f"Seat 1: eye {here.show(value)} from the display wall", PutSeat(id="s1", y=here.read(value)))
     key, seat = here.seat()
@@ -60,9 +87,36 @@ def _seat(here: Here, rest: str) -> Heard:
     )
 
 
+def _seated(kind: SeatKind) -> Callable[[Here, str], Heard]:
+    """What the row sits on, with its distance where that is said."""
+
+    def make(here: Here, rest: str) -> Heard:
+        if not here.plan.survey.seats:
+            heard = _seat(here, rest)
+            return Heard(f"{heard.say}, on a {kind}", several(heard.command, PutSeat(id="s1", kind=kind)))
+        heard, on = _seat(here, rest), _kind(here, kind)
+        return Heard(f"{heard.say}, on a {kind}", several(heard.command, on.command))
+
+    return make
+
+
+def _which(*words: str) -> Callable[[Here, str], Heard]:
+    """A word that could be of several things."""
+
+    def make(here: Here, rest: str) -> Heard:
+        fits = [word for word in words if word != "wide" or here.plan.chosen.pictures]
+        if len(fits) == 1 and (said := here.said(f"{fits[0]} {rest}")):
+            return said[0].make(here, rest)
+        raise Ask(
+            f"Of what is that the {'width' if 'wide' in words else 'length'}?", *(f"{word} {rest}" for word in fits)
+        )
+
+    return make
+
+
 def _across(here: Here, rest: str) -> Heard:
     key, seat = here.seat()
-    value = here.length(rest)
+    value = here.length(rest, ACROSS)
     return Heard(
         f"{seat.name.capitalize()}: {here.show(value)} along from the left wall", PutSeat(id=key, x=here.read(value))
     )
@@ -71,7 +125,7 @@ def _across(here: Here, rest: str) -> Heard:
 def _seats(here: Here, rest: str) -> Heard:
     many, _, apart = re.sub(r"[×*]|\bapart\b", "x", rest).partition("x")
     count = int(number(many, "how many seats in the row", 1, 12))
-    spacing = here.length(apart) if apart.strip() else SEAT_SPACING
+    spacing = here.length(apart, APART) if apart.strip() else SEAT_SPACING
     if not 300 <= spacing <= 3000:
         raise RefusedError(
             f"give seats from {here.show(300)} to {here.show(3000)} apart (got {here.show(spacing)})", value=rest
@@ -105,8 +159,8 @@ def _seats(here: Here, rest: str) -> Heard:
 def _row(here: Here, rest: str) -> Heard:
     found = re.fullmatch(r"(?P<row>[0-9]{1,2})\s*[:,]?\s+(?P<at>.+)", rest)
     if not found:
-        raise RefusedError("give the row and its distance, as in row 2 14'6", value=rest)
-    row, value = int(found["row"]), here.length(found["at"])
+        raise RefusedError(here.eg("give the row and its distance, as in row 2 14'6"), value=rest)
+    row, value = int(found["row"]), here.length(found["at"], SEAT)
     seats = here.plan.survey.seats
     if not 1 <= row <= 20:
         raise RefusedError(f"give a row from 1 to 20 (got {row})")
@@ -115,7 +169,7 @@ def _row(here: Here, rest: str) -> Heard:
     if mine:
         return Heard(say, several(*(PutSeat(id=key, y=here.read(value)) for key in mine)))
     if not seats:
-        raise RefusedError("seat the first row first: seat 11'2")
+        raise RefusedError(here.eg("seat the first row first: seat 11'2"))
     taken, steps = set(seats), []
     like = [
         seat for seat in seats.values() if seat.row == max((s.row for s in seats.values() if s.row < row), default=1)
@@ -145,11 +199,11 @@ def _of_row(here: Here, field: str, value: float, words: str) -> Heard:
 
 
 def _eye(here: Here, rest: str) -> Heard:
-    return _of_row(here, "eye", here.length(rest), "eyes above their floor")
+    return _of_row(here, "eye", here.length(rest, EYE), "eyes above their floor")
 
 
 def _riser(here: Here, rest: str) -> Heard:
-    return _of_row(here, "floor", here.length(rest), "floor raised by")
+    return _of_row(here, "floor", here.length(rest, RISER), "floor raised by")
 
 
 def _kind(here: Here, rest: str) -> Heard:
@@ -161,7 +215,7 @@ def _kind(here: Here, rest: str) -> Heard:
 
 def _person(here: Here, rest: str) -> Heard:
     key, seat = here.seat()
-    value = here.length(rest)
+    value = here.length(rest, PERSON)
     if not 600 <= value <= 2400:
         raise RefusedError(f"give how tall the person is, from {here.show(600)} to {here.show(2400)}", value=rest)
     eye = eye_height(seat.kind, value)
@@ -173,7 +227,7 @@ def _stagger(here: Here, rest: str) -> Heard:
     found = re.fullmatch(r"(?:row\s+)?(?P<row>[0-9]{1,2})\s*[:,]?\s+(?P<by>.+)", rest.strip())
     if not found:
         raise RefusedError("give the row and how far it moves to the right, as in stagger 2 325 mm", value=rest)
-    row, by = int(found["row"]), here.length(found["by"], negative_ok=True)
+    row, by = int(found["row"]), here.length(found["by"], SIDEWAYS)
     mine = {key: seat for key, seat in here.plan.survey.seats.items() if seat.row == row}
     if not mine:
         raise RefusedError(f"there is no row {row}", value=rest)
@@ -211,9 +265,9 @@ def _wants(here: Here, rest: str) -> Heard:
     )
 
 
-def _standing(kind: str, name: str, depth: float) -> Callable[[Here, str], Heard]:
+def _standing(kind: str, name: str, depth: float, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
-        top = here.length(rest)
+        top = here.length(rest, span)
         if top <= 0:
             raise RefusedError(f"give the top of the {name} above the floor, over 0")
         things = here.plan.survey.things
@@ -257,6 +311,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "room 17'4 x 12'9 x 8'",
         "survey",
         _room,
+        also=("room is", "room size"),
     ),
     Phrase(
         "wall",
@@ -264,24 +319,98 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "room along the display wall",
         "wall 17'4",
         "survey",
-        _room_side("width", "along the display wall"),
+        _room_side("width", "along the display wall", WALL),
+        also=("display wall", "room width", "wall width", "tv wall"),
     ),
-    Phrase("depth", "a length", "room out from the display wall", "depth 12'9", "survey", _room_side("depth", "depth")),
-    Phrase("ceiling", "a length", "ceiling above the floor", "ceiling 8'", "survey", _room_side("height", "height")),
+    Phrase(
+        "depth",
+        "a length",
+        "room out from the display wall",
+        "depth 12'9",
+        "survey",
+        _room_side("depth", "depth", WALL),
+        also=("room depth", "room deep", "deep"),
+    ),
+    Phrase(
+        "ceiling",
+        "a length",
+        "ceiling above the floor",
+        "ceiling 8'",
+        "survey",
+        _room_side("height", "height", CEILING),
+        also=("ceiling height", "ceilings", "room height"),
+    ),
     Phrase(
         "finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish
     ),
     Phrase(
         "faces", "a bearing", "compass bearing of someone who looks at the display wall", "faces 190", "survey", _faces
     ),
-    Phrase("seat", "a length", "the seat's eye, from the display wall", "seat 11'2", "survey", _seat),
+    Phrase(
+        "seat",
+        "a length",
+        "the seat's eye, from the display wall",
+        "seat 11'2",
+        "survey",
+        _seat,
+        also=("viewing distance", "seating distance", "seat distance", "distance", "sitting", "we sit", "they sit"),
+    ),
     Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
+    Phrase(
+        "sofa",
+        "a length",
+        "the seat's eye, from the display wall, on a sofa",
+        "sofa 11'2",
+        "survey",
+        _seated("sofa"),
+        also=("couch", "settee"),
+    ),
+    Phrase("recliner", "a length", "the same on a recliner", "recliner 11'2", "survey", _seated("recliner")),
+    Phrase("bed", "a length", "the same in bed", "bed 11'2", "survey", _seated("bed")),
+    Phrase("chair", "a length", "the same on a chair", "chair 11'2", "survey", _seated("upright"), also=("armchair",)),
+    Phrase(
+        "width", "a length", "asks of what: the room or the picture", "width 17'4", "survey", _which("wall", "wide")
+    ),
+    Phrase(
+        "length",
+        "a length",
+        "asks of what: along the wall or the depth",
+        "length 17'4",
+        "survey",
+        _which("wall", "depth"),
+    ),
     Phrase("stagger", "row and length", "move a row sideways", 'stagger 2 13"', "survey", _stagger),
-    Phrase("person", "a height", "how tall who sits there is", "person 6'1", "survey", _person),
-    Phrase("across", "a length", "the seat's eye, from the left wall", "across 6'10", "survey", _across),
-    Phrase("row", "row and length", "a row's eyes, from the display wall", "row 2 14'6", "survey", _row),
-    Phrase("eye", "a length", "the row's eyes above their floor", 'eye 41"', "survey", _eye),
-    Phrase("riser", "a length", "how far the row's floor is raised", 'riser 8"', "survey", _riser),
+    Phrase("person", "a height", "how tall who sits there is", "person 6'1", "survey", _person, also=("viewer",)),
+    Phrase(
+        "across",
+        "a length",
+        "the seat's eye, from the left wall",
+        "across 6'10",
+        "survey",
+        _across,
+        also=("seat across", "seat along"),
+    ),
+    Phrase(
+        "row", "row and length", "a row's eyes, from the display wall", "row 2 14'6", "survey", _row, also=("seat row",)
+    ),
+    Phrase(
+        "eye",
+        "a length",
+        "the row's eyes above their floor",
+        'eye 41"',
+        "survey",
+        _eye,
+        also=("eye height", "eye level", "eyes height", "eye line", "eyes"),
+    ),
+    Phrase(
+        "riser",
+        "a length",
+        "how far the row's floor is raised",
+        'riser 8"',
+        "survey",
+        _riser,
+        also=("platform", "raised by"),
+    ),
     Phrase(
         "seating",
         "a kind of seat",
@@ -296,7 +425,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "top of what stands under the picture",
         'furniture 24"',
         "survey",
-        _standing("furniture", "furniture", 450.0),
+        _standing("furniture", "furniture", 450.0, FURNITURE),
+        also=("sideboard", "cabinet top", "tv stand", "tv unit", "console", "credenza", "furniture top"),
     ),
     Phrase(
         "soundbar",
@@ -304,9 +434,18 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "top of the soundbar or centre speaker",
         'soundbar 28"',
         "survey",
-        _standing("soundbar", "soundbar", 120.0),
+        _standing("soundbar", "soundbar", 120.0, SOUNDBAR),
+        also=("sound bar", "centre speaker", "center speaker"),
     ),
-    Phrase("light", "scene, origin and lux", "stray light at the picture", "light lamps side 20", "survey", _light),
+    Phrase(
+        "light",
+        "scene, origin and lux",
+        "stray light at the picture",
+        "light lamps side 20",
+        "survey",
+        _light,
+        also=("lux",),
+    ),
     Phrase(
         "scene",
         "name like kind",

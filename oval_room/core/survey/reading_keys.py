@@ -10,8 +10,26 @@ from oval_room.core.commands import Command
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
+from oval_room.core.span import Span
 from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat
 from oval_room.core.survey.room_commands import PutDim, PutRoom
+from oval_room.core.tape.spans import (
+    ACROSS,
+    ALONG,
+    CEILING,
+    CORNER,
+    DIAGONAL,
+    EYE,
+    HEAD,
+    LASER_LINE,
+    LEAN,
+    OPENING,
+    PIECE,
+    RISER,
+    SEAT,
+    SILL,
+    WALL,
+)
 
 FIELDS: Final[dict[str, tuple[str, ...]]] = {
     "s": ("x", "y", "floor", "eye"),
@@ -35,6 +53,32 @@ def key_of(path: str) -> str:
 
 def is_light(key: str) -> bool:
     return key.startswith("k") and "." in key
+
+
+_SPANS: Final[dict[str, Span]] = {
+    "w": PIECE,
+    "c": DIAGONAL,
+    "h": CORNER,
+    "f": LASER_LINE,
+    "p": LEAN,
+    "ceiling": CEILING,
+    "depth": WALL,
+    "s.x": ACROSS,
+    "s.y": SEAT,
+    "s.floor": RISER,
+    "s.eye": EYE,
+    "o.along": ALONG,
+    "o.after": ALONG,
+    "o.width": OPENING,
+    "o.sill": SILL,
+    "o.head": HEAD,
+}
+
+
+def span_of(key: str) -> Span | None:
+    """What a reading of a key plausibly is; None for light."""
+    name, _, field = key.partition(".")
+    return _SPANS.get(f"{name[:1]}.{field}" if field else name) or _SPANS.get(name[:1] if not field else "")
 
 
 def taking(plan: Plan, key: str, typed: Typed) -> Command:

@@ -13,10 +13,13 @@ from oval_room.core.plan.measure import Measure, Typed, Values
 from oval_room.core.plan.outline import Place
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Slope
 from oval_room.core.plan.turn import wall_name
+from oval_room.core.span import Span
 from oval_room.core.survey.lying import usual_slip
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
+from oval_room.core.tape.spans import BOARD, CORNER, DIAGONAL, LASER_LINE, LEAN, MODULE, PIECE, SLOPE
+from oval_room.core.units import is_length
 from oval_room.core.words import dim_name
 
 WAYS: Final[dict[str, Place]] = {
@@ -64,12 +67,14 @@ def _walk(here: Here, text: str) -> list[_Run]:
         pair = parts[i : i + 2]
         if len(pair) < 2 or (pair[0] in WAYS) != words_first or (pair[1] in WAYS) == words_first:
             raise RefusedError(
-                "give each wall as a length and a way: outline 12'9 right 4' out 3' left …; "
-                "ways are right, left, out, back",
+                here.eg(
+                    "give each wall as a length and a way: outline 12'9 right 4' out 3' left …; "
+                    "ways are right, left, out, back"
+                ),
                 value=text,
             )
         way, length = pair if words_first else (pair[1], pair[0])
-        leg = (here.length(length), way)
+        leg = (here.length(length, PIECE), way)
         if leg[0] <= 0:
             raise RefusedError("give each wall's length, over 0", value=length)
         if joined and runs:
@@ -153,6 +158,7 @@ def _wall_number(here: Here, text: str) -> str:
 def surface_first(here: Here, rest: str, otherwise: str = "w1") -> tuple[str, str]:
     """A surface named at the start of a line and what follows it; the display wall when none is named."""
     found = re.match(
+        r"(?:(?:on|in)\s+)?(?:the\s+)?"
         r"(ceiling\b|w\s?\d{1,2}\b|wall\s\d{1,2}\b|(?:display|left|right|back)(?: wall)?\b)\s*(?:is|:)?\s*",
         rest,
         re.IGNORECASE,
@@ -166,8 +172,8 @@ def surface_first(here: Here, rest: str, otherwise: str = "w1") -> tuple[str, st
 def _wall_length(here: Here, rest: str) -> Heard:
     found = re.match(r"\s*(?P<n>\d{1,2})(?:\s+|\s*[:=]\s*)(?P<length>.+)", rest)
     if not found:
-        raise RefusedError("give the wall's number and its length, as in w3 13'4", value=rest)
-    key, value = _wall_number(here, found["n"]), here.length(found["length"])
+        raise RefusedError(here.eg("give the wall's number and its length, as in w3 13'4"), value=rest)
+    key, value = _wall_number(here, found["n"]), here.length(found["length"], PIECE)
     put: Command = PutDim(id=key, value=here.read(value))
     return Heard(f"{_cap(dim_name(here.plan, key))}: {here.show(value)}", put)
 
@@ -180,19 +186,21 @@ def _diagonal(here: Here, rest: str) -> Heard:
     else:
         a, b, text = 1, 3, rest
         if len(here.plan.survey.room.walls) != 4:
-            raise RefusedError("give both corners and the length, as in diagonal c1 c4 21'9", value=rest)
-    value = here.length(text)
+            raise RefusedError(here.eg("give both corners and the length, as in diagonal c1 c4 21'9"), value=rest)
+    value = here.length(text, DIAGONAL)
     return Heard(
         f"Diagonal from corner {a} to corner {b}: {here.show(value)}", PutDim(id=f"c{a}c{b}", value=here.read(value))
     )
 
 
-def _at_corner(letter: str, words: str, example: str) -> Callable[[Here, str], Heard]:
+def _at_corner(letter: str, words: str, example: str, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         found = re.match(r"\s*[cw]?(?P<n>\d{1,2})\s+(?P<length>.+)", rest, re.IGNORECASE)
         if not found:
-            raise RefusedError(f"give the number and the reading, as in {example}", value=rest)
-        value = here.length(found["length"], negative_ok=letter == "p")
+            if letter == "h" and is_length(rest):
+                raise Ask("The height of what?", *(f"{word} {rest}" for word in ("ceiling", "eye", "centre")))
+            raise RefusedError(here.eg(f"give the number and the reading, as in {example}"), value=rest)
+        value = here.length(found["length"], span)
         return Heard(
             f"{words} {found['n']}: {here.show(value)}", PutDim(id=f"{letter}{int(found['n'])}", value=here.read(value))
         )
@@ -210,9 +218,9 @@ def _slope(here: Here, rest: str) -> Heard:
     )
     if not surface or surface == "ceiling" or not found:
         raise RefusedError(
-            "give the wall it starts at, its height there and its pitch: slope w2 4'6 at 35°", value=rest
+            here.eg("give the wall it starts at, its height there and its pitch: slope w2 4'6 at 35°"), value=rest
         )
-    low, pitch = here.length(found["low"]), number(found["pitch"], "a pitch in degrees", 1, 80)
+    low, pitch = here.length(found["low"], SLOPE), number(found["pitch"], "a pitch in degrees", 1, 80)
     if low >= room.height.value:
         raise RefusedError(
             f"the slope starts at {here.show(low)}, over the ceiling at {here.show(room.height.value)}: "
@@ -233,6 +241,11 @@ def _slope(here: Here, rest: str) -> Heard:
 def _made(here: Here, rest: str) -> Heard:
     surface, text = surface_first(here, rest)
     words = CEILING_WORDS if surface == "ceiling" else WALL_WORDS
+    if text.strip().lower() in ("drywall", "plasterboard", "stud", "studs", "stud wall") and surface != "ceiling":
+        where = "" if surface == "w1" else f"{surface} "
+        raise Ask(
+            "What holds the board?", *(f"made of {where}{one}" for one in ("timber", "steel 25", "dabs", "board"))
+        )
     kind = one_of(text, tuple(words))
     if surface == "w1":
         return Heard(f"Display wall: {words[kind]}", PutRoom(wall=kind))
@@ -247,8 +260,8 @@ def _board(here: Here, rest: str) -> Heard:
     surface, text = surface_first(here, rest)
     found = re.fullmatch(r"(?P<thick>.+?)(?:\s*[x×*]\s*(?P<layers>[1-4]))?\s*", text)
     if not found:
-        raise RefusedError("give the board's thickness and layers, as in board w2 12.5 x 2", value=rest)
-    thick, layers = here.length(found["thick"]), int(found["layers"] or 1)
+        raise RefusedError("give the board's thickness and layers, as in board w2 12.5 mm x 2", value=rest)
+    thick, layers = here.length(found["thick"], BOARD), int(found["layers"] or 1)
     if thick > 100:
         raise RefusedError(f"a board is at most 100 mm thick (got {here.show(thick)})", value=rest)
     say = f"{_cap(_surface(here, surface))}: board {here.show(thick)}, {layers} layer{'s' if layers > 1 else ''}"
@@ -269,7 +282,7 @@ def _joists(here: Here, rest: str) -> Heard:
 
 
 def _module(here: Here, rest: str) -> Heard:
-    value = here.length(rest)
+    value = here.length(rest, MODULE)
     return Heard(
         f"Suspended grid with a module of {here.show(value)}", PutMade(surface="ceiling", kind="grid", module=value)
     )
@@ -286,10 +299,11 @@ def _latitude(here: Here, rest: str) -> Heard:
 
 def _again(here: Here, rest: str) -> Heard:
     """A repeat of a reading: the same words after `again`."""
-    phrase = here.said(rest)
-    if phrase is None or phrase.word == "again":
-        raise RefusedError("say the reading again, as in again wall 17'4", value=rest)
-    heard = phrase.make(here, rest[len(phrase.word) :].strip())
+    said = here.said(rest)
+    if said is None or said[0].word == "again":
+        raise RefusedError(here.eg("say the reading again, as in again wall 17'4"), value=rest)
+    phrase, word = said
+    heard = phrase.make(here, rest[len(word) :].strip())
     command, found = _repeated(heard.command)
     if not found:
         raise RefusedError(f"“{phrase.word}” takes no reading that could be repeated", value=rest)
@@ -339,14 +353,16 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _outline,
     ),
     Phrase("w", "number and length", "a wall's length by its number", "w2 13'4", "survey", _wall_length),
-    Phrase("diagonal", "corners and length", "corner to corner", "diagonal c1 c3 21'9", "survey", _diagonal),
+    Phrase(
+        "diagonal", "corners and length", "corner to corner", "diagonal c1 c3 21'9", "survey", _diagonal, also=("diag",)
+    ),
     Phrase(
         "height",
         "corner and length",
         "ceiling above the floor at a corner",
         "height c2 7'11",
         "survey",
-        _at_corner("h", "Ceiling at corner", "height c2 7'11"),
+        _at_corner("h", "Ceiling at corner", "height c2 7'11", CORNER),
     ),
     Phrase(
         "line",
@@ -354,7 +370,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "floor below the laser line at a corner",
         'line c2 39 3/8"',
         "survey",
-        _at_corner("f", "Floor below the laser line at corner", 'line c2 39 3/8"'),
+        _at_corner("f", "Floor below the laser line at corner", 'line c2 39 3/8"', LASER_LINE),
     ),
     Phrase(
         "plumb",
@@ -362,13 +378,29 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "how far a wall leans per metre of height, away positive",
         "plumb w1 4 mm",
         "survey",
-        _at_corner("p", "Lean per metre of wall", "plumb w1 4 mm"),
+        _at_corner("p", "Lean per metre of wall", "plumb w1 4 mm", LEAN),
     ),
     Phrase(
         "slope", "wall, height, pitch", "a ceiling that slopes up from a wall", "slope w2 4'6 at 35°", "survey", _slope
     ),
-    Phrase("made of", "a kind of wall", "what a wall or the ceiling is made of", "made of timber", "survey", _made),
-    Phrase("board", "thickness x layers", "a wall's board", "board w1 12.5 mm x 2", "survey", _board),
+    Phrase(
+        "made of",
+        "a kind of wall",
+        "what a wall or the ceiling is made of",
+        "made of timber",
+        "survey",
+        _made,
+        also=("wall is", "walls are", "wall made of", "walls made of"),
+    ),
+    Phrase(
+        "board",
+        "thickness x layers",
+        "a wall's board",
+        "board w1 12.5 mm x 2",
+        "survey",
+        _board,
+        also=("drywall", "plasterboard", "wallboard"),
+    ),
     Phrase("behind", "words", "what is behind a wall's face", "behind w1 insulation", "survey", _behind),
     Phrase("joists", "along or out", "which way the joists run", "joists out", "survey", _joists),
     Phrase("module", "a length", "module of a suspended grid", "module 600 mm", "survey", _module),

@@ -9,11 +9,14 @@ from typing import Final, Protocol, TypeVar, get_args
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.fittings import Covering, How, PassageKind, Swing
 from oval_room.core.plan.measure import Values, next_id
+from oval_room.core.span import Span
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
 from oval_room.core.survey.document import SpeakerPart, ThingKind
 from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
+from oval_room.core.tape.spans import ALONG, HEAD, OPENING, OPENING_HIGH, OUT, PASSAGE, SILL, THING, THING_AT, UP
+from oval_room.core.units import is_length
 from oval_room.core.words import dim_name
 
 
@@ -25,11 +28,14 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
         )
         if not found or wall == "ceiling":
             raise RefusedError(
-                f'give wall, place from its left end, width x height: {kind} w2 at 3\', 48" x 44" sill 36"', value=rest
+                here.eg(f'give wall, place from its left end, width x height: {kind} w2 at 3\', 48" x 44" sill 36"'),
+                value=rest,
             )
-        along, width = _place_and_width(here, found["place"], kind)
-        high = here.length(found["high"])
-        sill = here.length(found["sill"]) if found["sill"] else (900.0 if kind == "window" else 0.0)
+        place, wide = _place_and_width(here, found["place"], kind)
+        asked = [(place, ALONG), (wide, OPENING), (found["high"], OPENING_HIGH)]
+        values = here.lengths(*asked, *([(found["sill"], SILL)] if found["sill"] else []))
+        along, width, high = values[:3]
+        sill = values[3] if found["sill"] else (900.0 if kind == "window" else 0.0)
         openings = here.plan.survey.openings
         same = [o.name for o in openings.values() if o.kind == kind]
         name = kind if kind not in {o.name for o in openings.values()} else f"{kind} {len(same) + 1}"
@@ -53,8 +59,8 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
     return make
 
 
-def _place_and_width(here: Here, text: str, kind: str) -> tuple[float, float]:
-    """Two lengths set apart by a comma, or by a space where only one space can part them [mm].
+def _place_and_width(here: Here, text: str, kind: str) -> tuple[str, str]:
+    """Two lengths set apart by a comma, or by a space where only one space can part them.
 
     Raises:
         RefusedError: it is not two lengths, or it might be read in more than one way.
@@ -63,21 +69,14 @@ def _place_and_width(here: Here, text: str, kind: str) -> tuple[float, float]:
     if len(parts) == 1:
         words = text.split()
         parted = [(" ".join(words[:n]), " ".join(words[n:])) for n in range(1, len(words))]
-        ways = [pair for one, other in parted if (pair := _both(here, one, other)) is not None]
+        ways = [(one, other) for one, other in parted if is_length(one) and is_length(other)]
         if len(ways) == 1:
             return ways[0]
     elif len(parts) == 2:
-        return here.length(parts[0]), here.length(parts[1])
+        return parts[0], parts[1]
     raise RefusedError(
-        f'give place, width and height, a comma after the place: {kind} w2 at 3\', 48" x 44"', value=text
+        here.eg(f'give place, width and height, a comma after the place: {kind} w2 at 3\', 48" x 44"'), value=text
     )
-
-
-def _both(here: Here, one: str, other: str) -> tuple[float, float] | None:
-    try:
-        return here.length(one), here.length(other)
-    except RefusedError:
-        return None
 
 
 class _HasName(Protocol):
@@ -112,10 +111,10 @@ def _of_opening(field: str, words: tuple[str, ...], say: str) -> Callable[[Here,
     return make
 
 
-def _opening_length(field: str, say: str) -> Callable[[Here, str], Heard]:
+def _opening_length(field: str, say: str, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         key, opening, text = _named(here, rest, here.plan.survey.openings, "opening")
-        value = here.length(text)
+        value = here.length(text, span)
         return Heard(
             f"{_cap(opening.name)}: {say} {here.show(value)}",
             PutOpening.model_validate({"id": key, field: here.read(value)}),
@@ -136,16 +135,14 @@ def _service(kind: str) -> Callable[[Here, str], Heard]:
         )
         if not found:
             raise RefusedError(
-                f"give wall, place and height: {kind} w1 at 3' up 14\"; a run also where to: … to 3' up 8'", value=rest
+                here.eg(f"give wall, place and height: {kind} w1 at 3' up 14\"; a run also where to: … to 3' up 8'"),
+                value=rest,
             )
-        put: Values = {
-            "wall": surface,
-            "kind": kind,
-            "along": here.length(found["along"]),
-            "z": here.length(found["z"]),
-        }
-        if found["to"]:
-            put |= {"to_along": here.length(found["to"]), "to_z": here.length(found["toz"])}
+        put: Values = {"wall": surface, "kind": kind}
+        names = ("along", "z", "to", "toz") if found["to"] else ("along", "z")
+        up = OUT if surface == "ceiling" else UP
+        values = here.lengths(*((found[name], span) for name, span in zip(names, (ALONG, up, ALONG, up), strict=False)))
+        put |= dict(zip(("along", "z", "to_along", "to_z"), values, strict=False))
         services = here.plan.survey.services
         same = sum(1 for one in services.values() if one.kind == kind)
         put |= {"id": next_id("u", set(services)), "name": kind if not same else f"{kind} {same + 1}"}
@@ -168,8 +165,8 @@ def _find(hit: bool, surface: str = "w1") -> Callable[[Here, str], Heard]:
             rf"(?:at\s+)?(?P<at>.+?)(?:\s+(?:by\s+)?(?P<how>{'|'.join(get_args(How))}))?", text.strip(), re.IGNORECASE
         )
         if not found:
-            raise RefusedError('give the place and how it was found: stud w1 16 1/2" magnet', value=rest)
-        at, how = here.length(found["at"]), (found["how"] or "scanner").lower()
+            raise RefusedError(here.eg('give the place and how it was found: stud w1 16 1/2" magnet'), value=rest)
+        at, how = here.length(found["at"], ALONG), (found["how"] or "scanner").lower()
         what = "joist" if wall == "ceiling" else "stud"
         say = (
             f"{'Hit' if hit else 'Miss'} by {how} on the "
@@ -191,11 +188,12 @@ def _put(here: Here, rest: str) -> Heard:
     )
     if not found:
         raise RefusedError(
-            'give kind, width x depth x height and place: put radiator 40" x 4" x 24" at 3\' out 0 up 4"', value=rest
+            here.eg('give kind, width x depth x height and place: put radiator 40" x 4" x 24" at 3\' out 0 up 4"'),
+            value=rest,
         )
-    w, d, h = (here.length(found[name]) for name in "wdh")
-    x, y = here.length(found["x"], negative_ok=True), here.length(found["y"], negative_ok=True)
-    z = here.length(found["z"]) if found["z"] else 0.0
+    sizes = [(found[name], THING) for name in "wdh"]
+    places = [(found[name], THING_AT) for name in "xy"] + [(found["z"], UP)] * bool(found["z"])
+    w, d, h, x, y, z = (*here.lengths(*sizes, *places), 0.0)[:6]
     if min(w, d, h) <= 0:
         raise RefusedError("give width, depth and height over 0", value=rest)
     things, kind = here.plan.survey.things, found["kind"].lower()
@@ -228,16 +226,20 @@ def _speaker(here: Here, rest: str) -> Heard:
     )
     if not found:
         raise RefusedError(
-            f'say what it plays ({", ".join(get_args(SpeakerPart))}) and its place: speaker left at 16" out 12" up 0',
+            here.eg(
+                f"say what it plays ({', '.join(get_args(SpeakerPart))}) and its place: "
+                'speaker left at 16" out 12" up 0'
+            ),
             value=rest,
         )
     part, things = found["part"].lower(), here.plan.survey.things
     name = " ".join(filter(None, (part, (found["name"] or "").strip()))) + (" speaker" if part != "sub" else "woofer")
-    x, y = here.length(found["x"], negative_ok=True), here.length(found["y"], negative_ok=True)
+    places = [(found[name], THING_AT) for name in "xy"] + [(found["z"], UP)] * bool(found["z"])
+    x, y, *up = here.lengths(*places)
     key = next((k for k, thing in things.items() if thing.part == part and thing.name == name), None)
     old = things.get(key or "")
     w, d, h = (old.x_to - old.x_from, old.y_to - old.y_from, old.z_to - old.z_from) if old else SPEAKER_BOX[part]
-    z = here.length(found["z"]) if found["z"] else old.z_from if old else SPEAKER_UP[part]
+    z = up[0] if up else old.z_from if old else SPEAKER_UP[part]
     put = PutThing(
         id=key or next_id("t", set(things)),
         name=name,
@@ -274,13 +276,13 @@ def _way(here: Here, rest: str) -> Heard:
     )
     if not found:
         raise RefusedError(
-            (
-                'give what it is, width x height: way door 30" x 78"; a turn also the width after it: way turn 36" x '
-                '90" x 34"'
+            here.eg(
+                'give what it is, width x height: way door 30" x 78"; a turn also the width after it: '
+                'way turn 36" x 90" x 34"'
             ),
             value=rest,
         )
-    sizes = [here.length(part) for part in re.split(r"[x×]", found["sizes"])]
+    sizes = here.lengths(*((part, PASSAGE) for part in re.split(r"[x×]", found["sizes"])))
     kind = found["kind"].lower()
     if not 2 <= len(sizes) <= 3 or min(sizes) <= 0:
         raise RefusedError(
@@ -309,6 +311,13 @@ SPEAKER_BOX: Final[dict[str, tuple[float, float, float]]] = {
 """Width, depth and height of a loudspeaker that nobody has measured [mm] (planning values)."""
 SPEAKER_UP: Final = {"left": 0.0, "right": 0.0, "centre": 500.0, "surround": 1200.0, "rear": 1200.0, "sub": 0.0}
 """How high its foot stands then [mm]."""
+
+SERVICE_WORDS: Final = {
+    "socket": ("outlet", "plug", "power point"),
+    "data": ("network", "ethernet"),
+    "aerial": ("antenna", "coax"),
+    "switch": ("light switch",),
+}
 
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
@@ -357,7 +366,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "where an opening starts, from its wall's left end",
         "starts window 3'2",
         "survey",
-        _opening_length("along", "from the wall's left end"),
+        _opening_length("along", "from the wall's left end", ALONG),
     ),
     Phrase(
         "opens",
@@ -365,7 +374,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "how wide an opening is",
         'opens window 48"',
         "survey",
-        _opening_length("width", "width"),
+        _opening_length("width", "width", OPENING),
     ),
     Phrase(
         "sill",
@@ -373,7 +382,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "an opening's sill above the floor",
         'sill window 36"',
         "survey",
-        _opening_length("sill", "sill"),
+        _opening_length("sill", "sill", SILL),
     ),
     Phrase(
         "head",
@@ -381,7 +390,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "an opening's head above the floor",
         'head window 80"',
         "survey",
-        _opening_length("head", "head"),
+        _opening_length("head", "head", HEAD),
     ),
     Phrase(
         "rest",
@@ -389,7 +398,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "from an opening to its wall's right end",
         'rest window 39"',
         "survey",
-        _opening_length("after", "to the wall's right end"),
+        _opening_length("after", "to the wall's right end", ALONG),
     ),
     *(
         Phrase(
@@ -399,6 +408,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
             f"{kind} w1 at 3' up 14\"",
             "survey",
             _service(kind),
+            also=SERVICE_WORDS.get(kind, ()),
         )
         for kind in ("socket", "switch", "data", "thermostat", "vent", "aerial")
     ),
@@ -432,6 +442,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'put radiator 40" x 4" x 24" at 3\' out 0 up 4"',
         "survey",
         _put,
+        also=("place a", "stand a"),
     ),
     Phrase(
         "speaker",
@@ -440,6 +451,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'speaker left at 16" out 12"',
         "survey",
         _speaker,
+        also=("loudspeaker",),
     ),
     Phrase("heat", "°C or dead", "at the panel's bottom edge after an hour of fire", "heat 43", "survey", _heat),
     Phrase(

@@ -6,18 +6,26 @@ would be), `Asked` (it could mean two things: which?) or `NotHeard` (what to typ
 
 from __future__ import annotations
 
+import re
+from collections.abc import Sequence
 from typing import Final
 
 from oval_room.core.apply import apply
+from oval_room.core.commands import several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.span import UnclearError
 from oval_room.core.subject import Subject
 from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, NotHeard, normal
 from oval_room.core.tape.phrases import PHRASES
+from oval_room.core.tape.wording import MOST_FACTS, facts, nearest, number_first, runs, swapped, without_lead
 
 MOST_CHARACTERS: Final = 600
+WORDS: Final = tuple(word for phrase in PHRASES for word in (phrase.word, *phrase.also))
+BARE: Final = ("room", "seat", "tv", "screen", "wall", "ceiling")
+"""Words a number alone could belong to, in the order they are offered."""
 
 
 def what_if(line: str) -> tuple[str, bool]:
@@ -27,38 +35,101 @@ def what_if(line: str) -> tuple[str, bool]:
 
 
 def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -> Answer:
-    """What a line means here. Never raises for any text."""
+    """What a line means here; several facts may stand in it. Never raises for any text."""
     said = normal(line[: MOST_CHARACTERS + 1])
+    here = Here(plan, gear, subject, evaluate, PHRASES)
     if not said:
-        return NotHeard("Type a word and a value, such as seat 11'2", complete(""))
+        return NotHeard(here.eg("Type a word and a value, such as seat 11'2"), complete(""))
     if len(said) > MOST_CHARACTERS:
         return NotHeard(f"That is too long; a line holds {MOST_CHARACTERS} characters")
-    here = Here(plan, gear, subject, evaluate, PHRASES)
-    phrase = here.said(said)
-    if phrase is None:
-        options = complete(said)
-        first = said.split(" ")[0][:30]
-        hint = (
-            f"Go on: {', '.join(options[:4])}" if options else f"“{first}” is not a word here; ? lists what can be said"
-        )
-        return NotHeard(hint, options)
-    rest = said[len(phrase.word) :].strip()
+    whole = _one(here, said)
+    if not isinstance(whole, NotHeard) and ";" not in said:
+        return whole
+    pieces = facts(said)
+    if not 1 < len(pieces) <= MOST_FACTS:
+        return whole
+    parted = _facts(here, pieces, 0)
+    if isinstance(parted, NotHeard) and not (isinstance(whole, NotHeard) and here.said(said) is None):
+        return whole
+    return parted
+
+
+def _one(here: Here, said: str) -> Answer:
+    """One fact, by its word; else with the number put after it; else asked by the words nearest to what was typed."""
+    plain = without_lead(said)
+    for line in dict.fromkeys((said, plain, *number_first(plain, WORDS))):
+        if here.said(line) is not None:
+            answer = _phrase(here, line)
+            if line in (said, plain) or not isinstance(answer, NotHeard):
+                return answer
+    return _unknown(here, plain)
+
+
+def _phrase(here: Here, said: str) -> Answer:
+    """A line that begins with a phrase's word."""
+    found = here.said(said)
+    assert found is not None
+    phrase, word = found
+    rest = said[len(word) :].strip()
+    example = here.eg(phrase.example)
     try:
         if not rest and phrase.follows:
-            return NotHeard(f"{phrase.word} what? {phrase.about}: {phrase.example}", (phrase.example,))
+            return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
         heard = phrase.make(here, rest)
-        apply(plan, heard.command, gear)
+        apply(here.plan, heard.command, here.gear)
     except Ask as ask:
         return Asked(ask.say, ask.options)
+    except UnclearError as unclear:
+        lines = [line for choice in unclear.swaps if (line := swapped(said, choice))]
+        return Asked(unclear.text, tuple(lines)) if lines else NotHeard(unclear.text, (example,))
     except (RefusedError, MissingError) as refused:
-        return NotHeard(refused.text[:1].upper() + refused.text[1:], (phrase.example,))
-    label = heard.command.model_copy(update={"label": heard.say})
+        return NotHeard(refused.text[:1].upper() + refused.text[1:], (example,))
+    label = heard.command.model_copy(update={"label": heard.say[:200]})
     return Heard(heard.say, label)
+
+
+def _unknown(here: Here, said: str) -> Answer:
+    """A line with no word of the table: the nearest words, or what a number alone could be, as choices."""
+    options = complete(said)
+    if options:
+        return NotHeard(f"Go on: {', '.join(options[:4])}", options)
+    guesses = nearest(said, WORDS) or [f"{word} {said}" for word in BARE if re.match(r"[0-9]", said)]
+    fits = [line for line in guesses if not isinstance(_phrase(here, line), NotHeard)]
+    first = said.split(" ")[0][:30]
+    if fits:
+        return Asked(f"“{first}” is not a word here. Is it one of these?", tuple(fits))
+    return NotHeard(f"“{first}” is not a word here; ? lists what can be said", tuple(guesses))
+
+
+def _facts(here: Here, pieces: Sequence[tuple[str, str]], start: int) -> Answer:
+    """Several facts as one step, each heard with those before it done."""
+    first: Answer = NotHeard("")
+    for text, after in runs(pieces, start):
+        answer = _one(here, text) if text else NotHeard("")
+        if isinstance(answer, NotHeard):
+            first = answer if not first.say else first
+            continue
+        rest = "".join(piece + mark for piece, mark in pieces[after:])
+        if isinstance(answer, Asked):
+            before = "".join(piece + mark for piece, mark in pieces[:start])
+            lines = tuple(f"{before}{option}{'; ' if rest else ''}{rest}" for option in answer.options)
+            return Asked(answer.say, lines)
+        if after == len(pieces):
+            return answer
+        others = _facts(here.after(answer.command), pieces, after)
+        if isinstance(others, Heard):
+            say = f"{answer.say}; {others.say}"
+            return Heard(say, several(answer.command, others.command, label=say[:200]))
+        if isinstance(others, Asked):
+            return others
+        first = others
+    return first
 
 
 def complete(line: str, stage: str = "", most: int = 8) -> tuple[str, ...]:
     """Words that could follow what was typed so far, the stage's own first."""
     start = normal(line).lower()
     fits = [phrase for phrase in PHRASES if phrase.word.startswith(start)]
+    fits = fits or [phrase for phrase in PHRASES if any(word.startswith(start) for word in phrase.also)]
     fits.sort(key=lambda phrase: phrase.stage != stage)
     return tuple(phrase.word for phrase in fits[:most])

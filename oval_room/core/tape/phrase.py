@@ -14,8 +14,10 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Typed
 from oval_room.core.report import Evaluate, Report
 from oval_room.core.screens.document import Picture
+from oval_room.core.span import Span, read_lengths
 from oval_room.core.subject import Subject
 from oval_room.core.survey.document import Seat
+from oval_room.core.tape.hints import in_unit
 from oval_room.core.units import Ruler
 
 
@@ -75,16 +77,32 @@ class Here:
             plan = apply(plan, step, self.gear)
         return Here(plan, self.gear, self.subject, self._evaluate, self.phrases)
 
-    def said(self, line: str) -> Phrase | None:
-        """The phrase a line starts with; the longest wins. A digit may follow the word at once."""
+    def said(self, line: str) -> tuple[Phrase, str] | None:
+        """The phrase a line starts with and its word there; the longest wins. A digit may follow the word at once."""
         lower = line.lower()
         fits = [
-            p for p in self.phrases if lower.startswith(p.word) and not lower[len(p.word) : len(p.word) + 1].isalpha()
+            (phrase, word)
+            for phrase in self.phrases
+            for word in (phrase.word, *phrase.also)
+            if lower.startswith(word) and not lower[len(word) : len(word) + 1].isalpha()
         ]
-        return max(fits, key=lambda phrase: len(phrase.word), default=None)
+        return max(fits, key=lambda fit: len(fit[1]), default=None)
 
-    def length(self, text: str, *, negative_ok: bool = False) -> float:
-        return self.ruler.parse(text, negative_ok=negative_ok)
+    def eg(self, hint: str) -> str:
+        """A hint with its lengths in the job's unit."""
+        return in_unit(hint, self.ruler)
+
+    def length(self, text: str, span: Span) -> float:
+        """A length [mm] that plausibly is of this span.
+
+        Raises:
+            UnclearError: it could mean two things. RefusedError: it can't be read, or is far from what is usual.
+        """
+        return read_lengths(self.ruler, [(text, span)])[0]
+
+    def lengths(self, *parts: tuple[str, Span]) -> list[float]:
+        """The lengths of a line [mm]; those without a unit are in one unit together."""
+        return read_lengths(self.ruler, parts)
 
     def show(self, mm: float) -> str:
         return self.ruler.show(mm)
@@ -101,7 +119,7 @@ class Here:
         seats = self.plan.survey.seats
         key = self.subject.seat if self.subject.seat in seats else self.plan.survey.main
         if key is None:
-            raise RefusedError("there is no seat yet; type seat 11'2 first")
+            raise RefusedError(self.eg("there is no seat yet; type seat 11'2 first"))
         return key, seats[key]
 
     def picture(self) -> tuple[str, Picture]:
@@ -161,7 +179,11 @@ class Phrase:
     make: Callable[[Here, str], Heard]
     after: str = ""
     """A line that must have been said before its example can be."""
+    also: tuple[str, ...] = ()
+    """Other words people say for it."""
 
 
 def normal(line: str) -> str:
-    return re.sub(r"\s+", " ", line).strip()
+    """A line with single blanks, and an x between sizes written as such."""
+    plain = re.sub(r"\s+", " ", line).strip()
+    return re.sub(r"(?<=[0-9'\"″′\s])[X✕*](?=\s?[0-9½¼¾])", "x", plain)

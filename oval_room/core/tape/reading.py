@@ -11,7 +11,8 @@ from oval_room.core.tape.phrase import Heard, Here
 
 
 def number(text: str, what: str, lo: float, hi: float) -> float:
-    plain = text.strip().replace(",", ".").removesuffix("%").strip()
+    plain = re.sub(r"\s*(?:%|°|hours?|hrs?|h|a day|seats?|people|across|degrees?|deg|lux)$", "", text.strip().lower())
+    plain = plain.replace(",", ".").strip()
     if not re.fullmatch(r"[0-9]{1,9}(\.[0-9]+)?|\.[0-9]+", plain) or not lo <= float(plain) <= hi:
         raise RefusedError(f"give {what} from {lo:g} to {hi:g} (got {text.strip()[:30]})", value=text)
     return float(plain)

@@ -6,8 +6,9 @@ from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Choose
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of
+from oval_room.core.units import is_length
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
 
 
@@ -17,6 +18,8 @@ def _school(here: Here, rest: str) -> Heard:
 
 
 def _height_school(here: Here, rest: str) -> Heard:
+    if is_length(rest):
+        raise Ask("Schools of height are third, centre and low. An eye's height?", f"eye {rest}")
     word = one_of(rest, HEIGHT_SCHOOLS)
     told = {
         "third": "eyes at the lower third",

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from typing import Final
+from typing import Final, Literal
 
 from oval_room.core.apply import apply
-from oval_room.core.aspect import parse_aspect, show_aspect
+from oval_room.core.aspect import show_aspect
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.measure import chosen, next_id
@@ -15,7 +15,7 @@ from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import SAME_FACE
-from oval_room.core.screens.size import parse_diagonal, picture_size
+from oval_room.core.screens.size import said_size
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.units import MM_IN
 from oval_room.core.viewing.study import ViewResult
@@ -44,17 +44,20 @@ def _well_placed(here: Here, key: str, *steps: Command) -> Command:
     return several(*steps, PutPicture(id=key, bottom=here.ruler.safe(bottom, "nearest")))
 
 
-def _sized(kind: str, words: str) -> Callable[[Here, str], Heard]:
+def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
-        if not re.match(r"[0-9.]", rest):
+        rest = re.sub(r"^(?:of|is|to|size|=|:|~)\s+", "", rest)
+        if not re.match(r"[0-9.½¼¾]", rest):
             return _geared(here, kind, rest)
-        size, _, shape = rest.partition(" at ")
+        said = said_size(rest, kind, here.ruler)
         key = _picture_of_kind(here, kind)
         old = here.plan.chosen.pictures[key] if key else None
-        aspect = parse_aspect(shape) if shape else old.aspect if old else 16 / 9
-        diagonal = parse_diagonal(size)
-        width = picture_size(aspect=aspect, diagonal=diagonal).width
-        say = f"{words} {diagonal / MM_IN['in']:g}″, {show_aspect(aspect)}: {here.show(width)} wide"
+        aspect = said.aspect or (old.aspect if old else 16 / 9)
+        size = said.size(aspect)
+        width = size.width
+        inches = size.diagonal / MM_IN["in"]
+        told = f"{inches:g}" if said.of == "diagonal" else f"{inches:.0f}"
+        say = f"{words} {told}″, {show_aspect(aspect)}: {here.show(width)} wide"
         values = {"width": chosen(width), "aspect": aspect}
         if key:
             return Heard(f"{old.name if old else ''}: {say}", PutPicture.model_validate({"id": key} | values))
@@ -84,7 +87,7 @@ def _another(here: Here, rest: str) -> Heard:
     word, _, what = rest.partition(" ")
     if word not in ("tv", "screen") or not what.strip():
         raise RefusedError("say which: another tv 55, or another screen 100", value=rest)
-    kind = "panel" if word == "tv" else "screen"
+    kind: Literal["panel", "screen"] = "panel" if word == "tv" else "screen"
     pictures = here.plan.chosen.pictures
     if not pictures:
         return _sized(kind, "TV" if kind == "panel" else "screen")(here, what)
@@ -100,8 +103,9 @@ def _another(here: Here, rest: str) -> Heard:
         )
     ]
     if re.match(r"[0-9.]", what):
-        width = picture_size(aspect=16 / 9, diagonal=parse_diagonal(what)).width
-        steps.append(PutPicture(id=key, width=chosen(width)))
+        said = said_size(what, kind, here.ruler)
+        width = said.size(16 / 9).width
+        steps.append(PutPicture(id=key, width=chosen(width), aspect=said.aspect or 16 / 9))
     else:
         gear = here.gear_named(what, kind)
         alike = sum(1 for one in pictures.values() if one.gear == gear)
@@ -147,7 +151,15 @@ def _free_place(here: Here, by: Picture, made: Picture) -> tuple[float, float, s
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("tv", "inches or a name", "a TV by its diagonal or its name", "tv 65", "picture", _sized("panel", "TV")),
+    Phrase(
+        "tv",
+        "inches or a name",
+        "a TV by its diagonal or its name",
+        "tv 65",
+        "picture",
+        _sized("panel", "TV"),
+        also=("television", "telly", "monitor", "panel", "display", "tv size", "oled", "lcd"),
+    ),
     Phrase(
         "screen",
         "inches or a name",
@@ -155,6 +167,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "screen 110 at 16:9",
         "picture",
         _sized("screen", "screen"),
+        also=("projector screen", "projection screen", "screen size", "cloth"),
     ),
     Phrase(
         "another",

@@ -211,10 +211,13 @@ def sheet_parts(request: Request, job: str, stage: str, only: str = "") -> JSONR
 
 
 @router.post("/jobs/{job}/heard", name="heard")
-def heard(request: Request, job: str, body: Said) -> JSONResponse:
+def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     """What a line would mean: read-back, ghost on the lead view, delta line. Writes nothing."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
+    if (redo := _steps(body.line)) is not None:
+        told = _would_step(bench, job, who.name, redo)
+        return JSONResponse({"kind": "told", "say": told, "html": str(lengths(told)), "options": []})
     line, only_asked = what_if(body.line)
     heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
     if isinstance(heard_as, Heard):
@@ -254,15 +257,14 @@ def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     bench = bench_of(request)
     head = bench.store.head(job)
     parts = SheetParts(bench, request, head, body.stage, body.view)
-    line = body.line.strip().lower()
-    if line in ("undo", "redo"):
-        return answer(request, parts, lambda: _step(bench, job, who.name, line == "redo"))
+    if (redo := _steps(body.line)) is not None:
+        return answer(request, parts, lambda: _step(bench, job, who.name, redo))
     line, only_asked = what_if(body.line)
     heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
     if isinstance(heard_as, (Asked, NotHeard)):
-        return refused_with(heard_as.say, options=heard_as.options)
+        return refused_with(heard_as.say, options=heard_as.options, asked=isinstance(heard_as, Asked))
     return answer(request, parts, lambda: bench.store.commit(job, body.base, heard_as.command, who.name, body.key))
 
 
@@ -372,6 +374,19 @@ def step(request: Request, who: Who, job: str, body: Stepping) -> JSONResponse:
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
     return answer(request, parts, lambda: _step(bench, job, who.name, body.redo))
+
+
+def _steps(line: str) -> bool | None:
+    """Whether a line says redo (True) or undo (False)."""
+    return {"undo": False, "undo that": False, "redo": True, "do again": True}.get(line.strip().lower())
+
+
+def _would_step(bench: Bench, job: str, author: str, redo: bool) -> str:
+    """What undo or redo would do, in words."""
+    label = bench.store.undoable(job, author)[int(redo)]
+    if label is None:
+        return f"There is nothing of yours to {'do again' if redo else 'undo'} here"
+    return f"{'Do again' if redo else 'Undo'}: {label}"
 
 
 def _step(bench: Bench, job: str, author: str, redo: bool) -> Committed:

@@ -28,7 +28,7 @@ def one_sum(request: Request, name: str, part: bool = False) -> Response:
     found = find_sum(name)
     typed = {key: value[:300] for key, value in request.query_params.items() if key not in ("part", "units")}
     units = request.query_params.get("units", request.cookies.get("units", "feet"))
-    units = units if units in ("feet", "inches", "mm", "m") else "feet"
+    units = units if units in ("feet", "inches", "mm", "cm", "m") else "feet"
     context = _worked(found, typed or {given.key: given.example for given in found.given}, units)
     if part:
         return HTMLResponse(fragment("sums/_result.html", context))

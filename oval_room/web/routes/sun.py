@@ -6,6 +6,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
 from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
+from oval_room.core.tape.hints import in_unit
 from oval_room.web.answers import bench_of
 from oval_room.web.pages import page
 from oval_room.web.sheet_parts import SheetParts
@@ -38,5 +39,6 @@ def sun(request: Request, job: str) -> HTMLResponse:
         "names": names,
         "picture": subject,
         "back": parts.link(),
+        "typed": in_unit('window w2 at 3\', 48" x 44" sill 36"', parts.plan.writing.ruler),
     }
     return page(request, "sun.html", context)

@@ -11,7 +11,7 @@ import { zoom } from "./zoom.js";
 
 const ACTS = [
   "breaking", "figure", "panel", "promote", "layer", "step", "flip", "settle", "open", "option", "command", "say",
-  "ref",
+  "ref", "take",
 ];
 const ACTING = ACTS.map((name) => (name === "say" ? ".dim[data-say]" : `[data-${name}]`)).join(", ");
 const byId = (id) => document.getElementById(id);
@@ -110,8 +110,23 @@ function sheet() {
       delete field.dataset.sent;
       const place = field.closest(".entry").querySelector(".wrong");
       place.innerHTML = this.store().words(answer); // escaped by the server
+      if (answer.asked) place.append(...answer.options.map((option) => this.choice(option)));
       place.hidden = false;
       field.setAttribute("aria-invalid", "true");
+    },
+
+    // What an entry could mean, each a press away.
+    choice(line) {
+      const button = document.createElement("button");
+      button.type = "button";
+      button.className = "btn btn-plain";
+      button.dataset.take = line;
+      button.textContent = line;
+      return button;
+    },
+    take(line, button) {
+      const field = button.closest(".entry").querySelector("[data-say]");
+      return this.entered(field, line);
     },
 
     // ── keys: single ones act only while the sheet has the focus ──

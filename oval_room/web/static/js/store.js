@@ -75,6 +75,7 @@ export function sheetStore() {
       swap(answer.regions);
       this.swapping = false;
       this.readAddress(answer.address);
+      byId("tape").placeholder = byId("tape-hint").textContent;
       window.dispatchEvent(new CustomEvent("sheet-shown", { detail: answer }));
     },
     // Look at something else: other views, another subject, another size of window.

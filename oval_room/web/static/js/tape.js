@@ -3,6 +3,8 @@
 export function tape() {
   return {
     timer: 0, options: [], option: -1, past: [], pastAt: 0,
+    asked: false, // the options are all that the line can mean
+    picking: false, // Enter was pressed on such a line: a digit takes a choice
 
     init() {
       this.field = document.getElementById("tape");
@@ -14,6 +16,8 @@ export function tape() {
     },
     typing() {
       this.option = -1;
+      this.asked = false;
+      this.picking = false;
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.hear(), 90);
     },
@@ -27,8 +31,8 @@ export function tape() {
       }
       const answer = await sheet.tryOut("heard", { line });
       if (!answer) return;
-      sheet.say(sheet.words(answer), answer.kind === "heard" ? "heard" : "");
-      this.offer(answer.options || []);
+      sheet.say(sheet.words(answer), ["heard", "told"].includes(answer.kind) ? "heard" : "");
+      this.offer(answer.options || [], answer.kind === "asked");
       if (answer.kind === "heard") sheet.ghost(answer);
       else sheet.unghost();
     },
@@ -37,21 +41,37 @@ export function tape() {
       this.sheet().say("", "");
       this.offer([]);
     },
-    offer(options) {
-      this.options = options;
-      const buttons = options.slice(0, 6).map((option) => {
+    offer(options, asked = false) {
+      this.options = options.slice(0, 6);
+      this.option = -1;
+      this.asked = asked;
+      this.picking = false;
+      const buttons = this.options.map((option, n) => {
         const button = document.createElement("button");
         button.type = "button";
         button.dataset.option = option;
         button.textContent = option;
+        if (asked) button.dataset.digit = String(n + 1);
         return button;
       });
+      this.$root.classList.toggle("tape-asks", asked);
       document.getElementById("tape-options").replaceChildren(...buttons);
+    },
+    // A choice of an asked line, by its digit, with an arrow or by a press: it stands in the line and is read back.
+    choose(n) {
+      this.option = (n + this.options.length) % this.options.length;
+      this.field.value = this.options[this.option];
+      const buttons = document.querySelectorAll("#tape-options button");
+      buttons.forEach((button, at) => button.setAttribute("aria-pressed", String(at === this.option)));
     },
     async enter() {
       const sheet = this.sheet();
       const line = this.field.value;
       if (!line.trim()) return;
+      if (this.asked && this.option < 0) {
+        this.picking = true;
+        return;
+      }
       clearTimeout(this.timer);
       const answer = await sheet.send("say", { line });
       if (answer.kind === "done") {
@@ -64,8 +84,9 @@ export function tape() {
         sheet.say(sheet.words(answer), "heard");
         sheet.ghost(answer);
       } else if (answer.kind !== "clash") {
-        sheet.say(sheet.words(answer), "wrong");
-        this.offer(answer.options || []);
+        sheet.say(sheet.words(answer), answer.asked ? "" : "wrong");
+        this.offer(answer.options || [], answer.asked);
+        this.picking = Boolean(answer.asked);
       }
     },
     fill(event) {
@@ -77,6 +98,13 @@ export function tape() {
     // ── keys ──
 
     key(event) {
+      const digit = Number(event.key);
+      if (this.picking && digit >= 1 && digit <= this.options.length) {
+        event.preventDefault();
+        this.choose(digit - 1);
+        this.enter();
+        return;
+      }
       const act = { Enter: "enter", Escape: "leave", Tab: "next", ArrowUp: "back", ArrowDown: "forth" }[event.key];
       if (!act || (act === "next" && (event.shiftKey || !this.options.length || !this.field.value.trim()))) return;
       event.preventDefault();
@@ -88,14 +116,15 @@ export function tape() {
       document.getElementById("board").focus();
     },
     next() {
-      this.option = (this.option + 1) % this.options.length;
-      this.field.value = this.options[this.option];
+      this.choose(this.option + 1);
     },
     back() {
-      this.remember(-1);
+      if (this.asked) this.choose(this.option < 0 ? -1 : this.option - 1);
+      else this.remember(-1);
     },
     forth() {
-      this.remember(1);
+      if (this.asked) this.choose(this.option + 1);
+      else this.remember(1);
     },
     remember(by) {
       this.pastAt = Math.min(Math.max(this.pastAt + by, 0), this.past.length);

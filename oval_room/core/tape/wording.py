@@ -1,0 +1,81 @@
+"""How people say the same thing: words before the word, the number first, several facts in one line, slips of a key.
+
+The grammar's table has one word for each thing; here a line is brought to it. Nothing here knows a trade: other words
+for a phrase stand with the phrase.
+"""
+
+from __future__ import annotations
+
+import difflib
+import re
+from collections.abc import Iterable, Iterator, Sequence
+from typing import Final
+
+_LEAD: Final = re.compile(
+    r"^(?:(?:please|set|make|change|move|it'?s|there(?:'s| is)|the|my|our|a|an|add|new|now)\s+)+", re.IGNORECASE
+)
+_NUMBER: Final = re.compile(r"^[0-9½¼¾⅛⅜⅝⅞.]")
+_SPLIT: Final = re.compile(r";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then)\s+(?=[A-Za-z])")
+MOST_FACTS: Final = 12
+
+
+def without_lead(line: str) -> str:
+    """A line without the words people put before what they mean: `set the seat to 3 m` as `seat to 3 m`."""
+    return _LEAD.sub("", line)
+
+
+def number_first(line: str, words: Iterable[str]) -> Iterator[str]:
+    """A line that begins with its number, as the words' own lines, the longest word first: `65in tv` as `tv 65in`."""
+    if not _NUMBER.match(line):
+        return
+    lower = line.lower()
+    for word in sorted(words, key=len, reverse=True):
+        found = re.search(rf"(?<![a-z]){re.escape(word)}(?![a-z])", lower)
+        if found:
+            rest = f"{line[: found.start()].strip()} {line[found.end() :].strip()}".strip()
+            yield f"{word} {rest}"
+
+
+def facts(line: str) -> list[tuple[str, str]]:
+    """The pieces of a line that may be facts of their own, each with what parts it from the next."""
+    pieces, at = [], 0
+    for found in _SPLIT.finditer(line):
+        pieces.append((line[at : found.start()], found[0]))
+        at = found.end()
+    return [*pieces, (line[at:], "")]
+
+
+def runs(pieces: Sequence[tuple[str, str]], start: int) -> Iterator[tuple[str, int]]:
+    """Pieces from a place on, taken together, the shortest first, and where the next begins."""
+    text = ""
+    for n in range(start, len(pieces)):
+        text += pieces[n][0]
+        yield text.strip(" ,;"), n + 1
+        text += pieces[n][1]
+
+
+def nearest(line: str, words: Iterable[str], most: int = 3) -> list[str]:
+    """The line with its first word, or its first two, put right: `sceen 110` as `screen 110`."""
+    said = re.match(r"[A-Za-z-]+(?: [A-Za-z]+)?", line)
+    if said is None:
+        return []
+    out: list[str] = []
+    known = list(words)
+    for first in dict.fromkeys((said[0], said[0].split(" ")[0])):
+        for word in difflib.get_close_matches(first.lower(), known, n=most, cutoff=0.72):
+            fixed = (word + line[len(first) :]).strip()
+            if fixed not in out:
+                out.append(fixed)
+    return out[:most]
+
+
+def swapped(line: str, choice: Sequence[tuple[str, str]]) -> str | None:
+    """A line with lengths written as a choice reads them, the last first; None where they don't stand in it."""
+    end = len(line)
+    for old, new in reversed(choice):
+        places = list(re.finditer(rf"(?<![\w.,'/]){re.escape(old)}(?![\w'/])", line[:end]))
+        if not places:
+            return None
+        at = places[-1].start()
+        line, end = line[:at] + new + line[at + len(old) :], at
+    return line

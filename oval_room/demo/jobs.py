@@ -112,7 +112,15 @@ def bedroom_breast() -> Plan:
                 wall="masonry",
             ),
             PutThing(
-                id="t1", name="chimney breast", kind="breast", x_from=1150, x_to=2710, y_from=0, y_to=360, z_to=2410
+                id="t1",
+                name="chimney breast",
+                kind="breast",
+                x_from=1150,
+                x_to=2710,
+                y_from=0,
+                y_to=360,
+                z_to=2410,
+                flue="dead, capped above the roof, clay lining sound to 1 m",
             ),
             PutThing(
                 id="t2",

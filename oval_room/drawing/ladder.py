@@ -56,6 +56,8 @@ def ladder(look: Look) -> Scene | None:
     hard = views.rungs.hard
     if hard.feasible and hard.lo is not None and hard.hi is not None:
         told = f"All agree from {look.words.length(hard.lo, 'least')} to {look.words.length(hard.hi, 'greatest')}."
+        if views.rungs.others:
+            told += f" There is room in {len(views.rungs.others)} more place{'s' * (len(views.rungs.others) > 1)}."
     else:
         told = f"No height works: short by {look.words.length(hard.short_by, 'least')}."
     half = max((v1 - v0) * 0.95, 1500.0)
@@ -117,6 +119,10 @@ def _strongest(rungs: Rungs) -> tuple[list[Bound], list[Bound]]:
 
 def _range(draft: Draft, rungs: Rungs, v0: float, v1: float, at: float = 0.0, reach: float = RAIL_AT) -> None:
     hard, soft = rungs.hard, rungs.soft
+    for other in rungs.others:
+        a, b = other.lo if other.lo is not None else v0, other.hi if other.hi is not None else v1
+        if b > v0 and a < v1:
+            draft.box(at - reach, max(a, v0), at + reach, min(b, v1), "range-hard", "picture")
     lo, hi = hard.lo if hard.lo is not None else v0, hard.hi if hard.hi is not None else v1
     if hard.feasible:
         draft.box(at - reach, max(lo, v0), at + reach, min(hi, v1), "range-hard", "picture")

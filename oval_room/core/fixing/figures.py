@@ -65,6 +65,15 @@ KINDS: Final = kinds(
         "hole_x", "picture.{picture}.holes.x.{n}", "mm", "hole from the left wall", "7.3", "x_c + column", "fixing"
     ),
     FigureKind(
+        "hole_edge",
+        "picture.{picture}.holes.edge.{n}",
+        "mm",
+        "hole from the left edge of what it hangs on",
+        "7.3",
+        "x_n − e",
+        "fixing",
+    ),
+    FigureKind(
         "check_diagonal",
         "picture.{picture}.holes.check",
         "mm",

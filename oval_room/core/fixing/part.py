@@ -22,7 +22,7 @@ PART: Final = Part(
         Study(
             "fixing",
             FixingResult,
-            lambda c: (c.seen("room", "made", "finds", "services"), c.scheme, c.gear, c.ruler, c.keep),
+            lambda c: (c.seen("room", "made", "finds", "services", "things"), c.scheme, c.gear, c.ruler, c.keep),
             study_fixing,
             by_wall=True,
         ),

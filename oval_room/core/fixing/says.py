@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from oval_room.core.findings import Code, Finding
+from oval_room.core.levels import Level
 from oval_room.core.plan.room import WALL_WORDS
 from oval_room.core.words import Words, capital
 
@@ -35,6 +36,15 @@ def _near_service(f: Finding, w: Words) -> str:
     )
 
 
+def _flue(f: Finding, w: Words) -> str:
+    thing = f.more["thing"]
+    if f.level is Level.GOOD:
+        return f"Flue and lining of {thing}: {f.more['flue']}."
+    return (
+        f"No fixing into {thing} until flue and lining are known: have it looked at, then say flue and what was found."
+    )
+
+
 def _pole(f: Finding, w: Words) -> str:
     if f.more["side"] == "under":
         return f"The pole would be {w.length(f.value)}; this mount is never shorter than {w.length(f.limit, 'least')}."
@@ -48,7 +58,8 @@ def _holes(f: Finding, w: Words) -> str:
         "timber": "Into studs",
         "masonry": "Into masonry",
         "board": "Board alone carries nothing",
-    }.get(kind, f"Into {WALL_WORDS[kind]}")
+        "built out": "Into what is built out",
+    }.get(kind) or f"Into {WALL_WORDS[kind]}"
     return (
         f"Upper hole row at {w.length(f.value)}. {wall}: find sockets, switches and pipes above, below "
         "and beside, scan for live wires, drill a pilot first."
@@ -84,4 +95,5 @@ class FixingCode(Code):
     NO_HOLES = "fixing: holes not known yet", _no_holes
     PLATE = "fixing: plate follows the lens", _plate
     WALL_KIND = "fixing: what the wall is", _wall_kind
+    FLUE = "fixing: flue and lining", _flue
     NEAR_SERVICE = "fixing: holes near a service", _near_service

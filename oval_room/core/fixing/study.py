@@ -24,6 +24,8 @@ from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole
 from oval_room.core.projection.says import LensCure
 from oval_room.core.report import Result, all_of, merged
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import hangs_on
+from oval_room.core.screens.placing import things_below
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
@@ -87,19 +89,41 @@ def _study_panel(key: str, survey: Survey, picture: Picture, panel: object, moun
     if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
         what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
         missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what})
-        return FixingResult({}, (missing,), {}, {})
-    book, kind = FigureBook(KINDS), survey.kind_of("w1")
+        return FixingResult({}, (missing, *_flue(key, picture, survey)), {}, {})
+    face = hangs_on(picture, survey.things)
+    kind = "built out" if face is not None and face.lie != "over an edge" else survey.kind_of("w1")
+    book = FigureBook(KINDS)
     _hole_figures(book, key, picture, panel, mount, found)
+    if face is not None:
+        for n, x in enumerate(found.columns, 1):
+            x_n = Input("x_n", "hole from the left wall", x, "mm", "worked out")
+            edge = Input("e", f"left edge of {face.thing.name}", face.thing.x_from, "mm", face.thing.source)
+            book.add("hole_edge", x - face.thing.x_from, x_n, edge, subject=picture.name, picture=key, n=n)
     rows = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
-    findings = (rows, *_into_what(key, survey, kind), *_near_services(key, survey, found))
+    findings = (rows, *_into_what(key, survey, kind), *_flue(key, picture, survey), *_near_services(key, survey, found))
     return FixingResult(book.figures, findings, {key: found}, {})
 
 
 def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
     """Walls that nothing may hang on until more is known (rules 7.1, 7.6)."""
-    if not holds_nothing(survey, "w1"):
+    if kind == "built out" or not holds_nothing(survey, "w1"):
         return []
     return [Finding(FixingCode.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
+
+
+def _flue(key: str, picture: Picture, survey: Survey) -> list[Finding]:
+    """No fixing into a chimney breast, or over a fire, until flue and lining are known (rules 4.8)."""
+    face = hangs_on(picture, survey.things)
+    behind = {face.key: face.thing} if face is not None and face.thing.kind == "breast" else {}
+    if not behind:
+        fires = things_below(picture, survey.things, "fire")
+        behind = {name: thing for name, thing in survey.things.items() if thing in fires}
+    out = []
+    for name, thing in behind.items():
+        level = Level.GOOD if thing.flue else Level.STOP
+        more = {"part": name, "thing": thing.name, "flue": thing.flue}
+        out.append(Finding(FixingCode.FLUE, level, "4.8", {"picture": key}, more=more))
+    return out
 
 
 def _near_services(key: str, survey: Survey, holes: HoleMap) -> list[Finding]:

@@ -7,6 +7,7 @@ from oval_room.core.entry import Entry
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_name, wall_of
+from oval_room.core.screens.faces import hangs_on
 from oval_room.core.subject import Subject
 
 
@@ -28,6 +29,8 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
     wall = room.walls[wall_of(room, picture) - 1]
     along, off = wall.own(picture.pose.x, picture.pose.y)
     diagonal = (picture.width.value**2 + picture.height**2) ** 0.5 / 25.4
+    face = hangs_on(picture, plan.survey.things) if wall.key == "w1" else None
+    built = face.out if face is not None and face.lie != "over an edge" else 0.0
     out = [
         Entry("diagonal, inches", word, f"{diagonal:.1f}".removesuffix(".0"), picture.width.source),
         Entry("from the shelf", word, item.name if item else "", options=("", *shelf[kind])),
@@ -37,7 +40,7 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
         Entry("top edge", "top", ruler.show(picture.top)),
         Entry("on the", "on", wall_name(room, wall), options=tuple(wall_name(room, one) for one in room.walls)),
         Entry("middle from left end", "along", ruler.show(along)),
-        Entry("surface from wall", "stand-off", ruler.show(off)),
+        Entry("surface from its face" if built else "surface from wall", "stand-off", ruler.show(off - built)),
         Entry("tilted down, °", "tilt", f"{-picture.pose.pitch + 0.0:g}"),
         Entry("swivelled right, °", "swivel", f"{(picture.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
     ]

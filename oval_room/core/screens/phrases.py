@@ -11,17 +11,20 @@ from oval_room.core.aspect import parse_aspect, show_aspect
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
+from oval_room.core.plan.gear import Screen
 from oval_room.core.plan.group import GROUP_WORDS
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import BUILT_OUT, OFF_FACE, Face, hangs_on
 from oval_room.core.screens.group_commands import PutGroup
-from oval_room.core.screens.placing import SAME_FACE
+from oval_room.core.screens.placing import HANGS_FREE, SAME_FACE
 from oval_room.core.screens.shapes import curve, split
 from oval_room.core.screens.size import WIDE
+from oval_room.core.survey.document import Thing
 from oval_room.core.survey.room_phrases import surface_first
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of
 from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, GAP, RADIUS, STAND_OFF, TOP
 from oval_room.core.units import MM_IN
@@ -128,6 +131,15 @@ def on_own_wall(here: Here, key: str, *, along: float | None = None, off: float 
     return put.turned_back(turn, here.plan) if turn else put
 
 
+def own_face(here: Here, key: str) -> Face | None:
+    """The built-out face that a picture hangs on whole."""
+    turn = turned_for(here.plan, key)
+    plan = turn.plan(here.plan) if turn else here.plan
+    picture, item = plan.chosen.pictures[key], here.gear.get(plan.chosen.pictures[key].gear or "")
+    face = hangs_on(picture, plan.survey.things, free=isinstance(item, Screen) and item.way in HANGS_FREE)
+    return face if face is not None and face.lie != "over an edge" else None
+
+
 def left_end(here: Here, key: str) -> str:
     return "wall's left end" if turned_for(here.plan, key) else "left wall"
 
@@ -135,20 +147,31 @@ def left_end(here: Here, key: str) -> str:
 def _picture_x(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest, ALONG)
-    return Heard(
-        f"{picture.name}: middle {here.show(value)} from the {left_end(here, key)}", on_own_wall(here, key, along=value)
-    )
+    put = on_own_wall(here, key, along=value)
+    was, now = own_face(here, key), own_face(here.after(put), key)
+    face = ""
+    if (was.out if was else 0.0) != (now.out if now else 0.0):  # it keeps its stand-off from what it hangs on
+        wall = here.plan.survey.room.walls[wall_of(here.plan.survey.room, picture) - 1]
+        off = wall.own(picture.pose.x, picture.pose.y)[1] - (was.out if was else 0.0) + (now.out if now else 0.0)
+        put = on_own_wall(here, key, along=value, off=off)
+        face = f", on {now.thing.name}" if now else ", on the wall beside"
+    return Heard(f"{picture.name}: middle {here.show(value)} from the {left_end(here, key)}{face}", put)
 
 
 def _stand_off(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest, STAND_OFF)
-    return Heard(f"{picture.name}: surface {here.show(value)} from the wall", on_own_wall(here, key, off=value))
+    face = own_face(here, key)
+    out, what = (face.out, face.thing.name) if face else (0.0, "the wall")
+    say = f"{picture.name}: surface {here.show(value)} from {what}"
+    return Heard(say, on_own_wall(here, key, off=out + value))
 
 
 def _on(here: Here, rest: str) -> Heard:
     """Hang the picture on a wall: its middle to the wall's middle, as high and as far off as it is."""
     key, picture = here.picture()
+    if (built := _built_out(here, rest)) is not None:
+        return _on_face(here, key, built)
     surface, text = surface_first(here, rest, "")
     if surface in ("", "ceiling") or text.strip():
         raise RefusedError("give a wall by number or name, as in on w3 or on back wall", value=rest)
@@ -160,6 +183,39 @@ def _on(here: Here, rest: str) -> Heard:
     return Heard(
         f"{picture.name}: on the {wall_name(room, wall)}, in its middle", PutPicture(id=key, x=x, y=y, yaw=wall.yaw)
     )
+
+
+def _built_out(here: Here, rest: str) -> Thing | None:
+    """The chimney breast or pier that a line names."""
+    said = re.sub(r"^the\s+", "", rest.lower().strip())
+    built = [thing for thing in here.plan.survey.things.values() if thing.kind in BUILT_OUT]
+    fits = [thing for thing in built if said == thing.name.lower()] or [t for t in built if said and said in t.name]
+    if len(fits) > 1:
+        raise Ask("On which?", *(f"on {thing.name}" for thing in fits))
+    if not fits and said in ("breast", "chimney breast", "pier", "chimney") and built:
+        return built[0]
+    return fits[0] if fits else None
+
+
+def _on_face(here: Here, key: str, thing: Thing) -> Heard:
+    """Hang the picture on what is built out from a wall, in its middle, as far off as it is off its face now."""
+    picture, room = here.plan.chosen.pictures[key], here.plan.survey.room
+    corners = [(x, y) for x in (thing.x_from, thing.x_to) for y in (thing.y_from, thing.y_to)]
+
+    def lies(n: int) -> tuple[float, float]:
+        places = [room.walls[n].own(x, y) for x, y in corners]
+        us = [u for u, _ in places]
+        return abs(min(v for _, v in places)), -(max(us) - min(us))
+
+    wall = room.walls[min(range(len(room.walls)), key=lies)]
+    places = [wall.own(x, y) for x, y in corners]
+    middle, out = sum(u for u, _ in places) / 4, max(v for _, v in places)
+    was = own_face(here, key)
+    own = room.walls[wall_of(room, picture) - 1]
+    off = max(own.own(picture.pose.x, picture.pose.y)[1] - (was.out if was else 0.0), 0.0) or OFF_FACE[picture.kind]
+    x, y = wall.room(middle, out + off)
+    say = f"{picture.name}: on {thing.name}, in its middle, {here.show(off)} off its face"
+    return Heard(say, PutPicture(id=key, x=x, y=y, yaw=wall.yaw))
 
 
 def _turned_by(field: str, words: str, sign: int) -> Callable[[Here, str], Heard]:

@@ -21,6 +21,9 @@ HANGS_FREE = ("drop-down", "manual", "floor-rising")
 STANDING = ("furniture", "cabinet", "radiator", "speaker")
 """Kinds of things that a picture hangs over."""
 
+MAY_HANG = ("furniture", "cabinet")
+"""Kinds that stand, or hang on the wall when they begin well over the floor."""
+
 OVERHEAD = ("shelf", "beam", "bulkhead")
 """Kinds that a picture must stay under."""
 

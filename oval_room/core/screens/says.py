@@ -106,6 +106,26 @@ class ScreenCode(Code):
             "what stands still there burns in. Vary it, hide bars, or take an LCD."
         ),
     )
+    IN_MASONRY = (
+        "picture: inside what is built out",
+        lambda f, w: (
+            f"{w.named(f.about, 'picture')} lies {w.length(f.value)} inside {f.more['face']}: it hangs on its face."
+        ),
+    )
+    PAST_FACE = (
+        "picture: wider than its face",
+        lambda f, w: (
+            f"{w.named(f.about, 'picture')} is {w.length(f.value)} wider than {f.more['face']}: its sides stand free "
+            "on both edges."
+        ),
+    )
+    BRIDGES = (
+        "picture: over the edge of what is built out",
+        lambda f, w: (
+            f"{w.named(f.about, 'picture')} bridges the edge of {f.more['face']}: {w.length(f.value)} of its "
+            f"{w.length(f.limit)} lie on it, the rest on nothing."
+        ),
+    )
     FURNITURE_FIRST = (
         "picture: furniture before the screen",
         lambda f, w: (
@@ -120,6 +140,9 @@ class PictureCure(CureKind):
 
     SURFACE = "surface", lambda c, w: f"Take a {c.name} surface"
     CLOTH_OUT = "cloth out", lambda c, w: f"Cloth to {w.length(c.value)} from the wall"
+    OFF_FACE = "off its face", lambda c, w: f"Hang it on {c.name}, {w.length(c.value)} off its face"
+    ON_FACE = "onto its face", lambda c, w: f"Onto {c.name}: picture's middle to {w.length(c.value)}"
+    BESIDE_FACE = "beside its face", lambda c, w: f"Beside {c.name}: picture's middle to {w.length(c.value)}"
     GAPS = "gaps", lambda c, w: f"Gaps of {w.length(c.value)} each"
     PICTURE_ALONG = "picture along", lambda c, w: f"Picture's middle to {w.length(c.value)}"
     PICTURE_WIDTH = "picture width", lambda c, w: f"Picture {w.length(c.value)} wide"

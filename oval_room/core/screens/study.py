@@ -14,17 +14,18 @@ from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
-from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
 from oval_room.core.report import Result
 from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL, GRIP, WEAVE_TURN, cloth_piece
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import OFF_FACE, Face, extent, hangs_on
 from oval_room.core.screens.figures import KINDS
-from oval_room.core.screens.placing import SAME_FACE, things_below
+from oval_room.core.screens.placing import HANGS_FREE, SAME_FACE, things_below
 from oval_room.core.screens.says import PictureCure, ScreenCode
 from oval_room.core.screens.shapes import LEVEL_WITHIN, Display, beside, split
 from oval_room.core.survey.document import Survey, Thing
-from oval_room.core.units import Ruler
+from oval_room.core.units import Ruler, Side
 
 ROW: Final = 150.0
 """Pictures whose edges are this near to level are meant to be [mm]."""
@@ -34,6 +35,8 @@ UST: Final = 0.6
 """Lenses under this throw ratio light a lenticular surface from below."""
 
 
+PLATE_HALF: Final = 200.0
+"""Half a wall plate's width while no mount is chosen [mm]."""
 BESIDE: Final = 600.0
 """Panels whose frames are no farther apart than this stand beside each other [mm]."""
 
@@ -64,6 +67,7 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
     out += _gaps(looked, ruler)
     for key, picture in looked.pictures.items():
         item = gear.get(picture.gear or "")
+        out += _face(key, picture, survey, gear, ruler)
         if isinstance(item, Screen) and item.way in TRAVELS:
             out += _drop(key, picture, item.way == "floor-rising", survey, scheme, gear, ruler)
     return ScreensResult(book.figures, tuple(out))
@@ -119,6 +123,57 @@ def _sides(picture: Picture) -> tuple[float, float, float, float]:
         picture.bottom - picture.frame_bottom,
         picture.top + picture.frame_top,
     )
+
+
+def _face(key: str, picture: Picture, survey: Survey, gear: GearShelf, ruler: Ruler) -> list[Finding]:
+    """A picture inside what is built out from its wall, or over its edge (rules 7.3)."""
+    item, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
+    face = hangs_on(picture, survey.things, free=isinstance(item, Screen) and item.way in HANGS_FREE)
+    if face is None:
+        return []
+    thing, about = face.thing, {"picture": key}
+    off = face.out + OFF_FACE[picture.kind]
+    more: dict[str, float | str] = {"face": thing.name, "part": face.key}
+    if face.lie == "on" or (face.lie == "over both edges" and _plate_fits(picture, mount, thing)):
+        if picture.pose.y < face.out:
+            onto = (Cure(PictureCure.OFF_FACE, OFF_FACE[picture.kind], PutPicture(id=key, y=off), name=thing.name),)
+            depth = face.out - picture.pose.y
+            return [Finding(ScreenCode.IN_MASONRY, Level.STOP, "7.3", about, depth, 0.0, cures=onto, more=more)]
+        if face.lie == "on":
+            return []
+        wide = thing.x_to - thing.x_from
+        over = picture.across + 2 * picture.frame_side - wide
+        return [Finding(ScreenCode.PAST_FACE, Level.MIND, "7.3", about, over, wide, more=more)]
+    cures = _off_the_edge(key, picture, face, survey, ruler)
+    (left, right), on = extent(picture), 0.0
+    on = min(right, thing.x_to) - max(left, thing.x_from)
+    return [Finding(ScreenCode.BRIDGES, Level.STOP, "7.3", about, on, right - left, cures=cures, more=more)]
+
+
+def _plate_fits(picture: Picture, mount: object, thing: Thing) -> bool:
+    """Whether the plate of a picture wider than its face lies on the face."""
+    half = mount.plate_width / 2 if isinstance(mount, Mount) else PLATE_HALF
+    return thing.x_from + half <= picture.pose.x <= thing.x_to - half
+
+
+def _off_the_edge(key: str, picture: Picture, face: Face, survey: Survey, ruler: Ruler) -> tuple[Cure, ...]:
+    """Onto the face where it fits there, and into the wall beside it where it fits there: nearest first."""
+    thing, half = face.thing, picture.across / 2 + picture.frame_side
+    stand = OFF_FACE[picture.kind]
+    places = []
+    if 2 * half <= thing.x_to - thing.x_from:
+        x = min(max(picture.pose.x, thing.x_from + half), thing.x_to - half)
+        places.append((x, face.out + stand))
+    for x in (thing.x_from - half, thing.x_to + half):
+        if half <= x <= survey.room.width.value - half:
+            places.append((x, stand))
+    puts = []
+    for x, y in sorted(places, key=lambda place: abs(place[0] - picture.pose.x)):
+        side: Side = "nearest" if y > stand else "greatest" if x < picture.pose.x else "least"
+        at = ruler.safe(x, side)
+        kind = PictureCure.ON_FACE if y > stand else PictureCure.BESIDE_FACE
+        puts.append(Cure(kind, at, PutPicture(id=key, x=at, y=y), name=thing.name))
+    return tuple(puts)
 
 
 def _two(a: str, one: Picture, b: str, other: Picture, ruler: Ruler) -> list[Finding]:

@@ -150,7 +150,7 @@ def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
 
 
 def lowest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
-    """The lowest bottom edge that makes no stop.
+    """The lowest bottom edge that makes no stop, on its side of what hangs on the wall.
 
     Raises:
         RefusedError: none does.
@@ -160,10 +160,11 @@ def lowest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
     ends = [
         end for span in (rungs.hard, rungs.soft) if span is not None for end in (span.lo, span.hi) if end is not None
     ]
+    room = rungs.hard if rungs.hard.feasible else None
     found = _extreme(
         judge,
-        0.0,
-        plan.survey.room.height.value,
+        max(room.lo or 0.0, 0.0) if room else 0.0,
+        room.hi if room and room.hi is not None else plan.survey.room.height.value,
         lambda mm: PutPicture(id=picture, bottom=mm),
         greatest=False,
         also=(plan.chosen.pictures[picture].bottom, *ends),

@@ -183,6 +183,7 @@ class PutThing(Command):
     source: str | None = None
     works: bool | None = None
     heat_c: float | None = None
+    flue: str | None = None
     part: str | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:

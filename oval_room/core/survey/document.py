@@ -8,7 +8,7 @@ from pydantic import Field, model_validator
 
 from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
 from oval_room.core.plan.keyed import holder_of
-from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, Measure, Mm, Name, default
+from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, Measure, Mm, Name, Words, default
 from oval_room.core.plan.room import Made, Room, SurfaceKey
 from oval_room.core.pose import Point
 from oval_room.core.survey.eyes import GAZE_PITCH
@@ -33,6 +33,7 @@ ThingKind = Literal[
     "walkway",
     "speaker",
     "fire",
+    "pier",
 ]
 
 
@@ -83,6 +84,8 @@ class Thing(Frozen):
     """Of a fire: whether it is ever lit."""
     heat_c: Annotated[float, Field(ge=-40, le=400)] | None = None
     """Of a fire: at the panel's bottom edge after an hour [°C]."""
+    flue: Words = ""
+    """Of a chimney breast or a fire: what is known of its flue and lining; empty while nothing is."""
     part: SpeakerPart | None = None
     """Of a loudspeaker: what it plays."""
 

@@ -47,7 +47,7 @@ def _seats(survey: Survey, ruler: Ruler) -> list[Finding]:
         if not room.holds(x, y) or to_wall(room.corners, x, y)[0] < 1e-6:
             out.append(_seat_outside(survey, key, seat, ruler))
             continue
-        held = next((t for t in survey.things.values() if t.kind == "breast" and _over(t, x, y)), None)
+        held = next((t for t in survey.things.values() if t.kind in ("breast", "pier") and _over(t, x, y)), None)
         if held is not None:
             out.append(Finding(SurveyCode.SEAT_IN_WALL, Level.STOP, "0", about, more={"part": key, "thing": held.name}))
         crown, ceiling = seat.eye_point.z + CROWN, room.ceiling_at(x, y)

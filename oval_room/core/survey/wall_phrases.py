@@ -6,6 +6,7 @@ import re
 from collections.abc import Callable, Mapping
 from typing import Final, Protocol, TypeVar, get_args
 
+from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.fittings import Covering, How, PassageKind, Swing
 from oval_room.core.plan.measure import Values, next_id
@@ -268,6 +269,23 @@ def _heat(here: Here, rest: str) -> Heard:
     )
 
 
+def _flue(here: Here, rest: str) -> Heard:
+    """What is known of the flue and lining behind a chimney breast or a fire; of all of them where none is named."""
+    flues = {key: thing for key, thing in here.plan.survey.things.items() if thing.kind in ("breast", "fire")}
+    lower = rest.lower().strip()
+    named = next((key for key, thing in flues.items() if lower.startswith(thing.name.lower() + " ")), None)
+    if not flues:
+        raise RefusedError(
+            here.eg('there is no breast or fire yet: put breast 60" x 14" x 96" at 4\' out 0'), value=rest
+        )
+    of = {named: flues[named]} if named else flues
+    text = rest.strip()[len(flues[named].name) :].strip() if named else rest.strip()
+    told = "" if text.lower() in ("unknown", "not known", "-") else text[:200]
+    puts = several(*(PutThing(id=key, flue=told) for key in of))
+    names = " and ".join(thing.name for thing in of.values())
+    return Heard(f"Flue of {names}: {told or 'not known'}", puts)
+
+
 def _way(here: Here, rest: str) -> Heard:
     found = re.fullmatch(
         rf"(?P<kind>{'|'.join(get_args(PassageKind))})(?:\s+(?P<name>[^0-9]*?[^0-9\s]))?\s+(?P<sizes>[0-9].*)",
@@ -454,6 +472,14 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         also=("loudspeaker",),
     ),
     Phrase("heat", "°C or dead", "at the panel's bottom edge after an hour of fire", "heat 43", "survey", _heat),
+    Phrase(
+        "flue",
+        "what is known",
+        "flue and lining behind a chimney breast or fire: nothing is fixed there until it is known",
+        "flue lined, capped above the roof",
+        "survey",
+        _flue,
+    ),
     Phrase(
         "way",
         "kind and size",

@@ -40,6 +40,7 @@ def school_bottom(school: str, eye_z: float, *, height: float, lowest: float = 0
 
 
 HALVINGS: Final = 30
+_FAR: Final = 1e5
 
 
 @dataclass(frozen=True, slots=True)
@@ -161,15 +162,58 @@ def tallest_between(none: Sequence[Bound], whole: Sequence[Bound]) -> float:
 
 @dataclass(frozen=True, slots=True)
 class Rungs:
-    """A whole ladder: its bounds, the range of the hard ones, and of all (None when soft ones leave nothing)."""
+    """A whole ladder: its bounds, the range of the hard ones, and of all (None when soft ones leave nothing).
+
+    others: further ranges on the other sides of what hangs on the wall, where there is room.
+    """
 
     bounds: tuple[Bound, ...]
     hard: Ladder
     soft: Ladder | None
+    others: tuple[Ladder, ...] = ()
 
 
-def build_ladder(bounds: Sequence[Bound]) -> Rungs:
+def build_ladder(bounds: Sequence[Bound], others: Sequence[Ladder] = ()) -> Rungs:
     """Intersect the hard bounds, then the soft ones inside them; only hard ones can make it empty (rules 4.3)."""
     hard = intersect(bound for bound in bounds if bound.hard)
     every = intersect(bounds)
-    return Rungs(tuple(bounds), hard, every if hard.feasible and every.feasible else None)
+    return Rungs(tuple(bounds), hard, every if hard.feasible and every.feasible else None, tuple(others))
+
+
+@dataclass(frozen=True, slots=True)
+class Obstacle:
+    """What hangs on the wall: a picture goes over it or under it (rules 4.3).
+
+    low, high: its lower and upper edge [mm]. over, under: gaps wanted to the picture's frame on either side [mm].
+    """
+
+    name: str
+    low: float
+    high: float
+    over: float
+    under: float
+
+    def bound(self, is_over: bool, height: float, frame_below: float, frame_above: float) -> Bound:
+        """What it allows a picture that goes over it, or under it."""
+        if is_over:
+            return Bound(self.name, lo=self.high + self.over + frame_below)
+        return Bound(self.name, hi=self.low - self.under - frame_above - height)
+
+    def meets(self, low: float, high: float) -> bool:
+        """Whether a picture between two heights lies across it."""
+        return low < self.high and high > self.low
+
+
+Sides = tuple[bool, ...]
+"""For each obstacle of a wall whether the picture goes over it."""
+
+
+def all_sides(obstacles: Sequence[Obstacle]) -> list[Sides]:
+    """Every way to lie among obstacles: over the lowest few of them, under the others."""
+    order = sorted(range(len(obstacles)), key=lambda i: obstacles[i].low + obstacles[i].high)
+    return [tuple(order.index(i) < k for i in range(len(obstacles))) for k in range(len(obstacles) + 1)]
+
+
+def widest(ladders: Sequence[Ladder]) -> int:
+    """Which of some ladders that have room is the widest; open ends count as far."""
+    return max(range(len(ladders)), key=lambda i: (ladders[i].hi or _FAR) - (ladders[i].lo or 0.0))

@@ -13,19 +13,26 @@ from oval_room.core.plan.measure import Measure
 from oval_room.core.pose import Own, Point, to_own
 from oval_room.core.screens.cloth import BOTTOM_BAR
 from oval_room.core.screens.document import Picture
-from oval_room.core.screens.placing import HANGS_FREE, OVERHEAD, STANDING, stacked, things_below
+from oval_room.core.screens.placing import HANGS_FREE, MAY_HANG, OVERHEAD, STANDING, stacked, things_below
 from oval_room.core.survey.document import Seat, Survey, Thing
 from oval_room.core.survey.eyes import CROWN
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.angles import curved_angle, distance_for_angle, horizontal_angle, off_axis_angle
 from oval_room.core.viewing.ladder import (
     HEIGHT_SCHOOLS,
+    OVER_FURNITURE,
     Bound,
+    Ladder,
+    Obstacle,
     Rungs,
+    Sides,
+    all_sides,
     build_ladder,
+    intersect,
     school_bottom,
     seat_bounds,
     standing_bounds,
+    widest,
 )
 from oval_room.core.viewing.neck import angle_up, squaring_tilt
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
@@ -40,6 +47,7 @@ from oval_room.core.viewing.sharpness import (
 from oval_room.core.viewing.sightlines import STAGGERED, Sightline, head_in_fan, sightline
 
 SHELF_GAP = 50.0
+OFF_FLOOR = 150.0  # what begins higher hangs on the wall: a picture may go under it
 PICTURE_GAP = 20.0  # between stacked pictures, frame to frame
 IN_LINE = 200.0  # a front head nearer to the line of sight than this is looked over, not past
 TILT_WORTH_SAYING = 5.0
@@ -129,6 +137,8 @@ class OnePicture:
         seats = {name: view_of(picture, seat) for name, seat in survey.seats.items()}
         self.main = survey.seats.get(survey.main or "")
         self.over = self._sightlines(seats)
+        self.obstacles = self._obstacles()
+        self.sides, self.free = self._choose_sides()
         self.views = PictureViews(seats, self.rungs(picture.height), None, {}, self.over)
         if self.main:
             eye, lowest = self.main.eye_point.z, self._standing_on(picture.height)
@@ -141,10 +151,14 @@ class OnePicture:
 
     def rungs(self, height: float) -> Rungs:
         """The height ladder for a picture of some height at this place."""
+        bounds = [*self._fixed(height), *self._beside(height, self.sides)]
+        others = [ladder for sides in self.free if (ladder := self._between(height, sides)).feasible]
+        return build_ladder(bounds, others)
+
+    def _fixed(self, height: float) -> list[Bound]:
+        """Bounds that hold whichever side of what hangs on the wall the picture is on."""
         picture = self.picture
         bounds = self._around(height)
-        for shelf in things_below(picture, self.survey.things, *OVERHEAD):
-            bounds.append(Bound(shelf.name, hi=shelf.z_from - SHELF_GAP - picture.frame_top - height))
         bounds += [bound for other in self.others if (bound := self._stacked(other, height)) is not None]
         for seat in self.survey.seats.values():
             eye = seat.eye_point
@@ -153,7 +167,39 @@ class OnePicture:
         for over in self.over.values():
             name = f"{self.survey.seats[over.back].name} over {self.survey.seats[over.front].name}"
             bounds.append(Bound(name, lo=over.sight.bottom_without_riser, hard=False))
-        return build_ladder(bounds)
+        return bounds
+
+    def _beside(self, height: float, sides: Sides) -> list[Bound]:
+        """Bounds from what hangs on the wall, on these sides of it."""
+        frames = (self.picture.frame_bottom, self.picture.frame_top)
+        return [one.bound(over, height, *frames) for one, over in zip(self.obstacles, sides, strict=True)]
+
+    def _between(self, height: float, sides: Sides) -> Ladder:
+        """The range of the hard bounds on these sides."""
+        return intersect([*(b for b in self._fixed(height) if b.hard), *self._beside(height, sides)])
+
+    def _obstacles(self) -> list[Obstacle]:
+        """What hangs on the picture's wall, or is hung there: shelves, mantels, lintels, wall cabinets."""
+        things = things_below(self.picture, self.survey.things, *OVERHEAD)
+        things += [thing for thing in self._under(*MAY_HANG) if self._hangs(thing)]
+        return [Obstacle(thing.name, thing.z_from, thing.z_to, OVER_FURNITURE, SHELF_GAP) for thing in things]
+
+    def _choose_sides(self) -> tuple[Sides, list[Sides]]:
+        """The sides the picture is on, else those with the widest room; and the others (rules 4.3)."""
+        picture = self.picture
+        if not self.obstacles:
+            return (), []
+        ways = all_sides(self.obstacles)
+        low, high = picture.bottom - picture.frame_bottom, picture.top + picture.frame_top
+        mine = tuple(picture.pose.z >= (one.low + one.high) / 2 for one in self.obstacles)
+        if mine not in ways or any(one.meets(low, high) for one in self.obstacles):
+            ladders = [(self._between(picture.height, way), way) for way in ways]
+            room = [pair for pair in ladders if pair[0].feasible]
+            if room:
+                mine = room[widest([ladder for ladder, _ in room])][1]
+            elif mine not in ways:
+                mine = ways[0]
+        return mine, [way for way in ways if way != mine]
 
     def _around(self, height: float) -> list[Bound]:
         """Bounds from the floor, what stands below, the ceiling and the mount's own travel (rules 4.3)."""
@@ -165,7 +211,9 @@ class OnePicture:
         bar = max(bars, key=lambda thing: thing.z_to, default=None)
         bounds = standing_bounds(
             height,
-            furniture_top=max((thing.z_to for thing in under if thing not in bars), default=None),
+            furniture_top=max(
+                (thing.z_to for thing in under if thing not in bars and not self._hangs(thing)), default=None
+            ),
             soundbar_top=bar.z_to if bar else None,
             bar="centre speaker" if bar and bar.kind == "speaker" else "soundbar",
             ceiling=self._ceiling(),
@@ -173,6 +221,8 @@ class OnePicture:
             frame_above=picture.frame_top + (0.0 if rising else case),
         )
         bounds.append(Bound("floor", lo=picture.frame_bottom))
+        fires = things_below(picture, self.survey.things, "fire")
+        bounds += [Bound(fire.name, lo=fire.z_to + OVER_FURNITURE + picture.frame_bottom) for fire in fires]
         if rising:
             assert isinstance(item, Screen)
             bounds.append(Bound("case", lo=case + item.black_drop + picture.frame_bottom))
@@ -188,6 +238,10 @@ class OnePicture:
             ]
         return bounds
 
+    @staticmethod
+    def _hangs(thing: Thing) -> bool:
+        return thing.kind in MAY_HANG and thing.z_from > OFF_FLOOR
+
     def _under(self, *kinds: str) -> list[Thing]:
         """Things of some kinds that the picture hangs over: a cloth that hangs before them doesn't."""
         below = things_below(self.picture, self.survey.things, *kinds)
@@ -198,7 +252,8 @@ class OnePicture:
 
     def _standing_on(self, height: float) -> float:
         """The lowest bottom edge over what stands below [mm]."""
-        under = [bound.lo for bound in self._around(height) if bound.lo is not None]
+        around = [*self._around(height), *self._beside(height, self.sides)]
+        under = [bound.lo for bound in around if bound.lo is not None]
         under += [b.lo for other in self.others if (b := self._stacked(other, height)) is not None and b.lo is not None]
         return max(under)
 

@@ -14,6 +14,7 @@ from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import OFF_FACE, face_out
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.size import said_size
 from oval_room.core.tape.phrase import Heard, Here, Phrase
@@ -34,13 +35,16 @@ def _picture_of_kind(here: Here, kind: str) -> str | None:
 
 def _well_placed(here: Here, key: str, *steps: Command) -> Command:
     """A new picture, with its bottom edge where school and ladder agree."""
+    made = here.after(*steps).plan.chosen.pictures[key]
+    if out := face_out(made, here.plan.survey.things):
+        steps = (*steps, PutPicture(id=key, y=out + OFF_FACE[made.kind]))
     after = here.after(*steps)
     plan, report = after.plan, after.report()
     views = report.of(ViewResult).pictures[key]
-    inside = views.rungs.soft or views.rungs.hard
     bottom = views.school_bottom if views.school_bottom is not None else plan.chosen.pictures[key].bottom
-    if inside.feasible:
-        bottom = inside.nearest(bottom)
+    ranges = [one for one in (views.rungs.soft or views.rungs.hard, *views.rungs.others) if one.feasible]
+    if ranges:
+        bottom = min((one.nearest(bottom) for one in ranges), key=lambda at: abs(at - bottom))
     return several(*steps, PutPicture(id=key, bottom=here.ruler.safe(bottom, "nearest")))
 
 
@@ -62,20 +66,20 @@ def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str]
         if key:
             return Heard(f"{old.name if old else ''}: {say}", PutPicture.model_validate({"id": key} | values))
         key = next_id("p", set(here.plan.chosen.pictures))
-        x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
+        x, y = here.plan.survey.room.width.value / 2, OFF_FACE[kind]
         put = PutPicture.model_validate({"id": key, "kind": kind, "name": words, "x": x, "y": y} | values)
         return Heard(f"New {say}", _well_placed(here, key, put))
 
     return make
 
 
-def _geared(here: Here, kind: str, name: str) -> Heard:
+def _geared(here: Here, kind: Literal["panel", "screen"], name: str) -> Heard:
     gear = here.gear_named(name, kind)
     key = _picture_of_kind(here, kind)
     if key:
         return Heard(f"{here.plan.chosen.pictures[key].name}: {here.gear[gear].name}", TakeGear(id=key, gear=gear))
     key = next_id("p", set(here.plan.chosen.pictures))
-    x, y = here.plan.survey.room.width.value / 2, 60.0 if kind == "panel" else 100.0
+    x, y = here.plan.survey.room.width.value / 2, OFF_FACE[kind]
     put = PutPicture.model_validate(
         {"id": key, "kind": kind, "name": "TV" if kind == "panel" else "screen", "x": x, "y": y}
     )

@@ -17,7 +17,7 @@ def _heat(f: Finding, w: Words) -> str:
     if f.value is None:
         return (
             f"{capital(name)} hangs over {fire}, and nobody has measured the heat: light it for an hour, read "
-            "the panel's bottom edge. No fixing into the breast until flue and lining are known."
+            "the panel's bottom edge."
         )
     return (
         f"{f.value:.0f} °C at the bottom edge of {name} over {fire}: above {f.limit:.0f} "
@@ -62,9 +62,13 @@ def _off_ladder(f: Finding, w: Words) -> str:
 
 
 def _on_ladder(f: Finding, w: Words) -> str:
+    also = ", or ".join(
+        f"{w.length(one.lo or 0.0, 'least')} to {w.length(one.hi, 'greatest')}, {one.lo_name} to {one.hi_name}"
+        for one in f.more["also"]
+    )
     return (
         f"Bottom edge{w.of_many(f, 'of')} at {w.length(f.value)} lies inside {w.length(f.more['lo'], 'least')} "
-        f"to {w.length(f.more['hi'], 'greatest')}."
+        f"to {w.length(f.more['hi'], 'greatest')}" + (f"; there is room also at {also}." if also else ".")
     )
 
 

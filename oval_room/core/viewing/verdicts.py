@@ -248,11 +248,12 @@ class Judged(OnePicture):
             why = {"name": name, "side": "under" if low else "over"}
             cures = self._height_cures()
             return [Finding(ViewingCode.OFF_LADDER, Level.STOP, "4.3", about, bottom, limit, cures=cures, more=why)]
-        more: dict[str, float | str | None] = {
+        more = {
             "lo": hard.lo,
             "hi": hard.hi,
             "lo_name": hard.lo_name,
             "hi_name": hard.hi_name,
+            "also": self.views.rungs.others,
         }
         return [Finding(ViewingCode.ON_LADDER, Level.GOOD, "4.3", about, bottom, None, more=more)]
 

@@ -40,6 +40,9 @@ NOTED: tuple[tuple[str, tuple[str, ...], str, Level, str], ...] = (
     # what, lines said in a room 5 m wide, finding, level, its sentence
     ("two alike", ("tv Slate 43", "another tv Slate 43"), "beside/p2/p1", Level.GOOD, r"are of one height; a window keeps its size across them\.$"),
     ("two unlike", ("tv Slate 43", "another tv Slate 55"), "beside/p2/p1", Level.NOTE, r"differ by 149 mm in picture height, 149 mm over all; a window moved across grows or shrinks by 28 %\.$"),
+    ("inside a breast", ("tv Slate 55", "put breast 1500 x 400 x 2400 at 1750 out 0"), "in_masonry/p1/t1", Level.STOP, r"^Tarnbeck Slate 55 lies 340 mm inside breast: it hangs on its face\.$"),
+    ("over a breast's edge", ("put breast 1500 x 400 x 2400 at 1750 out 0", "tv Slate 55", "along 3000"), "bridges/p1/t1", Level.STOP, r"bridges the edge of breast: 867 mm of its 1234 mm lie on it, the rest on nothing\.$"),
+    ("wider than a breast", ("put breast 1000 x 400 x 2400 at 2000 out 0", "tv Slate 55"), "past_face/p1/t1", Level.MIND, r"is 234 mm wider than breast: its sides stand free on both edges\.$"),
     ("gaps unlike", ("tv Slate 43", "another tv Slate 43", "another tv Slate 43", "along 2520"), "gaps/p3/p2", Level.NOTE, r"gaps between 3 pictures in a row run from 40 mm to 80 mm"),
     ("swivelled into its wall", ("tv Slate 55", "swivel 15"), "in_wall/p1", Level.STOP, r"^Tarnbeck Slate 55 is turned \d+ mm into the wall"),
     ("no lag known", ("games 2", "tv Slate 55"), "lag/p1", Level.NOTE, r"the lag of Tarnbeck Slate 55 is not known"),
@@ -142,7 +145,7 @@ class Curves(unittest.TestCase):
         plan = told("tv 65", "curve 1800")
         self.assertEqual(plan.chosen.pictures["p1"].curve, 1800)
         self.assertIsNone(say(plan, "curve flat").chosen.pictures["p1"].curve)
-        self.assertIn("ive a radius over", refused(plan, "curve 200"))
+        self.assertIn("ive a radius over", refused(plan, "curve 200 mm"))
         self.assertIn("nly panels", refused(told("screen 100"), "curve 1800"))
 
     def test_a_new_size_past_half_a_circle_is_refused(self) -> None:

@@ -29,7 +29,7 @@ TV = ("tv Slate 55", "mount Flat 600")
 SPOILED = (
     # name, outline, what is said, the finding's key, its level, a piece of its sentence
     ("a seat in the notch of an L", ELL, ("seat 1000", "across 5000"), "seat_outside/s1", Level.STOP, r"Seat 1 is 1000 mm outside the room, past (wall [23]|the display wall)"),
-    ("a seat inside the breast", BOX, ("put breast 1500 x 360 x 2400 at 1200 out 0", "seat 200", "across 2000"), "seat_in_wall/s1", Level.STOP, "sits inside breast"),
+    ("a seat inside the breast", BOX, ("put breast 1500 x 360 x 2400 at 1200 out 0", "seat 200 mm", "across 2000"), "seat_in_wall/s1", Level.STOP, "sits inside breast"),
     ("a head at a slope", BOX, ("slope w3 900 at 40", "seat 4700"), "head_at_ceiling/s1", Level.STOP, "crown at 1210 mm meets the ceiling at 1152 mm"),
     ("a floor that is not the platform's", BOX, ("put platform 4000 x 1500 x 200 at 0 out 3500", "seat 4200"), "floor_differs/s1", Level.MIND, "planned on a floor at 0 mm, but stands on one at 200 mm"),
     ("a window past its wall", BOX, ("window w2 at 4500, 900 x 1100 sill 900",), "opening_outside/o1", Level.STOP, "reaches past the right wall: 5400 mm of 5000 mm"),
@@ -68,7 +68,7 @@ REFUSALS = (
     (BOX, "outline 4000 right 2000 back 4000 left 2000 out", "Walk the other way round"),
     (BOX, "outline 4000 right 3000 out 2000 left 4000 back 1000 left 5000 out 1000 left 4000 back", "cross"),
     (BOX, "outline 4000 right", "all the way round"), (BOX, "outline 4000 sideways 300", "length and a way"), (BOX, "outline right", "length and a way"),
-    (BOX, "w9 3000", "w1 to w4"), (ELL, "depth 5000", "not a box"), (ELL, "diagonal 6000", "both corners"), (BOX, "diagonal c1 c1 600", "two corners"),
+    (BOX, "w9 3000", "w1 to w4"), (ELL, "depth 5000", "not a box"), (ELL, "diagonal 6000", "both corners"), (BOX, "diagonal c1 c1 6000", "two corners"),
     (BOX, "slope w2 2500 at 30", "over the ceiling"), (BOX, "slope 30", "wall it starts at"), (BOX, "made of cheese", "timber"), (BOX, "made of ceiling timber", "joists"),
     (BOX, "window w7 at 300, 900 x 900", "w1 to w4"), (BOX, "window w2 at 300", "width x height"), (BOX, "window w2 at 300 x 900", "comma after the place"), (BOX, "window w2 at 3 4 5 x 6", "comma after the place"), (BOX, "stud w9 300", "w1 to w4"), (BOX, "socket w1 300", "place and height"),
     (BOX, "put sofa 1 x 2 x 3", "kind, width"), (BOX, "way hole 3 x 4", "door"), (BOX, "strike 99", "no reading 99"), (BOX, "again finish white", "takes no reading"), (BOX, "heat 40", "no fire"),

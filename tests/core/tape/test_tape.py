@@ -71,6 +71,7 @@ class Phrases(unittest.TestCase):
             "window w2 at 3', 48 x 44 sill 36",
             "put fire 30 x 12 x 24 at 3' out 0",
             "heat 30",
+            "flue lined",
         ):
             plan = say(plan, line)
         plan = say(plan, "another tv 43", subject)

@@ -15,6 +15,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from oval_room.core.parts import STAGES
+from oval_room.core.viewing.school_of import school_of
 
 warnings.simplefilter("ignore")
 from fastapi.testclient import TestClient  # noqa: E402
@@ -89,7 +90,7 @@ def _survey_and_map() -> None:
     item = SHELF[picture.gear or ""]
     tell(
         "seat map, 10 × 8 m at 100 mm, one window",
-        timed(lambda i: seat_map(survey, picture, item=item, choices=den.choices), 20),
+        timed(lambda i: seat_map(survey, picture, item=item, school=school_of(den).school), 20),
         note="aim: under 60",
     )
     evaluator = Evaluator()

@@ -12,6 +12,7 @@ from dataclasses import replace
 
 from oval_room.core.figures import show_value
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.hints import in_unit
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.keyed import keyed_nodes
@@ -57,6 +58,10 @@ class Words:
     def of_many(self, finding: Finding, word: str) -> str:
         """Which picture, where the scheme has several: ` of wall TV`; nothing where it has one."""
         return f" {word} {self.name(finding.about, 'picture')}" if len(self.plan.chosen.pictures) > 1 else ""
+
+    def eg(self, hint: str) -> str:
+        """A hint with its lengths in the job's unit."""
+        return in_unit(hint, self.ruler)
 
     def length(self, mm: float | None, side: Side = "nearest") -> str:
         return show_value(mm, "mm", ruler=self.ruler, side=side)

@@ -8,6 +8,7 @@ from oval_room.core.pose import Point
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.drawers import DRAWERS
@@ -61,7 +62,7 @@ def _seat_map(draft: Draft, look: Look) -> None:
     picture = look.plan.chosen.pictures.get(look.picture or "")
     if picture is None:
         return
-    found = seat_map(look.plan.survey, picture, item=look.item(picture.gear), choices=look.plan.choices)
+    found = seat_map(look.plan.survey, picture, item=look.item(picture.gear), school=school_of(look.plan).school)
     for x0, x1, y0, y1, count in runs(found):
         draft.box(y0, x0, y1, x1, f"map-{count}", "map")
     best = found.best_row
@@ -101,7 +102,7 @@ def _schools(draft: Draft, look: Look, left: float, right: float, front: float, 
         near, far = max(near, front), min(far, back)
         if near >= far:
             continue
-        style = "band-chosen" if name == look.plan.choices.size_school else f"band-{name.replace(' ', '-')}"
+        style = "band-chosen" if name == school_of(look.plan).school else f"band-{name.replace(' ', '-')}"
         draft.box(near, left, far, right, style, "schools")
         draft.add(Label(P((near + far) / 2, right), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6))
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from oval_room.core.viewing.neck import NECK_GOOD
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.seat_map import RULES, runs, seat_map, seats_tally
 from oval_room.core.viewing.sharpness import COARSE
@@ -18,8 +19,8 @@ def seat_map_sheet(look: Look) -> Scene | None:
     picture = look.plan.chosen.pictures.get(look.picture or "")
     if picture is None:
         return None
-    survey, choices = look.plan.survey, look.plan.choices
-    found = seat_map(survey, picture, item=look.item(picture.gear), choices=choices)
+    survey = look.plan.survey
+    found = seat_map(survey, picture, item=look.item(picture.gear), school=school_of(look.plan).school)
     left, near, right, far = survey.room.extent
     draft = Draft()
     for x0, x1, y0, y1, count in runs(found):
@@ -65,7 +66,7 @@ def seat_map_sheet(look: Look) -> Scene | None:
                 1,
             )
         )
-    band = SIZE_SCHOOLS[choices.size_school]
+    band = SIZE_SCHOOLS[school_of(look.plan).school]
     told = (
         f"of {len(RULES)} rules pass: angle {band.lo:g} to {band.hi:g}°, pixels {COARSE:g} a degree or more, "
         f"inside its off-axis limit, neck {NECK_GOOD[0]:g} to {NECK_GOOD[1]:g}°, nothing mirrored"

@@ -6,7 +6,8 @@ from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.angles import distance_for_angle
-from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.school_of import school_of
+from oval_room.core.viewing.schools import SHOWN, SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, degrees, edge_on, on_wall, side_picture, side_seat
@@ -91,7 +92,7 @@ def _bands(draft: Draft, look: Look, depth: float, height: float) -> None:
     """The chosen school's band of distances, as a tint between floor and ceiling."""
     for name, near, far in school_bands(look):
         near, far = max(near, 0.0), min(far, depth)
-        if name == look.plan.choices.size_school and near < far:
+        if name == school_of(look.plan).school and near < far:
             draft.box(near, 0, far, height, "band-chosen", "schools")
             draft.add(
                 Label(P((near + far) / 2, height), name, "small", "schools", offsets=((0, -12), (0, -26)), priority=6)
@@ -237,4 +238,5 @@ def school_bands(look: Look) -> list[tuple[str, float, float]]:
     return [
         (name, plane + distance_for_angle(width, band.hi), plane + distance_for_angle(width, band.lo))
         for name, band in SIZE_SCHOOLS.items()
+        if name in SHOWN or name == school_of(look.plan).school
     ]

@@ -11,13 +11,13 @@ from fastapi import Request
 from oval_room.core.figures import Figure, show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of
+from oval_room.core.hints import in_unit
 from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES, entries_of
 from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.report import Report
-from oval_room.core.tape.hints import in_unit
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head

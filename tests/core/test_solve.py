@@ -11,8 +11,10 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
 from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.report import Report
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points
 from oval_room.core.solve.movers import movers_of
@@ -42,14 +44,18 @@ class Backwards(unittest.TestCase):
             ("projector.j1.throw", 3600.0, 0.8, {"lens_out.j1"}), ("projector.j1.ratio", 1.5, 0.002, {"lens_out.j1", "width.p1"}),
             ("picture.p1.white", 120.0, 0.5, {"width.p1"}), ("projector.j1.pole", 250.0, 0.8, {"lens_up.j1"}),
         )  # fmt: skip
+        cloth = FITTED.chosen.pictures["p1"].width.value + 0.1
+        bare = apply(FITTED, PutPicture(id="p1", width=chosen(cloth)), SHELF)  # what was bought keeps its size
+        with self.assertRaisesRegex(RefusedError, "nothing that may move"):
+            ask_backwards(FITTED, SHELF, evaluate(FITTED, SHELF), "picture.p1.white", 120.0, SUBJECT)
         for figure, wanted, near, some in table:
-            report = evaluate(FITTED, SHELF)
-            ways = ask_backwards(FITTED, SHELF, report, figure, wanted, SUBJECT)
+            report = evaluate(bare, SHELF)
+            ways = ask_backwards(bare, SHELF, report, figure, wanted, SUBJECT)
             with self.subTest(figure):
                 self.assertLessEqual(len(ways), 3)
                 self.assertTrue(some & {way.mover.key for way in ways}, {way.mover.key for way in ways})
                 for way in ways:
-                    after = evaluate(apply(FITTED, way.command, SHELF), SHELF)
+                    after = evaluate(apply(bare, way.command, SHELF), SHELF)
                     self.assertAlmostEqual(after.figures[figure].value or math.nan, wanted, delta=near)
                     self.assertEqual(len(after.stops() - report.stops()), way.new_stops)
 

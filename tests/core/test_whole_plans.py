@@ -18,6 +18,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.size_table import size_table
 from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.viewing.study import ViewResult
 from oval_room.demo.gear import SHELF
@@ -151,7 +152,7 @@ class Always(unittest.TestCase):
     @given(plans())
     def test_no_row_of_the_map_is_better_than_the_best(self, plan: Plan) -> None:
         picture = plan.chosen.pictures["p1"]
-        found = seat_map(plan.survey, picture, item=SHELF.get(picture.gear or ""), choices=plan.choices)
+        found = seat_map(plan.survey, picture, item=SHELF.get(picture.gear or ""), school=school_of(plan).school)
         self.assertEqual(found.passes.shape, (len(RULES), len(found.ys), len(found.xs)))
         self.assertEqual(found.count[found.floor].tolist(), found.passes.sum(axis=0)[found.floor].tolist())
         scores = {float(y): int(found.count[i][found.floor[i]].sum()) for i, y in enumerate(found.ys)}

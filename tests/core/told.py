@@ -26,6 +26,7 @@ from oval_room.core.subject import Subject
 from oval_room.core.survey.missing import missing_readings
 from oval_room.core.tape.grammar import PHRASES, hear
 from oval_room.core.tape.phrase import Heard
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import seat_map
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
@@ -126,7 +127,7 @@ def _answers(plan: Plan, subject: Subject, gear: GearShelf) -> Iterator[str]:
     for mover in movers_of(plan, subject):
         for side in breaking_points(plan, gear, report, mover):
             yield f"turns {mover.key} {side}"
-    found = seat_map(plan.survey, picture, item=gear.get(picture.gear or ""), choices=plan.choices)
+    found = seat_map(plan.survey, picture, item=gear.get(picture.gear or ""), school=school_of(plan).school)
     yield f"map {len(found.xs)} x {len(found.ys)} best {found.best_row} {found.passes.sum(axis=(1, 2)).tolist()}"
     year = sun_year(plan.survey, picture)
     if year is not None:

@@ -23,6 +23,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import seat_map, seats_tally
 from oval_room.core.viewing.study import ViewResult
 from oval_room.demo.gear import SHELF
@@ -180,7 +181,7 @@ class Drawings(unittest.TestCase):
                 CHAPEL.survey,
                 CHAPEL.chosen.pictures["p1"],
                 item=SHELF[CHAPEL.chosen.pictures["p1"].gear or ""],
-                choices=CHAPEL.choices,
+                school=school_of(CHAPEL).school,
             ),
             CHAPEL.survey,
         )

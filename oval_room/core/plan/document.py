@@ -153,7 +153,8 @@ class Decided(Frozen):
 
 
 class Choices(Frozen):
-    size_school: SizeSchool = "cinema"
+    size_school: SizeSchool | None = None
+    """None: as brief and seats say."""
     height_school: HeightSchool = "third"
     settled: dict[Stage, Settled] = {}
     accepted: Annotated[dict[FindingKey, Accepted], Field(max_length=MOST)] = {}

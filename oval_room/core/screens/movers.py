@@ -17,7 +17,7 @@ def picture_movers(plan: Plan, subject: Subject) -> list[Mover]:
         return []
     room, height = plan.survey.room, picture.height
     widest = room.width.value - 2 * picture.frame_side
-    return [
+    width = (
         Mover(
             f"width.{key}",
             f"width of {picture.name}",
@@ -27,6 +27,9 @@ def picture_movers(plan: Plan, subject: Subject) -> list[Mover]:
             lambda mm: PutPicture(id=key, width=chosen(mm)),
             ("smaller", "larger"),
         ),
+    )
+    return [
+        *(width if picture.gear is None else ()),  # what was bought keeps its size
         Mover(
             f"bottom.{key}",
             f"bottom edge of {picture.name}",

@@ -11,7 +11,7 @@ from oval_room.core.aspect import parse_aspect, show_aspect
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
-from oval_room.core.plan.gear import Screen
+from oval_room.core.plan.gear import Panel, Screen
 from oval_room.core.plan.group import GROUP_WORDS
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
@@ -105,6 +105,7 @@ def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
 def _stretch(here: Here, rest: str) -> Heard:
     """The top edge at a height with the bottom edge held: the picture grows or shrinks."""
     key, picture = here.picture()
+    rest = keeps_size(here, picture, "stretch to", rest)
     height = here.length(rest, TOP) - picture.bottom
     if height < 100:
         raise RefusedError(f"give a top edge over the bottom edge at {here.show(picture.bottom)}")
@@ -114,14 +115,59 @@ def _stretch(here: Here, rest: str) -> Heard:
 
 def _wide(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
+    rest = keeps_size(here, picture, "wide", rest)
     value = here.length(rest, WIDE)
     return Heard(f"{picture.name}: {here.show(value)} wide", PutPicture(id=key, width=chosen(value)))
 
 
 def _aspect(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
+    rest = keeps_size(here, picture, "aspect", rest)
     aspect = parse_aspect(rest)
     return Heard(f"{picture.name}: aspect {show_aspect(aspect)}", PutPicture(id=key, aspect=aspect))
+
+
+BARE: Final = re.compile(r"\s*,?\s*\b(?:as a |a )?bare(?: size)?\s*$", re.IGNORECASE)
+"""What says that a size is meant though something was bought."""
+
+
+def keeps_size(here: Here, picture: Picture, word: str, rest: str) -> str:
+    """A size for a picture: as it stands where it has no item, or says that a bare size is meant.
+
+    Raises:
+        Ask: it was bought as it is; another from the shelf, or no longer this one?
+    """
+    bare = BARE.search(rest)
+    if bare or picture.gear is None:
+        return rest[: bare.start()] if bare else rest
+    item = here.gear.get(picture.gear)
+    name = item.name if item else picture.name
+    kind = "tv" if picture.kind == "panel" else "screen"
+    wide = _wanted_width(here, word, rest)
+    others = {
+        f"{kind} {one.name}": abs(one.width - wide)
+        for key, one in here.gear.items()
+        if isinstance(one, (Panel, Screen)) and one.kind == picture.kind and key != picture.gear
+    }
+    raise Ask(
+        f"{name} is bought as it is. Another from the shelf, or a bare size and no longer this one?",
+        *sorted(others, key=lambda line: (others[line], line))[:4],
+        f"{word} {rest.strip()} as a bare size",
+    )
+
+
+def _wanted_width(here: Here, word: str, rest: str) -> float:
+    """About how wide a picture is wanted [mm], to offer the nearest sizes first; nought where it can't be told."""
+    found = re.match(r"[0-9]+(?:[.,][0-9]+)?", rest.strip())
+    if found is None or word == "aspect":
+        return 0.0
+    if word in ("tv", "screen"):
+        return float(found[0].replace(",", ".")) * MM_IN["in"] * 0.8716
+    try:
+        value = here.length(rest, WIDE if word == "wide" else TOP)
+    except RefusedError:
+        return 0.0
+    return value if word == "wide" else 0.0
 
 
 def on_own_wall(here: Here, key: str, *, along: float | None = None, off: float | None = None) -> PutPicture:
@@ -239,6 +285,11 @@ def _curve(here: Here, rest: str) -> Heard:
         return Heard(f"{picture.name}: flat", PutPicture(id=key, curve=0.0))
     if picture.kind != "panel":
         raise RefusedError("only panels are planned curved; say curve flat for a screen", value=rest)
+    if picture.gear is not None:
+        item = here.gear.get(picture.gear)
+        raise RefusedError(
+            f"{item.name if item else picture.name} is bought as it is: its curve is the maker's", value=rest
+        )
     radius = here.length(rest, RADIUS)
     if radius * math.pi < picture.width.value:
         raise RefusedError(

@@ -141,6 +141,7 @@ class PictureCure(CureKind):
     SURFACE = "surface", lambda c, w: f"Take a {c.name} surface"
     CLOTH_OUT = "cloth out", lambda c, w: f"Cloth to {w.length(c.value)} from the wall"
     OFF_FACE = "off its face", lambda c, w: f"Hang it on {c.name}, {w.length(c.value)} off its face"
+    SHELF = "from the shelf", lambda c, w: f"Take {c.name}, {w.length(c.value)} wide"
     ON_FACE = "onto its face", lambda c, w: f"Onto {c.name}: picture's middle to {w.length(c.value)}"
     BESIDE_FACE = "beside its face", lambda c, w: f"Beside {c.name}: picture's middle to {w.length(c.value)}"
     GAPS = "gaps", lambda c, w: f"Gaps of {w.length(c.value)} each"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Final
 
 from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
@@ -13,6 +14,8 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
+from oval_room.core.solve.shelf import from_shelf
+from oval_room.core.survey.says import SurveyCode
 
 EvaluateScheme = Callable[[Plan, GearShelf, str], Report]
 
@@ -39,7 +42,9 @@ def try_cure(
         outcome = evaluate(after, gear, report.scheme)
     except (RefusedError, MissingError):
         return None
-    if not _buildable(plan, after, report.scheme):
+    if not _buildable(plan, after, report.scheme) or _pushes(report, outcome):
+        return None
+    if resized(plan, after, finding.about.get("picture", ""), report.scheme):
         return None
     now = outcome.find(finding.key)
     better = now is None or (
@@ -56,12 +61,38 @@ def _buildable(before: Plan, after: Plan, scheme: str) -> bool:
     return all(picture == was.get(key) or picture.bottom >= 0 for key, picture in pictures.items())
 
 
+PUSHES: Final = {code.name for code in (SurveyCode.SEAT_AT_WALL, SurveyCode.SEAT_HITS, SurveyCode.SEAT_IN_WAY)}
+"""Findings that no cure may bring about: somebody pushed into a wall, a thing, a walkway or another person."""
+
+
+def _pushes(before: Report, after: Report) -> bool:
+    """Whether somebody sits in something now who did not, or worse than before."""
+    was = {f.key: f.level for f in before.findings if f.code.name in PUSHES}
+    return any(f.code.name in PUSHES and f.level.rank < was.get(f.key, Level.GOOD).rank for f in after.findings)
+
+
+def resized(before: Plan, after: Plan, picture: str, scheme: str) -> bool:
+    """Whether a change gives a size to what was bought as it is, or to another picture than the one it is about.
+
+    Another item from the shelf for that picture is no such change; nor is what a group does together.
+    """
+    was, now = before.schemes[scheme], after.schemes[scheme]
+    group = was.groups.get(was.group_of(picture) or picture)
+    mine = {picture, *(group.members if group else ())}
+    for key, old in was.pictures.items():
+        new = now.pictures.get(key, old)
+        same = abs(new.width.value - old.width.value) < 1e-6 and abs(new.height - old.height) < 1e-6
+        if not same and (key not in mine or (old.gear is not None and new.gear in (None, old.gear))):
+            return True
+    return False
+
+
 def cures_that_cure(
     plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3, evaluate: EvaluateScheme = evaluate
 ) -> list[Tried]:
     """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop."""
     out: list[Tried] = []
-    for cure in finding.cures:
+    for cure in (*finding.cures, *from_shelf(plan, gear, finding)):
         if any(cure.form.startswith(taken.cure.form) for taken in out):
             continue  # a fuller form of a cure that is offered already
         tried = try_cure(plan, gear, report, finding, cure, evaluate)

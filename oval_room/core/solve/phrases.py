@@ -10,6 +10,7 @@ from oval_room.core.screens.groups import stands_for
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
 from oval_room.core.subject import Subject
 from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.viewing.school_of import school_of
 
 
 def _alone(here: Here) -> tuple[str, Picture]:
@@ -27,7 +28,13 @@ def _alone(here: Here) -> tuple[str, Picture]:
 def _largest(here: Here, rest: str) -> Heard:
     key, picture = _alone(here)
     found = largest_picture(here.plan, here.gear, key)
-    return Heard(f"{picture.name}: {here.show(found.value)} wide is the largest without a stop", found.command)
+    width = here.show(found.value)
+    if found.item:
+        say = f"{picture.name}: {found.item}, {width} wide, is the largest on the shelf without a stop"
+    else:
+        bare = ", a bare size" if picture.kind == "panel" else ""
+        say = f"{picture.name}: {width} wide is the largest without a stop{bare}"
+    return Heard(say, found.command)
 
 
 def _lowest(here: Here, rest: str) -> Heard:
@@ -43,7 +50,7 @@ def _nearest(here: Here, rest: str) -> Heard:
     return Heard(
         (
             f"Row {seat.row}: {here.show(found.value)} from the display wall is the nearest that "
-            f"{here.plan.choices.size_school} bears"
+            f"{school_of(here.plan).school} bears"
         ),
         found.command,
     )

@@ -24,21 +24,26 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.breaking import too_many
 from oval_room.core.solve.cures import Tried, try_cure
 from oval_room.core.solve.movers import movers_of
+from oval_room.core.solve.shelf import from_shelf, sizes_like, take
 from oval_room.core.subject import Subject
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
 
 FINER: Final = 8  # than the ruler's step
 COARSE_STEPS: Final = 24
+WIDEST_PANEL: Final = 2660.0
+"""No TV is wider, whatever the wall: 120 inches [mm]."""
 MOST_CURES: Final = 5
 
 
 @dataclass(frozen=True, slots=True)
 class Sought:
-    """An answer: its command and the value it comes to [mm]."""
+    """An answer: its command, the value it comes to [mm], and the item where it is one from the shelf."""
 
     command: Command
     value: float
+    item: str = ""
 
 
 class _Judge:
@@ -123,15 +128,24 @@ def _search(
 
 
 def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
-    """The widest picture, its height taken where its ladder allows, that makes no stop.
+    """The widest picture, its height taken where its ladder allows, that makes no stop: a TV, and whatever was bought,
+    from the shelf; a bare size of a TV only where the shelf has none.
 
     Raises:
         RefusedError: none does.
     """
     node, judge = plan.chosen.pictures[picture], _Judge(plan, gear, picture)
+    if node.kind == "panel" or node.gear is not None:
+        shelved = _from_the_shelf(judge, picture)
+        if shelved is not None:
+            return shelved
+        if node.gear is not None:
+            raise RefusedError(f"nothing on the shelf hangs here without a stop in place of {node.name}")
 
     def command(width: float) -> Command:
-        size = PutPicture(id=picture, width=chosen(width))
+        return placed(PutPicture(id=picture, width=chosen(width)))
+
+    def placed(size: Command) -> Command:
         report = judge.report(size, judge.one)
         if report is None:
             return size
@@ -143,10 +157,37 @@ def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
         return several(size, PutPicture(id=picture, bottom=plan.writing.ruler.safe(bottom, "least")))
 
     widest = max(wall.length for wall in plan.survey.room.walls)
+    if node.kind == "panel":
+        widest = min(widest, WIDEST_PANEL)
     found = _extreme(judge, 300.0, widest, command, greatest=True, also=(node.width.value,))
     if found is None:
         raise RefusedError("no size of this picture is without a stop here; clear its other stops first")
     return found
+
+
+def _from_the_shelf(judge: _Judge, picture: str) -> Sought | None:
+    """The widest item on the shelf that hangs in a picture's place without a stop."""
+    node = judge.plan.chosen.pictures[picture]
+    for hash_, item in reversed(sizes_like(judge.gear, node)):
+        for bottom in (None, *_heights(judge, picture, take(picture, node, hash_, judge.gear))):
+            command = take(picture, node, hash_, judge.gear, bottom)
+            if judge.fits(command):
+                return Sought(command, item.width, item.name)
+    return None
+
+
+def _heights(judge: _Judge, picture: str, command: Command) -> list[float]:
+    """Bottom edges worth trying for a picture after a change: the school's, brought into its ladder."""
+    report = judge.report(command, judge.one)
+    if report is None:
+        return []
+    views = report.of(ViewResult).pictures[picture]
+    wanted = views.school_bottom
+    ranges = [
+        one for one in (views.rungs.soft, views.rungs.hard, *views.rungs.others) if one is not None and one.feasible
+    ]
+    ruler = judge.plan.writing.ruler
+    return [ruler.safe(one.nearest(wanted if wanted is not None else one.lo or 0.0), "least") for one in ranges]
 
 
 def lowest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
@@ -191,7 +232,7 @@ def nearest_row(plan: Plan, gear: GearShelf, subject: Subject) -> Sought:
 
 
 def _nearest(judge: _Judge, mover: Mover, subject: Subject) -> Sought | None:
-    hi_angle = SIZE_SCHOOLS[judge.plan.choices.size_school].hi
+    hi_angle = SIZE_SCHOOLS[school_of(judge.plan).school].hi
     key = f"picture.{subject.picture}.angle.seat.{subject.seat}"
 
     def not_too_near(report: Report) -> bool:
@@ -232,7 +273,7 @@ def _best_cure(plan: Plan, gear: GearShelf, report: Report, evaluate: Evaluator)
         found
         for finding in report.findings
         if finding.level is Level.STOP
-        for cure in finding.cures
+        for cure in (*finding.cures, *from_shelf(plan, gear, finding))
         if (found := try_cure(plan, gear, report, finding, cure, evaluate)) is not None
     ]
     return min(

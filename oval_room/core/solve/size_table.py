@@ -21,6 +21,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.groups import stands_for
 from oval_room.core.screens.size import picture_size
 from oval_room.core.survey.way_in import CLOSE, panel_box, spare
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import school_level
 from oval_room.core.viewing.study import ViewResult
 
@@ -113,7 +114,7 @@ def _row(
         and abs((item.width**2 + item.height**2) ** 0.5 / 25.4 - inches) <= NEAR_SIZE
     ]
     inside = (
-        view is not None and view.angle is not None and school_level(view.angle, plan.choices.size_school) is Level.GOOD
+        view is not None and view.angle is not None and school_level(view.angle, school_of(plan).school) is Level.GOOD
     )
     return SizeRow(
         inches,

@@ -19,6 +19,7 @@ from oval_room.core.screens.surfaces import PANEL_REFLECTANCE
 from oval_room.core.screens.use_study import STILL_DESK
 from oval_room.core.survey.document import Survey
 from oval_room.core.viewing.angles import width_for_angle
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 
 KINDS: Final = ("OLED panel", "bright LCD panel", "long-throw projector", "ultra-short-throw projector", "monitors")
@@ -61,7 +62,7 @@ def wanted_width(plan: Plan) -> float:
     seat = plan.survey.seats.get(plan.survey.main or "")
     if seat is None:
         return 1440.0
-    return width_for_angle(max(seat.y.value - 60.0, 300.0), SIZE_SCHOOLS[plan.choices.size_school].target)
+    return width_for_angle(max(seat.y.value - 60.0, 300.0), SIZE_SCHOOLS[school_of(plan).school].target)
 
 
 def rank_displays(plan: Plan) -> list[Ranked]:
@@ -111,13 +112,15 @@ def _light(plan: Plan, kind: str) -> list[Reason]:
 
 def _size(plan: Plan, kind: str) -> list[Reason]:
     width = wanted_width(plan)
-    told = f"{plan.writing.ruler.show(width)} wide is wanted for {plan.choices.size_school}"
+    told = f"{plan.writing.ruler.show(width)} wide is wanted for {school_of(plan).school}"
     if kind in WHITE:
         return (
             [Reason(1, f"{told}: there are panels")]
             if width <= LARGEST_PANEL
             else [Reason(-3, f"{told}: no panel is", "a nearer seat or a calmer school")]
         )
+    if kind == "monitors" and school_of(plan).school == "desk":
+        return [Reason(2, f"the seat is at arm's length, {school_of(plan).why or 'as chosen'}")]
     if kind == "monitors":
         return [Reason(-2, f"{told}: monitors are for a seat at arm's length", "a driving seat or a desk")]
     return [Reason(2 if width > 1900 else -1, told if width > 1900 else f"{told}: a panel does that with less trouble")]

@@ -149,7 +149,7 @@ def _way_in(f: Finding, w: Words) -> str:
 class SurveyCode(Code):
     """What is found of the survey, and its sentence."""
 
-    NO_SEATS = "survey: no seats", lambda f, w: "No seats yet, so nothing can be judged from one. Type: seat 11'2"
+    NO_SEATS = "survey: no seats", lambda f, w: w.eg("No seats yet, so nothing can be judged from one. Type: seat 11'2")
     SEAT_OUTSIDE = "survey: seat outside the room", _outside
     HEAD_AT_CEILING = (
         "survey: head at the ceiling",
@@ -163,6 +163,28 @@ class SurveyCode(Code):
     )
     ROOM_ASSUMED = "survey: room assumed", _room_assumed
     SEAT_IN_WALL = "survey: seat in a wall", lambda f, w: f"{w.named(f.about, 'seat')} sits inside {f.more['thing']}."
+    SEAT_AT_WALL = (
+        "survey: seat against a wall",
+        lambda f, w: (
+            f"{w.named(f.about, 'seat')}'s eye is {w.length(f.value)} from the wall: "
+            f"{w.length(f.limit, 'least')} leaves room for the head and what it sits on."
+        ),
+    )
+    SEAT_HITS = (
+        "survey: seat in something",
+        lambda f, w: (
+            f"{w.named(f.about, 'seat')} and {w.names.get(f.more['other'], '')} are in one place: "
+            + (
+                f"{w.length(f.value)} apart, {w.length(f.limit)} is the least."
+                if f.limit
+                else f"{w.length(f.value)} of the person lies inside."
+            )
+        ),
+    )
+    SEAT_IN_WAY = (
+        "survey: seat in the walkway",
+        lambda f, w: f"{w.named(f.about, 'seat')} sits in {w.names.get(f.more['other'], 'the walkway')}.",
+    )
     FLOOR_DIFFERS = (
         "survey: floor under a seat",
         lambda f, w: (

@@ -12,6 +12,7 @@ from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import to_wall
 from oval_room.core.report import Result
 from oval_room.core.survey.commands import PutOpening, PutSeat
+from oval_room.core.survey.crowding import crowded
 from oval_room.core.survey.document import Seat, Survey, Thing
 from oval_room.core.survey.eyes import CROWN
 from oval_room.core.survey.says import SurveyCode, SurveyCure
@@ -33,7 +34,7 @@ def study_survey(survey: Survey, ruler: Ruler) -> SurveyResult:
     findings: list[Finding] = []
     if not survey.seats:
         findings.append(Finding(SurveyCode.NO_SEATS, Level.NOTE, "0", {}))
-    findings += _seats(survey, ruler) + _things(survey) + _openings(survey, ruler) + _light(survey)
+    findings += _seats(survey, ruler) + _crowded(survey) + _things(survey) + _openings(survey, ruler) + _light(survey)
     assumed = [name for name in ("width", "depth", "height") if getattr(survey.room, name).unsure]
     if assumed:
         findings.append(Finding(SurveyCode.ROOM_ASSUMED, Level.NOTE, "1.3", {}, more={"what": assumed}))
@@ -69,6 +70,16 @@ def _seats(survey: Survey, ruler: Ruler) -> list[Finding]:
                     more={"part": key},
                 )
             )
+    return out
+
+
+def _crowded(survey: Survey) -> list[Finding]:
+    """Seats in walls, things, walkways and each other."""
+    out = []
+    for one in crowded(survey):
+        code = {"wall": SurveyCode.SEAT_AT_WALL, "walkway": SurveyCode.SEAT_IN_WAY}.get(one.what, SurveyCode.SEAT_HITS)
+        more = {"part": " ".join(filter(None, (one.seat, one.other))), "other": one.other}
+        out.append(Finding(code, one.level, "0", {"seat": one.seat}, one.value, one.limit, more=more))
     return out
 
 

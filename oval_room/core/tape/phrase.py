@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.errors import RefusedError
+from oval_room.core.hints import in_unit
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Typed
@@ -17,7 +18,6 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.span import Span, read_lengths
 from oval_room.core.subject import Subject
 from oval_room.core.survey.document import Seat
-from oval_room.core.tape.hints import in_unit
 from oval_room.core.units import Ruler
 
 

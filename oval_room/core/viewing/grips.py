@@ -13,6 +13,7 @@ from oval_room.core.plan.measure import chosen
 from oval_room.core.survey.commands import PutSeat
 from oval_room.core.survey.grips import centre_lines
 from oval_room.core.viewing.angles import distance_for_angle
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 
 
@@ -41,7 +42,7 @@ def _places(hand: Hand, name: str, axis: int) -> Iterator[Snap]:
         yield Snap(plan.survey.room.width.value / 2, "middle of the room")
         yield from centre_lines(plan)
         return
-    school = plan.choices.size_school
+    school = school_of(plan).school
     aim = SIZE_SCHOOLS[school].target
     for picture in plan.chosen.pictures.values():
         out = picture.pose.y + distance_for_angle(picture.width.value, aim)

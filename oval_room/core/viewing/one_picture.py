@@ -35,6 +35,7 @@ from oval_room.core.viewing.ladder import (
     widest,
 )
 from oval_room.core.viewing.neck import angle_up, squaring_tilt
+from oval_room.core.viewing.school_of import Follows
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.sharpness import (
     Use,
@@ -125,11 +126,12 @@ class OnePicture:
         others: list[Picture],
         survey: Survey,
         choices: Choices,
+        follows: Follows,
         gear: GearShelf,
         ruler: Ruler,
         use: Use = "film",
     ) -> None:
-        self.others, self.use = others, use
+        self.others, self.use, self.follows = others, use, follows
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
         self.item = gear.get(picture.gear) if picture.gear else None
         mount = gear.get(picture.mount) if picture.mount else None
@@ -316,8 +318,8 @@ class OnePicture:
         book.add("diagonal", math.hypot(picture.width.value, picture.height), w, h, picture=key)
         book.add("bottom", picture.bottom, z_c, h, picture=key)
         book.add("top", picture.top, z_c, h, picture=key)
-        target = SIZE_SCHOOLS[self.choices.size_school].target
-        aim = Input("A", f"target of {self.choices.size_school}", target, "deg", "rule")
+        target = SIZE_SCHOOLS[self.follows.school].target
+        aim = Input("A", f"target of {self.follows.school}", target, "deg", "rule")
         away = distance_for_angle(picture.across, target) + picture.bow
         if picture.curve is None:
             book.add("at_target", away, w, aim, picture=key)

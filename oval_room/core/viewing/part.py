@@ -15,6 +15,7 @@ from oval_room.core.viewing.grips import GRIPS
 from oval_room.core.viewing.movers import row_movers
 from oval_room.core.viewing.phrases import PHRASES
 from oval_room.core.viewing.says import ViewingCode, ViewingCure
+from oval_room.core.viewing.school_of import Follows, school_followed
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.study import ViewResult, study_viewing
 
@@ -22,6 +23,10 @@ from oval_room.core.viewing.study import ViewResult, study_viewing
 def _use(case: Case) -> Use:
     """What the pictures are looked at for: text, where there is desk work."""
     return "desk" if case.plan.brief.desk else "film"
+
+
+def _school(case: Case) -> Follows:
+    return school_followed(case.plan.choices, case.plan.brief, case.plan.survey)
 
 
 PART: Final = Part(
@@ -33,7 +38,7 @@ PART: Final = Part(
         Study(
             "viewing",
             ViewResult,
-            lambda c: (c.survey, c.looked, c.plan.choices, c.gear, c.ruler, c.keep, c.only, _use(c)),
+            lambda c: (c.survey, c.looked, c.plan.choices, _school(c), c.gear, c.ruler, c.keep, c.only, _use(c)),
             study_viewing,
             by_wall=True,
         ),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Final
+from typing import Final, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Choose
@@ -10,10 +10,11 @@ from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of
 from oval_room.core.units import is_length
 from oval_room.core.viewing.ladder import HEIGHT_SCHOOLS
+from oval_room.core.viewing.schools import SizeSchool
 
 
 def _school(here: Here, rest: str) -> Heard:
-    word = one_of(rest, ("lounge", "cinema", "front row"))
+    word = one_of(rest, get_args(SizeSchool))
     return Heard(f"School of size: {word}", Choose(size_school=word))
 
 
@@ -41,7 +42,7 @@ def _main(here: Here, rest: str) -> Heard:
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "school",
-        "lounge, cinema, front row",
+        "lounge, cinema, front row, desk",
         "how much of the view it should fill",
         "school cinema",
         "picture",

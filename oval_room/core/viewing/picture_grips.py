@@ -23,7 +23,7 @@ def _edges(name: str) -> Callable[[Plan, str, str | None], list[Grip]]:
 
     def there(plan: Plan, view: str, picture: str | None) -> list[Grip]:
         shown = plan.chosen.pictures.get(picture or "")
-        if shown is None:
+        if shown is None or (name != "body" and shown.gear is not None):  # what was bought keeps its size
             return []
         across, of = shown.pose.y if view == "section" else shown.pose.x, picture or ""
         return [

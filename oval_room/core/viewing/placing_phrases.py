@@ -15,6 +15,7 @@ from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import OFF_FACE, face_out
+from oval_room.core.screens.phrases import keeps_size
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.size import said_size
 from oval_room.core.tape.phrase import Heard, Here, Phrase
@@ -53,8 +54,10 @@ def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str]
         rest = re.sub(r"^(?:of|is|to|size|=|:|~)\s+", "", rest)
         if not re.match(r"[0-9.½¼¾]", rest):
             return _geared(here, kind, rest)
-        said = said_size(rest, kind, here.ruler)
         key = _picture_of_kind(here, kind)
+        if key:
+            rest = keeps_size(here, here.plan.chosen.pictures[key], "tv" if kind == "panel" else "screen", rest)
+        said = said_size(rest, kind, here.ruler)
         old = here.plan.chosen.pictures[key] if key else None
         aspect = said.aspect or (old.aspect if old else 16 / 9)
         size = said.size(aspect)

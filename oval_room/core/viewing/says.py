@@ -27,13 +27,14 @@ def _heat(f: Finding, w: Words) -> str:
 
 def _angle(f: Finding, w: Words) -> str:
     m, seat = f.more, w.name(f.about, "seat")
-    band = f"{m['lo']:g}–{m['hi']:g}°"
+    band, why = f"{m['lo']:g}–{m['hi']:g}°", f" ({m['why']})" if m["why"] else ""
     if f.level is Level.GOOD:
         who = "Every seat" if m["count"] > 1 else capital(seat)
-        return f"{who} is inside {m['school']}, {band}; worst {degrees(f.value)} from {seat}."
+        return f"{who} is inside {m['school']}{why}, {band}; worst {degrees(f.value)} from {seat}."
     more = f" and {m['others']} more" if m["others"] else ""
     words = "small" if m["side"] == "under" else "large"
-    return f"{w.named(f.about, 'picture')} is {words} from {seat}{more}: {degrees(f.value)}, {m['school']} is {band}."
+    name, found = w.named(f.about, "picture"), degrees(f.value)
+    return f"{name} is {words} from {seat}{more}: {found}, {m['school']}{why} is {band}."
 
 
 def _neck(f: Finding, w: Words) -> str:

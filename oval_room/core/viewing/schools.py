@@ -9,7 +9,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.units import round_safe
 from oval_room.core.viewing.angles import distance_for_angle, width_for_angle
 
-SizeSchool = Literal["lounge", "cinema", "front row"]
+SizeSchool = Literal["lounge", "cinema", "front row", "desk"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +25,11 @@ SIZE_SCHOOLS: Final[dict[str, School]] = {
     "lounge": School(30.0, 26.0, 36.0),
     "cinema": School(40.0, 36.0, 46.0),
     "front row": School(50.0, 46.0, 60.0),
+    "desk": School(45.0, 30.0, 75.0),
 }
+"""Lounge, cinema and front row by rules 3.2; desk, a screen at arm's length, is a planning value of ours."""
+SHOWN: Final = ("lounge", "cinema", "front row")
+"""Schools that are drawn faintly beside the chosen one."""
 
 
 @dataclass(frozen=True, slots=True)

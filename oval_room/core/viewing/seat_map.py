@@ -15,7 +15,6 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Choices
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.pose import Point, axes, to_own
 from oval_room.core.screens.document import Picture
@@ -25,7 +24,7 @@ from oval_room.core.viewing.glare import CLEARED, Bright
 from oval_room.core.viewing.glare_study import corners_of, kind_of, shining, shows
 from oval_room.core.viewing.neck import NECK_GOOD
 from oval_room.core.viewing.offaxis import off_axis_limit
-from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.schools import SIZE_SCHOOLS, SizeSchool
 from oval_room.core.viewing.sharpness import COARSE
 
 Floats = NDArray[np.float64]
@@ -67,7 +66,7 @@ class SeatMap:
 
 
 def seat_map(
-    survey: Survey, picture: Picture, *, item: GearItem | None, choices: Choices, grid: float = GRID
+    survey: Survey, picture: Picture, *, item: GearItem | None, school: SizeSchool, grid: float = GRID
 ) -> SeatMap:
     """The map of one picture over the floor of its room, in the room's own axes."""
     room = survey.room
@@ -86,7 +85,7 @@ def seat_map(
     d = np.where(before, o, 1.0)
     half, forward = picture.across / 2, d - picture.bow
     angle = np.degrees(np.arctan2(half - r, forward) + np.arctan2(half + r, forward))
-    band = SIZE_SCHOOLS[choices.size_school]
+    band = SIZE_SCHOOLS[school]
     pitch = picture.width.value / picture.pixels[0]
     per_degree = 1 / (2 * np.degrees(np.arctan(pitch / (2 * d))))
     kind = kind_of(picture, item)

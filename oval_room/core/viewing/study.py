@@ -20,6 +20,7 @@ from oval_room.core.units import Ruler
 from oval_room.core.viewing.figures import KINDS
 from oval_room.core.viewing.one_picture import PictureViews
 from oval_room.core.viewing.says import ViewingCode
+from oval_room.core.viewing.school_of import Follows
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.verdicts import Judged
 
@@ -56,6 +57,7 @@ def study_viewing(
     survey: Survey,
     scheme: Scheme,
     choices: Choices,
+    follows: Follows,
     gear: GearShelf,
     ruler: Ruler,
     keep: Keep = anew,
@@ -65,6 +67,7 @@ def study_viewing(
     """Angles, sharpness, neck, ladder and sightlines of every picture in a scheme.
 
     Args:
+        follows: the school of size, and why.
         keep: keeps what was worked out for a picture while nothing that bears on it changes.
         only: the picture to study; the others only bound it. None for all.
         use: `desk` where text is read on the pictures.
@@ -80,6 +83,7 @@ def study_viewing(
         reads = (
             survey,
             choices,
+            follows,
             ruler,
             use,
             picture,
@@ -87,7 +91,7 @@ def study_viewing(
             gear.get(picture.mount or ""),
             *others,
         )
-        judged = partial(Judged, key, picture, others, survey, choices, gear, ruler, use)
+        judged = partial(Judged, key, picture, others, survey, choices, follows, gear, ruler, use)
         one = keep(f"viewing of {key}", reads, partial(_study_one, judged))
         views[key] = one.views
         book.figures |= one.figures

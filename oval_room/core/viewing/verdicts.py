@@ -109,7 +109,7 @@ class Judged(OnePicture):
         )
 
     def _angle_finding(self, seen: dict[str, SeatView]) -> Finding:
-        school = self.choices.size_school
+        school = self.follows.school
         band = SIZE_SCHOOLS[school]
 
         def outside(name: str) -> float:
@@ -125,6 +125,7 @@ class Judged(OnePicture):
         end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
         cures = self._angle_cures(worst, end, side) if level is Level.MIND else ()
         more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}
+        more["why"] = self.follows.why
         return Finding(ViewingCode.ANGLE, level, "3.2", self._about(worst), angle, end, "deg", cures, more)
 
     def _angle_cures(self, worst: str, end: float, side: str) -> tuple[Cure, ...]:

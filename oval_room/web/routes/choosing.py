@@ -24,6 +24,7 @@ from oval_room.core.report import Report
 from oval_room.core.screens.size import parse_diagonal
 from oval_room.core.solve.size_table import SIZES, SizeRow, size_table
 from oval_room.core.solve.which_display import rank_displays
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.words import Words, capital
 from oval_room.drawing.parts import Look
@@ -90,7 +91,7 @@ def sizes(request: Request, job: str, size: Annotated[str, Query(max_length=20)]
         "short": SHORT,
         "priced": any(row.prices for row in rows),
         "word": "screen" if node and node.kind == "screen" else "tv",
-        "school": parts.plan.choices.size_school,
+        "school": school_of(parts.plan).school,
     }
     return HTMLResponse(fragment("sheet/_sizes.html", context))
 
@@ -128,9 +129,8 @@ def tally(request: Request, job: str, u: float, v: float) -> JSONResponse:
     picture = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
     if picture is None:
         return JSONResponse({"say": ""})
-    found = seat_map(
-        parts.plan.survey, picture, item=parts.bench.store.gear().get(picture.gear or ""), choices=parts.plan.choices
-    ).tally(v, u)
+    item, school = parts.bench.store.gear().get(picture.gear or ""), school_of(parts.plan).school
+    found = seat_map(parts.plan.survey, picture, item=item, school=school).tally(v, u)
     if found is None:
         return JSONResponse({"say": ""})
     ruler = parts.plan.writing.ruler

@@ -5,8 +5,8 @@ from __future__ import annotations
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
+from oval_room.core.hints import in_unit
 from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
-from oval_room.core.tape.hints import in_unit
 from oval_room.web.answers import bench_of
 from oval_room.web.pages import page
 from oval_room.web.sheet_parts import SheetParts

@@ -29,6 +29,11 @@ TV = ("tv Slate 55", "mount Flat 600")
 SPOILED = (
     # name, outline, what is said, the finding's key, its level, a piece of its sentence
     ("a seat in the notch of an L", ELL, ("seat 1000", "across 5000"), "seat_outside/s1", Level.STOP, r"Seat 1 is 1000 mm outside the room, past (wall [23]|the display wall)"),
+    ("an eye in the back wall", BOX, ("seat 4950",), "seat_at_wall/s1", Level.STOP, r"eye is 50 mm from the wall: 180 mm leaves room"),
+    ("a sofa against the wall", BOX, ("seat 4880",), "seat_at_wall/s1", Level.MIND, r"eye is 120 mm from the wall"),
+    ("a seat in a cupboard", BOX, ("put cabinet 800 x 600 x 1800 at 1600 out 2800", "seat 3000", "across 2000"), "seat_hits/s1 t1", Level.STOP, r"^Seat 1 and cabinet are in one place: 240 mm of the person lies inside\.$"),
+    ("two in one place", BOX, ("seat 3000", "row 2 3200"), "seat_hits/s2 s1", Level.STOP, r"are in one place: 200 mm apart, 350 mm is the least\.$"),
+    ("a seat in the way", BOX, ("put walkway 1000 x 2000 x 10 at 1500 out 2500", "seat 3000", "across 2000"), "seat_in_way/s1 t1", Level.MIND, r"^Seat 1 sits in walkway\.$"),
     ("a seat inside the breast", BOX, ("put breast 1500 x 360 x 2400 at 1200 out 0", "seat 200 mm", "across 2000"), "seat_in_wall/s1", Level.STOP, "sits inside breast"),
     ("a head at a slope", BOX, ("slope w3 900 at 40", "seat 4700"), "head_at_ceiling/s1", Level.STOP, "crown at 1210 mm meets the ceiling at 1152 mm"),
     ("a floor that is not the platform's", BOX, ("put platform 4000 x 1500 x 200 at 0 out 3500", "seat 4200"), "floor_differs/s1", Level.MIND, "planned on a floor at 0 mm, but stands on one at 200 mm"),

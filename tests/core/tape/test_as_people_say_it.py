@@ -11,11 +11,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
+from oval_room.core.hints import in_unit
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.span import Span, UnclearError, read_lengths
 from oval_room.core.tape import spans
 from oval_room.core.tape.grammar import hear
-from oval_room.core.tape.hints import in_unit
 from oval_room.core.tape.phrase import Asked, Heard, NotHeard
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.core.units import MM_IN, Ruler

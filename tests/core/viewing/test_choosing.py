@@ -16,7 +16,8 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed, chosen
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.solve.cures import cures_that_cure
-from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
+from oval_room.core.solve.seek import WIDEST_PANEL, clear_stops, largest_picture, lowest_picture, nearest_row
+from oval_room.core.solve.shelf import sizes_like, take
 from oval_room.core.solve.size_table import size_table
 from oval_room.core.solve.which_display import KINDS, rank_displays
 from oval_room.core.subject import Subject
@@ -24,6 +25,7 @@ from oval_room.core.survey.commands import PutOpening, PutScene, PutSeat
 from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.core.viewing.neck import NECK_GOOD
+from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.seat_map import RULES, runs, seat_map, seats_tally
 from oval_room.core.viewing.sharpness import pixels_per_degree
@@ -43,12 +45,12 @@ class Map(unittest.TestCase):
         """Seats put at a sample of cells: angle, sharpness, off axis, neck as the studies judge them; glare within its sampling."""
         bare = apply(UNLIT, several(PutOpening(id="o1", covering="none"), PutOpening(id="o2", covering="none")), SHELF)
         picture = bare.chosen.pictures["p1"]
-        found = seat_map(bare.survey, picture, item=SHELF[picture.gear or ""], choices=bare.choices)
+        found = seat_map(bare.survey, picture, item=SHELF[picture.gear or ""], school=school_of(bare).school)
         dark = apply(
             UNLIT, several(PutOpening(id="o1", covering="blackout"), PutOpening(id="o2", covering="blackout")), SHELF
         )
         self.assertTrue(
-            seat_map(dark.survey, picture, item=SHELF[picture.gear or ""], choices=dark.choices)
+            seat_map(dark.survey, picture, item=SHELF[picture.gear or ""], school=school_of(dark).school)
             .passes[RULES.index("glare"), 20:]
             .all()
         )
@@ -84,7 +86,7 @@ class Map(unittest.TestCase):
         )
         picture = plan.chosen.pictures["p1"]
         eye = plan.survey.seats["s1"].eye.value
-        found = seat_map(plan.survey, picture, item=SHELF[picture.gear or ""], choices=plan.choices)
+        found = seat_map(plan.survey, picture, item=SHELF[picture.gear or ""], school=school_of(plan).school)
         seen = set()
         for i, j in itertools.product(range(4, len(found.ys), 5), range(2, len(found.xs), 4)):
             x, y = float(found.xs[j]), float(found.ys[i])
@@ -97,7 +99,7 @@ class Map(unittest.TestCase):
 
     def test_nothing_off_the_floor_and_boxes_cover_what_counts(self) -> None:
         picture = DEN.chosen.pictures["p1"]
-        found = seat_map(DEN.survey, picture, item=None, choices=DEN.choices)
+        found = seat_map(DEN.survey, picture, item=None, school=school_of(DEN).school)
         self.assertIsNone(found.tally(6000, 1000))  # in the notch of the L
         for x0, x1, y0, y1, count in runs(found):
             self.assertTrue(x0 < x1 and y0 < y1 and 1 <= count <= len(RULES))
@@ -128,7 +130,10 @@ class Sizes(unittest.TestCase):
 
     def test_what_fits_the_door_is_what_the_way_in_says(self) -> None:
         """A panel chosen by its size in inches, frame and all, goes through the van as the table says of that size."""
-        fits = {row.inches: row.through_door for row in size_table(say(DEN, "tv 55"), SHELF, "p1", "s1", "k1")}
+        fits = {
+            row.inches: row.through_door
+            for row in size_table(say(DEN, "tv 55 as a bare size"), SHELF, "p1", "s1", "k1")
+        }
         for name, inches in (("Ember 55", 55.0), ("Ember 65", 65.0), ("Ember 77", 77.0)):
             levels = {f.level for f in evaluate(say(DEN, f"tv {name}"), SHELF).findings if f.code.name == "WAY_IN"}
             self.assertEqual(fits[inches], Level.STOP not in levels, name)
@@ -181,10 +186,24 @@ class Seek(unittest.TestCase):
         return evaluate(plan, SHELF).stops()
 
     def test_the_largest_fits_and_a_step_more_does_not(self) -> None:
-        found = largest_picture(self.PLAN, SHELF, "p1")
-        self.assertEqual(self.stops(apply(self.PLAN, found.command, SHELF)), set())
-        wider = apply(apply(self.PLAN, found.command, SHELF), PutPicture(id="p1", width=chosen(found.value + 4)), SHELF)
+        plan = say(room(outline="room 3600 x 5000"), "screen 90", "furniture 500", "seat 3000")
+        found = largest_picture(plan, SHELF, "p1")
+        self.assertEqual(self.stops(apply(plan, found.command, SHELF)), set())
+        wider = apply(apply(plan, found.command, SHELF), PutPicture(id="p1", width=chosen(found.value + 4)), SHELF)
         self.assertTrue(self.stops(wider))
+
+    def test_the_largest_tv_is_one_from_the_shelf(self) -> None:
+        """And no wider one on the shelf hangs there; without a shelf it is a bare size, never wider than a TV is."""
+        found = largest_picture(self.PLAN, SHELF, "p1")
+        picture = apply(self.PLAN, found.command, SHELF).chosen.pictures["p1"]
+        self.assertEqual((SHELF[picture.gear or ""].name, picture.width.value), (found.item, found.value))
+        self.assertEqual(self.stops(apply(self.PLAN, found.command, SHELF)), set())
+        for hash_, item in sizes_like(SHELF, picture):
+            if item.width > found.value:
+                self.assertTrue(self.stops(apply(self.PLAN, take("p1", picture, hash_, SHELF), SHELF)), item.name)
+        hall = say(room(outline="room 9000 x 9000", also=("ceiling 6000",)), "tv 65", "seat 6000")
+        bare = largest_picture(hall, {}, "p1")
+        self.assertEqual((bare.item, bare.value), ("", WIDEST_PANEL))
 
     def test_the_lowest_stands_on_the_ladder(self) -> None:
         found = lowest_picture(self.PLAN, SHELF, "p1")
@@ -204,8 +223,8 @@ class Seek(unittest.TestCase):
     def test_the_nearest_row_is_at_the_schools_upper_end(self) -> None:
         found = nearest_row(self.PLAN, SHELF, Subject("p1", "s1", "k1"))
         angle = evaluate(apply(self.PLAN, found.command, SHELF), SHELF).figures["picture.p1.angle.seat.s1"].value or 0
-        self.assertLessEqual(angle, SIZE_SCHOOLS["cinema"].hi)
-        self.assertAlmostEqual(angle, SIZE_SCHOOLS["cinema"].hi, delta=0.1)
+        self.assertLessEqual(angle, SIZE_SCHOOLS["lounge"].hi)
+        self.assertAlmostEqual(angle, SIZE_SCHOOLS["lounge"].hi, delta=0.1)
 
     def test_clearing_every_stop(self) -> None:
         command, count = clear_stops(CHAPEL, SHELF)

@@ -1,0 +1,72 @@
+"""What was bought keeps its size: in place of a width, the sizes there are on the shelf."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Final
+
+from oval_room.core.commands import Command, Several, several
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.says import PictureCure
+
+MOST: Final = 4
+"""Sizes tried for one finding."""
+Sized = Panel | Screen
+
+
+def sizes_like(gear: GearShelf, picture: Picture) -> list[tuple[str, Sized]]:
+    """Items that could hang in a picture's place, smallest first, with their hashes: of its kind and, for a screen, of
+    its way; the newest edition of each name."""
+    now = gear.get(picture.gear or "")
+    fits: dict[str, tuple[str, Sized]] = {}
+    for key, item in gear.items():
+        if not isinstance(item, (Panel, Screen)) or item.kind != picture.kind:
+            continue
+        if isinstance(item, Screen) and isinstance(now, Screen) and item.way != now.way:
+            continue
+        fits[item.name] = (key, item)
+    return sorted(fits.values(), key=lambda pair: (pair[1].width, pair[1].name))
+
+
+def take(key: str, picture: Picture, hash_: str, gear: GearShelf, bottom: float | None = None) -> Command:
+    """An item in a picture's place: it keeps the name somebody gave it, its mount and its bottom edge."""
+    now = gear.get(picture.gear or "")
+    given = None if now is not None and picture.name == now.name else picture.name
+    steps: list[Command] = [TakeGear(id=key, gear=hash_)]
+    if given is not None or bottom is not None:
+        steps.append(PutPicture(id=key, name=given, bottom=bottom))
+    return several(*steps)
+
+
+def from_shelf(plan: Plan, gear: GearShelf, finding: Finding) -> Iterator[Cure]:
+    """For every width that a finding offers a bought picture: the items from the shelf on that side, the nearest to it
+    first, with the height that the width came with."""
+    key = finding.about.get("picture", "")
+    picture = plan.chosen.pictures.get(key)
+    if picture is None or picture.gear is None:
+        return
+    for cure in finding.cures:
+        wanted = _wanted(cure.command, key)
+        if wanted is None or wanted.width is None:
+            continue
+        width, now = wanted.width.value, picture.width.value
+        like = sizes_like(gear, picture)
+        sizes = [pair for pair in like if (pair[1].width < now if width < now else pair[1].width > now)]
+        sizes.sort(key=lambda pair: abs(pair[1].width - width))
+        for hash_, item in sizes[:MOST]:
+            command = take(key, picture, hash_, gear, wanted.bottom)
+            yield replace(cure, kind=PictureCure.SHELF, value=item.width, command=command, name=item.name)
+
+
+def _wanted(command: Command, key: str) -> PutPicture | None:
+    """The width that a command gives a picture."""
+    if isinstance(command, PutPicture) and command.id == key and command.width is not None:
+        return command
+    if isinstance(command, Several):
+        return next((found for step in command.steps if (found := _wanted(step, key))), None)
+    return None

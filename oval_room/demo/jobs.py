@@ -14,7 +14,7 @@ from oval_room.core.plan.measure import Typed
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
-from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.survey.room_commands import PutMade, PutRoom
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 
@@ -64,6 +64,7 @@ def chapel_flat() -> Plan:
                 y_to=450,
                 z_to=530,
             ),
+            PutMade(surface="ceiling", kind="joists"),
             PutSeat(id="s1", name="seat 1a", row=1, x=inch(x - 26), y=inch(128), eye=inch(42)),
             PutSeat(id="s2", name="seat 1b", row=1, x=inch(x), y=inch(128), eye=inch(42)),
             PutSeat(id="s3", name="seat 1c", row=1, x=inch(x + 26), y=inch(128), eye=inch(42)),

@@ -160,6 +160,7 @@ DEN = (
     "aerial w1 at 400 up 250",
     "put fire stove 600 x 450 x 760 at 2100 out 200",
     "heat 43.5",
+    "flue steel, twin wall, clear of the boards",
     "put furniture chart table 1200 x 600 x 740 at 5400 out 4700",
     "put beam tie beam 4800 x 180 x 220 at 0 out 2600 up 2420",
     "put lamp reading lamp 300 x 300 x 350 at 4100 out 3400 up 1250",

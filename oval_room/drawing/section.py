@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.angles import distance_for_angle
+from oval_room.core.viewing.one_picture import Over
 from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SHOWN, SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
@@ -53,13 +56,21 @@ def section(look: Look) -> Scene:
 
 
 def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
-    """Whether a seat is the one drawn for its place in this view: the subject, else the first there."""
+    """Whether a seat is the one drawn for its place in this view: the subject, else the one a finding of the subject's
+    picture is about, else the first there."""
 
     def place(one: Seat) -> tuple[float, float, float]:
         return one.y.value, one.floor.value, one.eye.value
 
     same = [k for k, other in look.plan.survey.seats.items() if place(other) == place(seat)]
-    return key == (look.seat if look.seat in same else same[0])
+    named = next((name for name in _told_of(look) if name in same), same[0])
+    return key == (look.seat if look.seat in same else named)
+
+
+def _told_of(look: Look) -> list[str]:
+    """Seats that findings of the subject's picture are about, worst first."""
+    about = (finding.about for finding in look.report.findings if finding.code.stage == "picture")
+    return [one["seat"] for one in about if one.get("picture") == look.picture and "seat" in one]
 
 
 def _risers(draft: Draft, look: Look, far: float) -> None:
@@ -106,6 +117,7 @@ def _sights(draft: Draft, look: Look) -> None:
     subject, picture = watched
     views = look.report.of(ViewResult).pictures[subject]
     seen: set[tuple[float, float]] = set()
+    many = len(look.plan.survey.seats) > 1
     for key, seat in look.plan.survey.seats.items():
         eye, view = seat.eye_point, views.seats[key]
         if not _front_of_row(look, key, seat) or view.angle is None or (eye.y, eye.z) in seen:
@@ -117,7 +129,7 @@ def _sights(draft: Draft, look: Look) -> None:
         draft.add(
             Label(
                 at,
-                degrees(view.angle),
+                f"{seat.name} {degrees(view.angle)}" if many else degrees(view.angle),
                 "strong",
                 "sight",
                 offsets=((0, 12), (0, -13), (30, 14), (-34, 14), (40, -14)),
@@ -125,15 +137,14 @@ def _sights(draft: Draft, look: Look) -> None:
                 ref=key,
             )
         )
-    for back, over in views.over.items():
+    for back, over in _shown_over(look, views.over).items():
         eye = look.plan.survey.seats[back].eye_point
-        if not _front_of_row(look, back, look.plan.survey.seats[back]):
-            continue
         lower, _ = edge_on(picture)
         style = "sight-over" if over.sight.enough else "sight-over-short"
         draft.line((eye.y, eye.z), (lower.y, lower.z), style, "sight", back)
         front = look.plan.survey.seats[over.front].eye_point
-        text = f"C {look.show(over.sight.clearance)}, wants {look.show(over.wanted)}"
+        name = look.plan.survey.seats[back].name
+        text = f"{name}: C {look.show(over.sight.clearance)}, wants {look.show(over.wanted)}"
         line = lower.z + (eye.z - lower.z) * (front.y - lower.y) / (eye.y - lower.y)
         draft.add(
             Label(
@@ -145,6 +156,18 @@ def _sights(draft: Draft, look: Look) -> None:
                 priority=4,
             )
         )
+
+
+def _shown_over(look: Look, over: Mapping[str, Over]) -> dict[str, Over]:
+    """Of the seats at one place the sightline that counts: the subject seat's, else the worst."""
+    seats, shown = look.plan.survey.seats, dict[tuple[float, float, int], str]()
+    for back, one in over.items():
+        place = (seats[back].y.value, seats[back].eye_point.z, seats[back].row)
+        now = shown.get(place)
+        worse = now is None or one.sight.clearance - one.wanted < over[now].sight.clearance - over[now].wanted
+        if back == look.seat or (worse and now != look.seat):
+            shown[place] = back
+    return {back: over[back] for back in shown.values()}
 
 
 def _dims(draft: Draft, look: Look, near: float, far: float) -> None:

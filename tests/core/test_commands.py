@@ -51,7 +51,7 @@ ONE_OF_EACH: tuple[Command, ...] = (
     PutOutline(corners=CORNERS),
     PutDim(id="w3", value=READ),
     Strike(reading="r1"),
-    PutMade(surface="ceiling", kind="joists"),
+    PutMade(surface="ceiling", kind="concrete"),
     PutOpening(id="o9", wall="w2", along=READ, width=Typed(value=900.0)),
     PutService(id="u9", wall="w1", along=300.0, z=300.0),
     PutFind(id="f9", wall="w2", at=400.0),

@@ -53,7 +53,7 @@ SAID: tuple[tuple[str, list[Command], str, str], ...] = (
     ("ladder_conflict/p2", [PutThing(id="t1", z_to=2300)], r"No height works for wall TV: furniture and ceiling miss each other by", r"by \d+ mm\.$"),
     ("off_ladder/p2", [PutPicture(id="p2", bottom=400)], r"^Bottom edge of wall TV at 1' 3 3/4\" is too low: furniture wants", r"^Bottom edge of wall TV at 400 mm is too low: furniture wants 594 mm or more"),
     ("row_in_front/p1", [PutPicture(id="p1", bottom=500), PutSeat(id="s4", floor=mm(0))], r"2 3/8\" is wanted over the eyes", r"60 mm is wanted over the eyes"),
-    ("neck/p1", [PutPicture(id="p1", bottom=1600)], r"looks \d+° up from its ease to scope cloth: (tiring in time|too far for long viewing)", r"up from its ease"),
+    ("neck/p1", [PutPicture(id="p1", bottom=1600)], r"looks \d+° up to scope cloth: (tiring in time|too far for long viewing)", r"looks \d+° up"),
     ("top_edge/p1", [PutPicture(id="p1", bottom=1700), PutSeat(id="s4", y=mm(1500))], r"up to the top edge of scope cloth; \d+° is the most from that seat", r"top edge"),
     ("contrast/p1/k3", [], r"^Scope cloth in day, blinds drawn: contrast 10:1, only just legible; 15:1 is wanted", r"10:1"),
     ("dim/p1", [PutProjector(id="j1", mode=0.05)], r"is only 13 cd/m²; even a dark room wants 35", r"13 cd/m²"),

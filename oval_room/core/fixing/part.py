@@ -7,7 +7,7 @@ from typing import Final
 from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.phrases import PHRASES
-from oval_room.core.fixing.says import FixingCode
+from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.study import FixingResult, study_fixing
 from oval_room.core.fixing.sums import SUMS
 from oval_room.core.part import Part, StageSpec
@@ -18,6 +18,7 @@ PART: Final = Part(
     "fixing",
     kinds=KINDS,
     codes=(FixingCode,),
+    cures=(FixingCure,),
     studies=(
         Study(
             "fixing",

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from oval_room.core.findings import Code, Finding
+from oval_room.core.findings import Code, Cure, CureKind, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.room import WALL_WORDS
-from oval_room.core.words import Words, capital
+from oval_room.core.words import Words, capital, degrees
 
 
 def _wall_kind(f: Finding, w: Words) -> str:
@@ -43,6 +43,36 @@ def _flue(f: Finding, w: Words) -> str:
     return (
         f"No fixing into {thing} until flue and lining are known: have it looked at, then say flue and what was found."
     )
+
+
+def _mount_range(f: Finding, w: Words) -> str:
+    m, name = f.more, w.named(f.about, "picture")
+    if m["part"] == "reach":
+        return (
+            f"{name} stands {w.length(f.value)} off its wall; {m['mount']} brings it out to "
+            f"{w.length(f.limit, 'greatest')}."
+        )
+    value = f.value or 0.0
+    word, ways = {"tilt": ("tilted", ("down", "up")), "swivel": ("swivelled", ("right", "left"))}[m["part"]]
+    planned = f"{name} is {word} {degrees(abs(value))} {ways[value < 0]}"
+    if m["lo"] == m["hi"] == 0:
+        return f"{planned}; {m['mount']} does not {m['part']}."
+    return f"{planned}; {m['mount']} goes {_ends(m['lo'], m['hi'], ways)}."
+
+
+def _ends(lo: float, hi: float, ways: tuple[str, str]) -> str:
+    """A range of degrees in words: `from 2° up to 15° down`."""
+    first = f"{abs(lo):g}° {ways[lo < 0]}" if lo else "0°"
+    return f"from {first} to {abs(hi):g}° {ways[hi < 0]}"
+
+
+def _within(c: Cure, w: Words) -> str:
+    if c.name == "reach":
+        return f"Bring it in to {w.length(c.value)} off its wall"
+    way = {"tilt": ("down", "up"), "swivel": ("to the right", "to the left")}[c.name][c.value < 0]
+    if not c.value:
+        return "Hang it flat" if c.name == "tilt" else "Turn it square to its wall"
+    return f"{c.name.capitalize()} it {abs(c.value):g}° {way}"
 
 
 def _pole(f: Finding, w: Words) -> str:
@@ -95,5 +125,27 @@ class FixingCode(Code):
     NO_HOLES = "fixing: holes not known yet", _no_holes
     PLATE = "fixing: plate follows the lens", _plate
     WALL_KIND = "fixing: what the wall is", _wall_kind
+    MOUNT_RANGE = "fixing: beyond the mount", _mount_range
+    CEILING_KIND = (
+        "fixing: what the ceiling is",
+        lambda f, w: (
+            f"What the ceiling over {w.name(f.about, 'projector')} is made of is not known: find the joists, prove "
+            "one with a pilot hole, say made of ceiling joists before anything hangs there."
+        ),
+    )
+    SLOPED = (
+        "fixing: plate on a slope",
+        lambda f, w: (
+            f"The plate of {w.name(f.about, 'projector')} lies on a ceiling that slopes {f.value:.0f}°, up from "
+            f"{w.surface(f.more['wall'])}: it needs an adapter for {f.value:.0f}° so that the pole hangs plumb."
+        ),
+    )
     FLUE = "fixing: flue and lining", _flue
     NEAR_SERVICE = "fixing: holes near a service", _near_service
+
+
+class FixingCure(CureKind):
+    """What is offered, as a short order."""
+
+    WITHIN = "within the mount", _within
+    MOUNT = "another mount", lambda c, w: f"Take {c.name}"

@@ -2,32 +2,39 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import math
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
-from typing import Self
+from typing import Final, Self
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.behind import holds_nothing, near_services
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
-from oval_room.core.fixing.says import FixingCode
+from oval_room.core.fixing.mount_range import beyond_mount
+from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.room import Room, Slope
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
 from oval_room.core.projection.says import LensCure
 from oval_room.core.report import Result, all_of, merged
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
-from oval_room.core.screens.faces import hangs_on
+from oval_room.core.screens.faces import Face, hangs_on
 from oval_room.core.screens.placing import things_below
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
+
+FLAT: Final = 0.5
+"""A ceiling this near to its full height is level there [mm]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,22 +93,30 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, 
 def _study_panel(key: str, survey: Survey, picture: Picture, panel: object, mount: object) -> FixingResult:
     """One panel's hole rows, and what they go into."""
     found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
+    face = hangs_on(picture, survey.things)
+    always = _flue(key, picture, survey)
+    if isinstance(mount, Mount):
+        always += _beyond(key, picture, face.out if face else 0.0, mount, panel)
     if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
         what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
         missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what})
-        return FixingResult({}, (missing, *_flue(key, picture, survey)), {}, {})
-    face = hangs_on(picture, survey.things)
+        return FixingResult({}, (missing, *always), {}, {})
     kind = "built out" if face is not None and face.lie != "over an edge" else survey.kind_of("w1")
     book = FigureBook(KINDS)
     _hole_figures(book, key, picture, panel, mount, found)
     if face is not None:
-        for n, x in enumerate(found.columns, 1):
-            x_n = Input("x_n", "hole from the left wall", x, "mm", "worked out")
-            edge = Input("e", f"left edge of {face.thing.name}", face.thing.x_from, "mm", face.thing.source)
-            book.add("hole_edge", x - face.thing.x_from, x_n, edge, subject=picture.name, picture=key, n=n)
+        _from_its_edge(book, key, picture, face, found)
     rows = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
-    findings = (rows, *_into_what(key, survey, kind), *_flue(key, picture, survey), *_near_services(key, survey, found))
+    findings = (rows, *_into_what(key, survey, kind), *always, *_near_services(key, survey, found))
     return FixingResult(book.figures, findings, {key: found}, {})
+
+
+def _from_its_edge(book: FigureBook, key: str, picture: Picture, face: Face, holes: HoleMap) -> None:
+    """The holes from the left edge of what is built out, where nobody measures from the room's wall."""
+    for n, x in enumerate(holes.columns, 1):
+        x_n = Input("x_n", "hole from the left wall", x, "mm", "worked out")
+        edge = Input("e", f"left edge of {face.thing.name}", face.thing.x_from, "mm", face.thing.source)
+        book.add("hole_edge", x - face.thing.x_from, x_n, edge, subject=picture.name, picture=key, n=n)
 
 
 def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
@@ -109,6 +124,23 @@ def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
     if kind == "built out" or not holds_nothing(survey, "w1"):
         return []
     return [Finding(FixingCode.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
+
+
+def _beyond(key: str, picture: Picture, out: float, mount: Mount, panel: object) -> list[Finding]:
+    """A tilt, swivel or reach that the mount does not have, with its nearest one as a cure."""
+    item, out_of = panel if isinstance(panel, Panel) else None, list[Finding]()
+    for one in beyond_mount(picture, picture.pose.y - out, mount, item):
+        back = {
+            "tilt": PutPicture(id=key, pitch=0.0 - one.limit),
+            "swivel": PutPicture(id=key, yaw=one.limit),
+            "reach": PutPicture(id=key, y=out + one.limit),
+        }[one.what]
+        cures = (Cure(FixingCure.WITHIN, one.limit, back, one.unit, name=one.what),)
+        more: dict[str, float | str] = {"part": one.what, "mount": mount.name, "lo": one.lo, "hi": one.hi}
+        about = {"picture": key}
+        code, unit = FixingCode.MOUNT_RANGE, one.unit
+        out_of.append(Finding(code, Level.STOP, "4.5", about, one.value, one.limit, unit, cures, more))
+    return out_of
 
 
 def _flue(key: str, picture: Picture, survey: Survey) -> list[Finding]:
@@ -257,7 +289,36 @@ def _plate_findings(
                     FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}
                 )
             )
+    if plate.pole is not None:
+        out += _overhead(about, plate, survey)
     off = plate.x - projector.pose.x
     more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}
     out.append(Finding(FixingCode.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))
     return out
+
+
+def _overhead(about: Mapping[str, str], plate: ProjectorPlate, survey: Survey) -> list[Finding]:
+    """A ceiling that nobody knows, and a plate on a slope (rules 6.5, 7.1)."""
+    out = []
+    if survey.kind_of("ceiling") == "unknown":
+        out.append(Finding(FixingCode.CEILING_KIND, Level.STOP, "7.1", about))
+    slope = slope_at(survey.room, plate.x, plate.y)
+    if slope is not None:
+        more = {"wall": slope.wall}
+        out.append(Finding(FixingCode.SLOPED, Level.MIND, "6.5", about, slope.pitch, None, "deg", more=more))
+    return out
+
+
+def slope_at(room: Room, x: float, y: float) -> Slope | None:
+    """The slope that a place of the ceiling lies on; None where it is level."""
+    here = room.ceiling_at(x, y)
+    if here >= room.height.value - FLAT:
+        return None
+    for slope in room.slopes:
+        wall = room.wall_named(slope.wall)
+        if wall is None:
+            continue
+        _, off = wall.own(x, y)
+        if abs(slope.low.value + max(off, 0.0) * math.tan(math.radians(slope.pitch)) - here) < 1.0:
+            return slope
+    return None

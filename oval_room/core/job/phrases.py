@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from typing import Final
 
+from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Choose, Decide, Drop, PutJob, PutScheme, PutWriting
 from oval_room.core.plan.measure import next_id
@@ -82,10 +83,18 @@ def _decide(here: Here, rest: str) -> Heard:
 
 
 def _drop(here: Here, rest: str) -> Heard:
+    if row := re.fullmatch(r"row\s+([0-9]{1,2})", rest.lower().strip()):
+        keys = [key for key, seat in here.plan.survey.seats.items() if seat.row == int(row[1])]
+        if keys:
+            return Heard(f"Take away row {row[1]}, {len(keys)} seats", several(*(Drop(id=key) for key in keys)))
     names = dict(names_of(here.plan))
     names |= {key: f"find {key[1:]}" for key in here.plan.survey.finds}
     fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
     fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
+    kind = {"tv": "panel", "television": "panel", "screen": "screen"}.get(rest.lower().strip(), "")
+    fits = fits or [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == kind]
+    if rest.lower().strip() == "projector":
+        fits = list(here.plan.chosen.projectors)
     if not fits:
         raise RefusedError(
             f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.light.figures import KINDS
-from oval_room.core.light.says import LightCode
+from oval_room.core.light.says import LightCode, LightCure
 from oval_room.core.light.study import LightResult, study_light
 from oval_room.core.light.sums import SUMS
+from oval_room.core.light.sun_study import SunResult, study_sun
 from oval_room.core.part import Part
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.studies import Study
@@ -17,6 +18,7 @@ PART: Final = Part(
     "light",
     kinds=KINDS,
     codes=(LightCode,),
+    cures=(LightCure,),
     studies=(
         Study(
             "light",
@@ -24,6 +26,7 @@ PART: Final = Part(
             lambda c: (c.seen("room", "scenes"), c.looked, c.of(ThrowResult), c.gear, c.ruler),
             study_light,
         ),
+        Study("sun", SunResult, lambda c: (c.seen("room", "openings"), c.looked, c.keep), study_sun, by_wall=True),
     ),
     sums=(SumGroup("How bright", SUMS),),
 )

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from oval_room.core.findings import Code, Finding
+from oval_room.core.findings import Code, CureKind, Finding
 from oval_room.core.levels import Level
+from oval_room.core.light.sun import MONTHS
 from oval_room.core.words import Words, capital
 
 
@@ -38,6 +39,16 @@ def _darker(f: Finding) -> str:
     return f"Blinds must stop {needed.stop * 100:.0f} % of today's light, or the picture be brighter.{paint}"
 
 
+def _sun(f: Finding, w: Words) -> str:
+    m = f.more
+    first, last = MONTHS[m["first"]], MONTHS[m["last"]]
+    months = f"in {first}" if first == last else f"from {first} to {last}"
+    return (
+        f"The sun strikes {w.name(f.about, 'picture')} through {' and '.join(m['windows'])} {months}, at some time "
+        f"between {m['hours'][0]} and {m['hours'][1]} by the sun: no picture shows against it."
+    )
+
+
 class LightCode(Code):
     """What is found of white and contrast, and its sentence."""
 
@@ -55,5 +66,12 @@ class LightCode(Code):
             f"want {f.limit:.0f} or more."
         ),
     )
+    SUN = "picture: sun on it", _sun
     DIM = "picture: white under its target", _dim
     CONTRAST = "picture: contrast in a scene", _contrast
+
+
+class LightCure(CureKind):
+    """What is offered, as a short order."""
+
+    BLIND = "a blind", lambda c, w: f"Fit a blind to {c.name}"

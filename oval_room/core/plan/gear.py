@@ -111,7 +111,8 @@ class Screen(_Item):
 class Mount(_Item):
     """A wall mount for a panel (hole rows and columns, r of rules 7.3) or a ceiling mount (pole heights, rules 6.5).
 
-    swivel: to the right positive [deg]; rises: how far it lowers (negative) and raises the panel once hung [mm].
+    swivel: to the right positive [deg]; rises: how far it lowers (negative) and raises the panel once hung [mm];
+    reach: how far its arm brings the panel's back off the wall, where it has one [mm].
     """
 
     kind: Literal["mount"] = "mount"
@@ -122,6 +123,7 @@ class Mount(_Item):
     tilt_down: tuple[float, float] = (0.0, 0.0)
     swivel: tuple[float, float] | None = None
     rises: tuple[float, float] | None = None
+    reach: LengthMm | None = None
     plate_width: LengthMm = 400.0
     plate_height: LengthMm = 200.0
     profile: HeightMm = 50.0
@@ -136,7 +138,7 @@ GearShelf = Mapping[str, GearItem]
 GEAR: TypeAdapter[GearItem] = TypeAdapter(Gear)
 
 
-LATER: Final = frozenset({"curve", "lag_ms", "lag_mode", "refresh_hz", "fan_db", "swivel", "rises"})
+LATER: Final = frozenset({"curve", "lag_ms", "lag_mode", "refresh_hz", "fan_db", "swivel", "rises", "reach"})
 """Fields that came after the first editions were named: left out of the content while nobody has given them, so that
 old editions keep their names."""
 

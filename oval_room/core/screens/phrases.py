@@ -29,6 +29,7 @@ from oval_room.core.tape.reading import one_of
 from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, GAP, RADIUS, STAND_OFF, TOP
 from oval_room.core.units import MM_IN
 
+STACK: Final = 30.0  # between pictures over each other, frame to frame [mm]
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
 
 
@@ -50,8 +51,17 @@ def _aligned(here: Here, rest: str, what: str) -> Heard:
     if wall_of(room, other) != wall_of(room, picture):
         raise RefusedError(f"{other.name} hangs on another wall", value=rest)
     wall = room.walls[wall_of(room, other) - 1]
-    put = on_own_wall(here, key, along=wall.own(other.pose.x, other.pose.y)[0])
-    return Heard(f"{picture.name}: middle over {other.name}'s", put)
+    put: Command = on_own_wall(here, key, along=wall.own(other.pose.x, other.pose.y)[0])
+    where = "over" if picture.pose.z >= other.pose.z else "under"
+    meets = picture.bottom < other.top and picture.top > other.bottom
+    face = abs(wall.own(picture.pose.x, picture.pose.y)[1] - wall.own(other.pose.x, other.pose.y)[1]) <= SAME_FACE
+    if meets and face:  # it can't hang there: it goes over, or under where there is no room over it
+        over = other.top + other.frame_top + STACK + picture.frame_bottom
+        under = other.bottom - other.frame_bottom - STACK - picture.frame_top - picture.height
+        fits = over + picture.height + picture.frame_top <= room.height.value
+        where = "over" if fits or under < 0 else "under"
+        put = several(put, PutPicture(id=key, bottom=over if where == "over" else under))
+    return Heard(f"{picture.name}: {where} {other.name}, middle to middle", put)
 
 
 def _gap(here: Here, rest: str) -> Heard:

@@ -264,12 +264,14 @@ def _beside(a: str, one: Picture, b: str, other: Picture, across: float, up: flo
 
 
 def _not_level(a: str, one: Picture, b: str, other: Picture) -> list[Finding]:
-    """Pictures of a row whose bottom edges are nearly level (rules 2.3)."""
+    """Pictures of a row whose bottom edges are nearly level, neither tops nor middles being so (rules 2.3)."""
     about = {"picture": b}
     l1, r1, *_ = _sides(one)
     l2, r2, *_ = _sides(other)
     across = min(r1, r2) - max(l1, l2)
-    if across <= 0.5 and 0.5 < abs(one.bottom - other.bottom) <= ROW and one.kind == other.kind == "panel":
+    lined_up = min(abs(one.top - other.top), abs(one.pose.z - other.pose.z)) <= LEVEL_WITHIN
+    near = across <= 0.5 and 0.5 < abs(one.bottom - other.bottom) <= ROW
+    if near and one.kind == other.kind == "panel" and not (lined_up and one.height != other.height):
         off = abs(one.bottom - other.bottom)
         level = Level.GOOD if off <= LEVEL_WITHIN else Level.MIND
         cure = Cure(PictureCure.BOTTOM_AT, one.bottom, PutPicture(id=b, bottom=one.bottom))

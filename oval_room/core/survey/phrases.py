@@ -15,7 +15,7 @@ from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.room_commands import PutRoom
-from oval_room.core.survey.stray import START_LUX
+from oval_room.core.survey.stray import START_LUX, kind_by_name
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.tape.spans import (
@@ -35,6 +35,7 @@ from oval_room.core.units import is_length
 
 FACING: Final = ("drywall", "plasterboard", "stud", "studs")
 SEAT_SPACING: Final = 650.0
+IN_ROW: Final = 1.0  # seats of a row this near to one distance move as one [mm]
 
 
 def _room(here: Here, rest: str) -> Heard:
@@ -82,9 +83,15 @@ def _seat(here: Here, rest: str) -> Heard:
     if not seats:
         return Heard(f"Seat 1: eye {here.show(value)} from the display wall", PutSeat(id="s1", y=here.read(value)))
     key, seat = here.seat()
-    return Heard(
-        f"{seat.name.capitalize()}: eye {here.show(value)} from the display wall", PutSeat(id=key, y=here.read(value))
-    )
+    beside = [
+        other
+        for other, one in seats.items()
+        if other != key and one.row == seat.row and abs(one.y.value - seat.y.value) <= IN_ROW
+    ]
+    put = [PutSeat(id=key, y=here.read(value)), *(PutSeat(id=other, y=here.read(value)) for other in beside)]
+    name = f"Row {seat.row}" if beside else seat.name.capitalize()
+    say = f"{name}: eye{'s' if beside else ''} {here.show(value)} from the display wall"
+    return Heard(say, several(*put))
 
 
 def _seated(kind: SeatKind) -> Callable[[Here, str], Heard]:
@@ -123,6 +130,10 @@ def _across(here: Here, rest: str) -> Heard:
 
 
 def _seats(here: Here, rest: str) -> Heard:
+    of = re.match(r"(?:row\s+)?(?P<row>[0-9]{1,2})\s*[:,]?\s+(?=[0-9])", rest)
+    row_of = int(of["row"]) if of else None
+    if of:
+        rest = rest[of.end() :]
     many, _, apart = re.sub(r"[×*]|\bapart\b", "x", rest).partition("x")
     count = int(number(many, "how many seats in the row", 1, 12))
     spacing = here.length(apart, APART) if apart.strip() else SEAT_SPACING
@@ -131,6 +142,11 @@ def _seats(here: Here, rest: str) -> Heard:
             f"give seats from {here.show(300)} to {here.show(3000)} apart (got {here.show(spacing)})", value=rest
         )
     _key, seat = here.seat()
+    if row_of is not None:
+        found = next((one for one in here.plan.survey.seats.values() if one.row == row_of), None)
+        if found is None:
+            raise RefusedError(here.eg(f"there is no row {row_of} yet; place it first: row {row_of} 14'6"), value=rest)
+        seat = found
     row = [name for name, other in here.plan.survey.seats.items() if other.row == seat.row]
     middle = sum(here.plan.survey.seats[name].x.value for name in row) / len(row)
     taken = set(here.plan.survey.seats)
@@ -169,7 +185,7 @@ def _row(here: Here, rest: str) -> Heard:
     if mine:
         return Heard(say, several(*(PutSeat(id=key, y=here.read(value)) for key in mine)))
     if not seats:
-        raise RefusedError(here.eg("seat the first row first: seat 11'2"))
+        return Heard(f"{say}, one new seat", PutSeat(id="s1", name=f"seat {row}a", row=row, y=here.read(value)))
     taken, steps = set(seats), []
     like = [
         seat for seat in seats.values() if seat.row == max((s.row for s in seats.values() if s.row < row), default=1)
@@ -240,10 +256,11 @@ def _scene(here: Here, rest: str) -> Heard:
     scenes = here.plan.survey.scenes
     if not name.strip():
         raise RefusedError("give the scene a name: scene morning like bright day", value=rest)
-    kind = one_of(like, tuple(START_LUX)) if like.strip() else ""
-    key = next(
-        (k for k, scene in scenes.items() if scene.name.lower() == name.strip().lower()), next_id("k", set(scenes))
-    )
+    known = next((k for k, scene in scenes.items() if scene.name.lower() == name.strip().lower()), None)
+    kind = one_of(like, tuple(START_LUX)) if like.strip() else kind_by_name(name)
+    if not kind and known is None:
+        raise Ask(f"How light is it in {name.strip()}?", *(f"scene {name.strip()} like {one}" for one in START_LUX))
+    key = known or next_id("k", set(scenes))
     put: Values = {"id": key, "name": name.strip()}
     if kind:
         lux, origin = START_LUX[kind]

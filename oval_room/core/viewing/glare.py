@@ -231,6 +231,8 @@ def glare_level(overlap: float, source: float, *, coated: bool, average: float, 
     Args:
         overlap: [%]. source: the opening's luminance, average: the picture's (half its white) [cd/m²].
     """
+    if direct_sun and overlap > 0:
+        return Level.MIND
     if overlap < CLEARED:
         return Level.GOOD
-    return Level.MIND if direct_sun or beyond(source * REFLECTS[coated], SHOWS * average) else Level.GOOD
+    return Level.MIND if beyond(source * REFLECTS[coated], SHOWS * average) else Level.GOOD

@@ -18,6 +18,7 @@ from functools import lru_cache
 from typing import Final, Literal
 
 from oval_room.core.levels import beyond
+from oval_room.core.units import Ruler, Side
 from oval_room.core.viewing.neck import NECK_GOOD, NECK_HARD, TOP_GOOD, TOP_HARD, height_at
 
 HeightSchool = Literal["third", "centre", "low"]
@@ -40,6 +41,7 @@ def school_bottom(school: str, eye_z: float, *, height: float, lowest: float = 0
 
 
 HALVINGS: Final = 30
+SIDES: Final[tuple[Side, ...]] = ("nearest", "least", "greatest")
 _FAR: Final = 1e5
 
 
@@ -75,6 +77,17 @@ class Ladder:
         if self.hi is not None:
             bottom = min(bottom, self.hi)
         return max(bottom, self.lo) if self.lo is not None else bottom
+
+
+def on_the_ruler(ladder: Ladder, bottom: float, ruler: Ruler) -> float | None:
+    """The step of the ruler inside a ladder nearest to a wanted bottom edge [mm]; None when none lies inside."""
+    wanted = ladder.nearest(bottom)
+    for side in SIDES:
+        rounded = ruler.safe(wanted, side)
+        over = ladder.lo is None or rounded >= ladder.lo - 1e-6
+        if over and (ladder.hi is None or rounded <= ladder.hi + 1e-6):
+            return rounded
+    return None
 
 
 def intersect(bounds: Iterable[Bound]) -> Ladder:

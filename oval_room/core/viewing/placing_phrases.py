@@ -10,6 +10,7 @@ from oval_room.core.apply import apply
 from oval_room.core.aspect import show_aspect
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
+from oval_room.core.levels import Level
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
@@ -20,10 +21,13 @@ from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.size import said_size
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.units import MM_IN
+from oval_room.core.viewing.ladder import Ladder, on_the_ruler
 from oval_room.core.viewing.study import ViewResult
 
 BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
 MOST_ROWS: Final = 20
+BEFORE: Final = 80.0  # of one picture hung before another: its bar clears the face behind [mm]
+TRIES: Final = 8
 STACK: Final = 30.0  # between pictures over each other [mm]
 
 
@@ -37,16 +41,43 @@ def _picture_of_kind(here: Here, kind: str) -> str | None:
 def _well_placed(here: Here, key: str, *steps: Command) -> Command:
     """A new picture, with its bottom edge where school and ladder agree."""
     made = here.after(*steps).plan.chosen.pictures[key]
-    if out := face_out(made, here.plan.survey.things):
-        steps = (*steps, PutPicture(id=key, y=out + OFF_FACE[made.kind]))
+    out = face_out(made, here.plan.survey.things)
+    before = [one.pose.y for name, one in here.plan.chosen.pictures.items() if name != key and _across(made, one)]
+    off = max([out + OFF_FACE[made.kind], *(y + BEFORE for y in before)])
+    if off != made.pose.y:
+        steps = (*steps, PutPicture(id=key, y=off))
     after = here.after(*steps)
     plan, report = after.plan, after.report()
     views = report.of(ViewResult).pictures[key]
     bottom = views.school_bottom if views.school_bottom is not None else plan.chosen.pictures[key].bottom
     ranges = [one for one in (views.rungs.soft or views.rungs.hard, *views.rungs.others) if one.feasible]
-    if ranges:
-        bottom = min((one.nearest(bottom) for one in ranges), key=lambda at: abs(at - bottom))
-    return several(*steps, PutPicture(id=key, bottom=here.ruler.safe(bottom, "nearest")))
+    fits = [at for one in ranges if (at := on_the_ruler(one, bottom, here.ruler)) is not None]
+    at = min(fits, key=lambda at: abs(at - bottom), default=here.ruler.safe(bottom, "nearest"))
+    places = [several(*steps, PutPicture(id=key, bottom=at))]
+    if views.rungs.soft is None and views.rungs.hard.feasible and plan.survey.seats:
+        places += [several(*steps, PutPicture(id=key, bottom=at)) for at in _heights(here, views.rungs.hard)]
+    return min(places, key=lambda put: _troubles(here.after(put), key)) if len(places) > 1 else places[0]
+
+
+def _heights(here: Here, ladder: Ladder) -> list[float]:
+    """Bottom edges over a ladder's range, where no height suits every seat."""
+    lo, hi = ladder.lo or 0.0, ladder.hi if ladder.hi is not None else here.plan.survey.room.height.value
+    return [here.ruler.safe(lo + (hi - lo) * n / TRIES, "nearest") for n in range(1, TRIES)]
+
+
+def _troubles(after: Here, key: str) -> tuple[int, int, float]:
+    """Stops and minds of a picture where it hangs, and how far the worst neck is from its ease."""
+    report = after.report()
+    mine = [finding for finding in report.findings if finding.about.get("picture") == key]
+    necks = [abs(view.neck + 5) for view in report.of(ViewResult).pictures[key].seats.values()]
+    levels = [sum(finding.level is level for finding in mine) for level in (Level.STOP, Level.MIND)]
+    return levels[0], levels[1], max(necks, default=0.0)
+
+
+def _across(one: Picture, other: Picture) -> bool:
+    """Whether two pictures of the display wall share a stretch of it, so that one hangs before the other."""
+    apart = abs(one.pose.x - other.pose.x)
+    return abs(other.pose.yaw) < 1 and apart < (one.across + other.across) / 2 + one.frame_side + other.frame_side
 
 
 def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str], Heard]:

@@ -38,12 +38,14 @@ def _angle(f: Finding, w: Words) -> str:
 
 
 def _neck(f: Finding, w: Words) -> str:
-    seat, value = w.name(f.about, "seat"), f.value or 0.0
-    way = "up" if value > 0 else "down"
+    seat, value, gaze = w.name(f.about, "seat"), f.value or 0.0, f.more["gaze"]
+    angle = value + gaze
+    looks = f"{abs(angle):.0f}° {'up' if angle > 0 else 'down'}"
+    ease = f", {abs(value):.0f}° {'over' if value > 0 else 'under'} where it looks at ease" if gaze else ""
     if f.level is Level.GOOD:
-        return f"Necks are easy{w.of_many(f, 'before')}: at most {abs(value):.0f}° {way}, from {seat}."
+        return f"Necks are easy{w.of_many(f, 'before')}: {seat} looks {looks}{ease}."
     hard = "too far for long viewing" if f.level is Level.STOP else "tiring in time"
-    return f"{capital(seat)} looks {abs(value):.0f}° {way} from its ease{w.of_many(f, 'to')}: {hard}."
+    return f"{capital(seat)} looks {looks}{w.of_many(f, 'to')}{ease}: {hard}."
 
 
 def _ladder_conflict(f: Finding, w: Words) -> str:

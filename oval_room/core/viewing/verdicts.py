@@ -18,7 +18,7 @@ from oval_room.core.survey.commands import PutSeat
 from oval_room.core.survey.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.survey.says import SurveyCure
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
-from oval_room.core.viewing.ladder import Ladder, tallest_between
+from oval_room.core.viewing.ladder import Ladder, on_the_ruler, tallest_between
 from oval_room.core.viewing.neck import NECK_GOOD, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture, SeatView
 from oval_room.core.viewing.says import ViewingCode, ViewingCure
@@ -180,7 +180,8 @@ class Judged(OnePicture):
             if level is Level.GOOD
             else (*self._height_cures(), *self._back_to(worst, self.picture.pose.z, NECK_GOOD[1]))
         )
-        out = [Finding(ViewingCode.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures)]
+        more = {"gaze": self.survey.seats[worst].gaze_pitch}
+        out = [Finding(ViewingCode.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures, more)]
         worst = min(seen, key=top_weight)
         seat = self.survey.seats[worst]
         level = top_level(seen[worst].top, seat.gaze_pitch)
@@ -223,14 +224,7 @@ class Judged(OnePicture):
     def _inside(self, ladder: Ladder) -> float | None:
         """The bottom edge inside a ladder nearest to the school's, on the ruler; None when no step lies inside."""
         wanted = self.views.school_bottom if self.views.school_bottom is not None else self.picture.bottom
-        bottom = ladder.nearest(wanted)
-        for side in ("nearest", "least", "greatest"):
-            rounded = self.ruler.safe(bottom, side)
-            if (ladder.lo is None or rounded >= ladder.lo - 1e-6) and (
-                ladder.hi is None or rounded <= ladder.hi + 1e-6
-            ):
-                return rounded
-        return None
+        return on_the_ruler(ladder, wanted, self.ruler)
 
     def _height(self) -> list[Finding]:
         hard, about = self.views.rungs.hard, self._about()

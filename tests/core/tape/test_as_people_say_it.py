@@ -77,7 +77,6 @@ TAKEN = (
     ("mm", "bottom 0", "TV: bottom edge at 0 mm"),
     ("ft", "top edge at 66 1/2", "TV: top edge at 5' 6 1/2\""),
     ("mm", "top 2 metres", "TV: top edge at 2000 mm"),
-    ("ft", "gap 2", "2 pictures in a row, 2\" between frames"),
     ("ft", "stand off 2", "TV: surface 2\" from the wall"),
     ("mm", "tilt 5 degrees", "TV: tilted down by 5°"),
     ("ft", "stud at 16\"", "Hit by scanner on the display wall: 1' 4\""),

@@ -36,7 +36,7 @@ MEANT = (
     ("ceiling 8'", "Room height 8' 0\"", "survey.room.height.value", 2438.4),
     ("light lamps side 20", "Light in lamps: 20 lux from the side", "survey.scenes.k2.side.value", 20.0),
     ("furniture 24", "Furniture: top at 2' 0\"", "survey.things.t1.z_to", 609.6),
-    ("school front row", "School of size: front row", "choices.size_school", "front row"),
+    ("school front row", "School of size: front row, 46 to 60°", "choices.size_school", "front row"),
 )
 REFUSED = (
     # lines, the last one refused; a word of what to type instead

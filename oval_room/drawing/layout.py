@@ -101,18 +101,21 @@ class Page:
 
     def dims(self, dims: Iterable[Dim]) -> list[PlacedDim]:
         """Dimensions on the lowest rail of their side where they meet no other, by priority; the rest are left out.
-        Where a text has no room, what follows its first comma goes before its number does."""
+        Where a text has no room, what follows its first comma goes before its number does; then it stands past the
+        other end."""
         placed = []
         for dim in sorted(dims, key=lambda d: (d.priority, abs(d.b - d.a))):
             texts = dict.fromkeys((dim.text, dim.text.split(", ")[0]))
             rails = range(1 if dim.side == "inside" else 7)
-            tries = (self._dim(replace(dim, text=text), rail) for text in texts for rail in rails)
+            ways = [(text, rail, other) for other in (False, True) for text in texts for rail in rails]
+            tries = (self._dim(replace(dim, text=text), rail, other) for text, rail, other in ways)
             found = next((one for one in tries if one is not None), None)
             if found is not None:
                 placed.append(found)
         return placed
 
-    def _dim(self, dim: Dim, rail: int) -> PlacedDim | None:
+    def _dim(self, dim: Dim, rail: int, other: bool = False) -> PlacedDim | None:
+        """A dimension on a rail, its text in it or past its end (its other one), where that is free."""
         size, text = TEXT["dim"], text_width(dim.text, TEXT["dim"])
         upright = dim.axis == "v"
         ends = sorted(
@@ -123,7 +126,8 @@ class Page:
         fits = length >= text + 14
         middle = (ends[0] + ends[1]) / 2
         if not fits:
-            middle = ends[0] - text / 2 - 8 if upright else ends[1] + text / 2 + 8
+            before = upright != other
+            middle = ends[0] - text / 2 - 8 if before else ends[1] + text / 2 + 8
         lo, hi = middle - text / 2 - PAD, middle + text / 2 + PAD
         half = size / 2 + 1
         word = Box(across - half, lo, across + half, hi) if upright else Box(lo, across - half, hi, across + half)

@@ -7,13 +7,14 @@ from typing import Final, NamedTuple
 
 from oval_room.core.parts import STAGES
 from oval_room.drawing.cloth_cut import cloth_cut, is_cut
-from oval_room.drawing.elevation import elevation, plate_detail
+from oval_room.drawing.elevation import elevation
 from oval_room.drawing.floor_plan import floor_plan
 from oval_room.drawing.from_seat import from_seat
 from oval_room.drawing.ladder import ladder
 from oval_room.drawing.layout import Margins
 from oval_room.drawing.lens_window import lens_window
 from oval_room.drawing.parts import Look
+from oval_room.drawing.plate import plate_detail
 from oval_room.drawing.projection import projector_looked_at
 from oval_room.drawing.scene import LAYERS, Label, Scene
 from oval_room.drawing.seat_map_sheet import seat_map_sheet

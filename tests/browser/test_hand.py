@@ -103,6 +103,37 @@ class Hand(BrowserCase):
         self.until(page, REVISION, revision + 5)
         self.assertEqual(page.locator("input[data-say=throw]").input_value(), "9' 2 11/16\"")  # all four at once
 
+    def test_the_keyboard_alone_nudges_undoes_and_skips(self) -> None:
+        page = self.sheet("picture")
+        bottom = "input[data-say=bottom]"
+        before, revision = page.locator(bottom).input_value(), self.revision(page)
+        page.focus("#tape")
+        page.keyboard.press("Escape")  # from the tape line to the sheet
+        page.keyboard.press("ArrowUp")
+        self.until(page, REVISION, revision + 1)
+        page.keyboard.press("Shift+ArrowUp")
+        self.until(page, REVISION, revision + 2)
+        self.assertNotEqual(page.locator(bottom).input_value(), before)
+        page.keyboard.press("Control+z")  # both nudges are one step
+        self.until(page, REVISION, revision + 3)
+        self.assertEqual(page.locator(bottom).input_value(), before)
+        page.keyboard.press("Control+Shift+z")
+        self.until(page, REVISION, revision + 4)
+        self.assertNotEqual(page.locator(bottom).input_value(), before)
+        page.focus("#tape")
+        page.keyboard.type("top 60")
+        page.keyboard.press("Control+z")  # in a field that holds something it is the field's own
+        page.wait_for_timeout(300)
+        self.assertEqual(self.revision(page), revision + 4)
+        page.goto(self.address() + "/")
+        page.keyboard.press("Tab")
+        page.keyboard.press("Tab")
+        self.assertEqual(page.evaluate("document.activeElement.textContent"), "New job")
+        page.keyboard.press("Enter")
+        self.until(page, "document.activeElement.id || document.querySelector(':target').id", "new-name")
+        self.assertEqual(self.axe(page), [])
+        self.assertEqual(self.complaints, [])
+
     def test_a_finger_drags_with_a_loupe(self) -> None:
         page = self.sheet("survey", size=PHONE, has_touch=True)
         box = page.locator('.grip[data-grip="seat.s4"]').bounding_box()

@@ -22,6 +22,7 @@ class Journey(BrowserCase):
         self.assertRegex(first, r"\d")  # a first answer after five entries
         page.click(".stage-label >> text=Throw")
         page.wait_for_url("**/throw*")
+        self.say(page, "made of ceiling joists")
         self.say(page, "projector Heron")
         self.say(page, "throw 8'6")
         stop = page.locator(".finding-stop").first

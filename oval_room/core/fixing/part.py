@@ -35,6 +35,6 @@ PART: Final = Part(
         "fixing",
         "Fixing",
         ("plate", "elevation", "plan", "section"),
-        ("upper_row", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
+        ("upper_row", "hole_edge", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
     ),
 )

@@ -18,7 +18,7 @@ BUILT_OUT: Final = ("breast", "pier")
 """Kinds of things that a picture hangs on, not before."""
 AT_WALL: Final = 100.0
 """What starts no farther out than this is built out from the wall [mm]."""
-REACH: Final = 400.0
+REACH: Final = 900.0
 """A picture farther off a face than this hangs free of it [mm]."""
 TOUCH: Final = 0.5
 """Less than this is rounding [mm]."""

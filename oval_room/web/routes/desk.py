@@ -21,7 +21,7 @@ from oval_room.web.person import Who
 
 router = APIRouter()
 PAGE = 40
-WRITINGS = {"feet": ("in", "feet"), "mm": ("mm", "mm"), "inches": ("in", "inches"), "m": ("m", "m")}
+WRITINGS = {"feet": ("in", "feet"), "mm": ("mm", "mm"), "inches": ("in", "inches"), "cm": ("cm", "cm"), "m": ("m", "m")}
 
 
 def _store(request: Request) -> Store:

@@ -10,11 +10,13 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES
 from oval_room.core.words import Words
 from oval_room.drawing.dxf import write_dxf
 from oval_room.drawing.paper import SCALES, Titles, fits
+from oval_room.drawing.parts import Look
 from oval_room.drawing.pdf import write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
 from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, has_view, scene_of
@@ -41,10 +43,19 @@ def _parts(request: Request, job: str, stage: str) -> SheetParts:
 def _scenes(parts: SheetParts, view: str) -> list[Scene]:
     look = parts.bench.look(parts.plan, parts.report, parts.seen)
     names: Sequence[str] = shown_views(look, parts.seen) if view == "all" else (view,)
-    scenes = [scene for name in names if name in VIEW_NAMES and (scene := scene_of(look, name)) is not None]
+    scenes = [scene for name in names if name in VIEW_NAMES for scene in _of_every_wall(look, name, view)]
     if not scenes:
         raise MissingError(f"there is nothing to print in “{view[:30]}” here", value=view)
     return scenes
+
+
+def _of_every_wall(look: Look, name: str, view: str) -> list[Scene]:
+    """A view as it is looked at; where all is printed, the plates of every wall, that in view first."""
+    walls = [look.wall]
+    if name == "plate":
+        held = {look.report.walls.get(key, 1) for key in look.report.of(FixingResult).holes}
+        walls = [n for n in sorted(held, key=lambda n: (n != look.wall, n)) if view == "all" or n == look.wall]
+    return [scene for n in walls if (scene := scene_of(look._replace(wall=n), name)) is not None]
 
 
 def _titles(parts: SheetParts) -> Titles:
@@ -75,7 +86,7 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
     context = {
         "head": parts.head,
         "stage": stage,
-        "names": names,
+        "names": list(dict.fromkeys(names)),
         "scales": SCALES,
         "looked_at": parts.looked_at(),
         "link": parts.link,

@@ -40,7 +40,7 @@ def _worked(found: Sum, typed: dict[str, str], units: str) -> dict[str, object]:
     wrong: dict[str, str] = {}
     results: list[ShownResult] = []
     takes_unit = any(isinstance(given, Length) or given.kind == "bounds" for given in found.given)
-    unit = {"feet": "in", "inches": "in", "mm": "mm", "m": "m"}[units]
+    unit = {"feet": "in", "inches": "in"}.get(units, units)
     try:
         raw = found.from_typed(filled) | ({"job_unit": unit} if takes_unit else {})
         result = found.work(raw)

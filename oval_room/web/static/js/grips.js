@@ -215,10 +215,28 @@ export function grips() {
 
     async nudge(event) {
       const button = event.target.closest(".grip");
-      const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
-      if (!button || !way || this.sheet().busy) return;
+      if (!button || !event.key.startsWith("Arrow")) return;
       event.preventDefault();
       event.stopPropagation();
+      await this.nudgeBy(button, event);
+    },
+    // The subject of the stage, where the sheet itself has the focus.
+    async nudgeSubject(event) {
+      const { stage, view } = this.sheet();
+      const first = { survey: "seat", throw: "lens" }[stage] || "body";
+      const kinds = [first, ...["body", "lens", "seat"].filter((kind) => kind !== first)];
+      const grips = [...this.$root.children];
+      const fits = kinds.map((kind) => {
+        const mine = grips.filter((one) => one.dataset.grip.startsWith(`${kind}.`));
+        return mine.find((one) => one.dataset.grip === `${kind}.${view.seat}`) || mine[0];
+      });
+      const button = fits.find(Boolean);
+      if (button) await this.nudgeBy(button, event.detail);
+      else this.sheet().say("Nothing of the subject can be moved in this view; promote another.", "");
+    },
+    async nudgeBy(button, event) {
+      const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+      if (this.sheet().busy) return;
       const step = this.sheet().step * (event.shiftKey ? 10 : 1);
       const [u, v] = JSON.parse(button.dataset.at);
       const now = Date.now();

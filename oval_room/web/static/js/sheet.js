@@ -133,6 +133,11 @@ function sheet() {
 
     pressed(event) {
       const field = event.target.closest("input, select, textarea");
+      if ((event.ctrlKey || event.metaKey) && "zZyY".includes(event.key) && !field?.value) {
+        event.preventDefault();
+        this.step(event.shiftKey || "yY".includes(event.key) ? "redo" : "undo");
+        return;
+      }
       if (field) {
         this.inField(event, field);
         return;
@@ -140,6 +145,10 @@ function sheet() {
       const plain = !event.ctrlKey && !event.metaKey && !event.altKey;
       if (event.key === "Escape") this.leave();
       else if (plain && byId("board").contains(event.target)) this.single(event);
+      else if (event.altKey && event.key.startsWith("Arrow") && byId("board").contains(event.target)) {
+        event.preventDefault();
+        this.$dispatch("zoom-key", event.key);
+      }
     },
     inField(event, field) {
       if (event.key === "Escape" && field.dataset.was !== undefined) {
@@ -163,7 +172,11 @@ function sheet() {
       else if (key === "z" || key === "y") this.step(key === "z" ? "undo" : "redo");
       else if (key === "p") document.querySelector("#companions [data-promote]")?.click();
       else if (key === "n" || key === "b") this.walk(key === "n" ? 1 : -1);
-      else if ("+=-0".includes(key) || key.startsWith("Arrow")) this.$dispatch("zoom-key", key);
+      else if ("+=-0".includes(key)) this.$dispatch("zoom-key", key);
+      else if (key.startsWith("Arrow")) {
+        event.preventDefault();
+        this.$dispatch("nudge-subject", { key, shiftKey: event.shiftKey });
+      }
       else if (key === "?") window.open("/words", "_blank", "noopener");
     },
     walk(by) {

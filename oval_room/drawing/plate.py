@@ -1,0 +1,136 @@
+"""A wall zoomed to its plates: every picture's holes from one zero along the wall and one datum above the floor."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.study import FixingResult
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import extent, hangs_on
+from oval_room.core.survey.datum import from_datum
+from oval_room.core.survey.stud_study import StudResult
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
+from oval_room.drawing.shell import stud_style
+from oval_room.drawing.wall_parts import wall_holes, wall_picture
+
+AROUND = 60.0  # shown of the wall round the pictures [mm]
+SAME = 0.5  # rows and columns nearer than this are one [mm]
+
+
+class Zero(NamedTuple):
+    """Where holes are measured from along a wall: the place [mm] and what it is."""
+
+    at: float
+    name: str
+
+
+class _Plate(NamedTuple):
+    key: str
+    picture: Picture
+    holes: HoleMap
+
+
+def plate_detail(look: Look) -> Scene | None:
+    """The wall in view zoomed to its pictures' plates, the subject's first: holes from one zero and one datum. None
+    where nothing on it has a hole map."""
+    here = [name for name in look.report.of(FixingResult).holes if look.report.walls.get(name, 1) == look.wall]
+    if not here:
+        return None
+    subject, wall = look.picture if look.picture in here else here[0], look.wall
+    look = look.turned(wall)
+    pictures, found = look.plan.chosen.pictures, look.report.of(FixingResult).holes
+    plates = [_Plate(key, pictures[key], found[key]) for key in sorted(here, key=lambda key: key != subject)]
+    draft, zero = Draft(), zero_of(look, [plate.picture for plate in plates])
+    for key, picture, holes in plates:
+        wall_picture(draft, look, key, picture)
+        wall_holes(draft, look, key, picture, holes, near=True)
+    left, right = (f(extent(plate.picture)[end] for plate in plates) for end, f in ((0, min), (1, max)))
+    low, high = min(plate.holes.bottom for plate in plates), max(plate.holes.top for plate in plates)
+    window = (left - AROUND, low - AROUND, right + AROUND, high + AROUND)
+    draft.line((window[0], 0), (window[2], 0), "outline", "structure")
+    _studs(draft, look, wall, window)
+    many = len(plates) > 1
+    _rows(draft, look, plates, window[1])
+    _columns(draft, look, plates, window[0], zero)
+    for plate in plates:
+        _own(draft, look, plate.holes)
+    title = "plates and holes" if many else f"{plates[0].picture.name}, plate and holes"
+    told = f"Holes from {zero.name}, rows from the floor."
+    return Scene("plate", title, window, tuple(draft.shapes), told)
+
+
+def zero_of(look: Look, pictures: Sequence[Picture]) -> Zero:
+    """One zero for all of a wall's holes: the left edge of what they all hang on, else the wall's left end."""
+    faces = [hangs_on(picture, look.plan.survey.things) for picture in pictures]
+    first = faces[0] if faces else None
+    if first is not None and all(face is not None and face.key == first.key for face in faces):
+        return Zero(first.thing.x_from, f"{first.thing.name}'s left edge")
+    return Zero(0.0, "left wall")
+
+
+def _studs(draft: Draft, look: Look, wall: int, window: tuple[float, float, float, float]) -> None:
+    studs = look.report.of(StudResult).surfaces.get(f"w{wall}")
+    for line, trust in studs.trust.items() if studs else ():
+        if window[0] < line < window[2] and trust > 0:
+            for side in (-19.0, 19.0):
+                draft.line((line + side, window[1]), (line + side, window[3]), stud_style(trust), "fixing")
+            at, text = P(line, window[1]), f"stud {look.show(line)}"
+            draft.add(Label(at, text, "small", "fixing", offsets=((0, 8), (0, 20)), priority=6))
+
+
+def _rows(draft: Draft, look: Look, plates: Sequence[_Plate], foot: float) -> None:
+    """Every row above the floor, with how far it is off the laser line; one that several share once."""
+    taken: list[float] = []
+    for plate in plates:
+        mine = plate is plates[0]
+        for i, (row, name) in enumerate(zip(plate.holes.rows, ("upper row", "lower row"), strict=False)):
+            if any(abs(row - other) < SAME for other in taken):
+                continue
+            taken.append(row)
+            text = f"{name if mine else plate.picture.name} {look.show(row)}, {_signed(look, row)} from the line"
+            style, say = ("brass" if mine and i == 0 else "plain"), (name if mine else "")
+            key = f"holes.row.{i + 1}" if mine else f"holes.{plate.key}.row.{i + 1}"
+            draft.add(Dim(foot, row, "v", text, "left", 0, style, (1 if mine else 3) + i, key, say, broken=True))
+    top, text = plates[0].holes.top, f"panel top {look.show(plates[0].holes.top)}"
+    draft.add(Dim(foot, top, "v", text, "right", 0, "plain", 3, "panel_top", "panel top", broken=True))
+
+
+def _columns(draft: Draft, look: Look, plates: Sequence[_Plate], start: float, zero: Zero) -> None:
+    """Every column from the one zero; one that several share once."""
+    taken: list[float] = []
+    for plate in plates:
+        mine = plate is plates[0]
+        for n, x in enumerate(plate.holes.columns, 1):
+            if any(abs(x - other) < SAME for other in taken):
+                continue
+            taken.append(x)
+            of = f"hole {n}" if mine else f"{plate.picture.name} {n}"
+            text = f"{of} from {zero.name} {look.show(x - zero.at)}"
+            first = mine and n == 1
+            say = "first hole" if first and not zero.at else ""
+            key = f"holes.x.{n}" if mine else f"holes.{plate.key}.x.{n}"
+            style = "brass" if first else "plain"
+            draft.add(Dim(start, x, "u", text, "below", 0, style, 2 if mine else 4, key, say, broken=True))
+
+
+def _own(draft: Draft, look: Look, holes: HoleMap) -> None:
+    """What a plate is checked by: across its holes, and their diagonal."""
+    if len(holes.columns) > 1:
+        across = holes.columns[-1] - holes.columns[0]
+        draft.add(
+            Dim(holes.columns[0], holes.columns[-1], "u", look.show(across), "inside", holes.rows[0] + 90, "plain", 4)
+        )
+    if holes.check_diagonal is not None:
+        first, last = (holes.columns[0], holes.rows[0]), (holes.columns[-1], holes.rows[-1])
+        draft.line(first, last, "check", "fixing")
+        middle, text = P((first[0] + last[0]) / 2, (first[1] + last[1]) / 2), f"check {look.show(holes.check_diagonal)}"
+        draft.add(Label(middle, text, "label", "fixing", offsets=((0, 14), (0, -16), (80, 18)), priority=3))
+
+
+def _signed(look: Look, height: float) -> str:
+    """A height from the laser line at 1000 mm, with its sign (rules 7.14)."""
+    (off,) = from_datum([height])
+    return f"{'+' if off >= 0 else '−'}{look.show(abs(off))}"

@@ -1,0 +1,67 @@
+"""Pictures and their holes as a wall's elevation and its plates show them: u is x, v is z."""
+
+from __future__ import annotations
+
+from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.plan.gear import Mount, Panel, Screen
+from oval_room.core.screens.document import Picture
+from oval_room.drawing.parts import Look, corners, parts_of
+from oval_room.drawing.scene import Draft, Label, P
+
+
+def wall_picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
+    strong = "picture" if key == look.picture else "picture-other"
+    draft.path([(c.x, c.z) for c in corners(picture, frame=True)], "frame", "picture", closed=True, ref=key)
+    draft.path([(c.x, c.z) for c in corners(picture)], strong, "picture", closed=True, ref=key)
+    for a, b in parts_of(picture):
+        draft.line((a.x, a.z), (b.x, b.z), "split", "picture", key)
+    item = look.item(picture.gear)
+    if isinstance(item, Screen) and item.way == "drop-down":
+        ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y)
+        half = picture.across / 2 + picture.frame_side + 60
+        case = ceiling - item.case_height
+        draft.box(picture.pose.x - half, case, picture.pose.x + half, ceiling, "thing", "picture", key)
+        inner = picture.across / 2 + picture.frame_side
+        for side in (-inner, inner):
+            draft.line((picture.pose.x + side, picture.top), (picture.pose.x + side, case), "cloth", "picture", key)
+    at = P(picture.pose.x, picture.top)
+    draft.add(
+        Label(
+            at,
+            picture.name,
+            "label",
+            "labels",
+            offsets=((0, -12), (0, -28)),
+            priority=4 if key == look.picture else 6,
+            ref=key,
+            within=picture.across if len(look.plan.chosen.pictures) > 1 else 0.0,
+        )
+    )
+
+
+def wall_holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap, *, near: bool) -> None:
+    mount, panel = look.item(picture.mount), look.item(picture.gear)
+    if near and isinstance(mount, Mount):
+        middle = (holes.rows[0] + holes.rows[-1]) / 2
+        half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
+        draft.box(
+            picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key
+        )
+    if near and isinstance(panel, Panel) and panel.vesa:
+        for u in (-panel.vesa[0] / 2, panel.vesa[0] / 2):
+            for v in (holes.vesa_upper, holes.vesa_lower):
+                draft.mark((picture.pose.x + u, v), "cross", "vesa", "fixing", key)
+        draft.add(
+            Label(
+                P(picture.pose.x + panel.vesa[0] / 2, holes.vesa_lower),
+                f"VESA {panel.vesa[0]:.0f} × {panel.vesa[1]:.0f}",
+                "small",
+                "fixing",
+                "start",
+                ((10, 0), (10, 12), (-90, -14)),
+                6,
+            )
+        )
+    for row in holes.rows:
+        for x in holes.columns:
+            draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", key)

@@ -7,12 +7,16 @@ from dataclasses import dataclass, field, replace
 from typing import Final, NamedTuple
 
 from oval_room.drawing.metrics import text_width
-from oval_room.drawing.scene import Dim, Ellipse, Label, P, Scene
+from oval_room.drawing.scene import Dim, Ellipse, Label, P, Path, Scene, Shape
 
 TEXT: Final[dict[str, float]] = {"label": 12.5, "dim": 12.5, "small": 11.0, "title": 12.5, "strong": 13.5}
 RAIL: Final = 18.0
 FIRST_RAIL: Final = 14.0
 PAD: Final = 3.0
+EDGE: Final = 1.0
+"""Half the thickness of an edge that names keep off [px]."""
+BESIDE: Final = (0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6)
+"""Rails beside its own place on which a string inside the drawing may stand clear of people."""
 
 
 class Box(NamedTuple):
@@ -93,7 +97,11 @@ class Page:
     edges: Box
     taken: list[Box] = field(default_factory=list)
     marks: list[Box] = field(default_factory=list)
-    """What a label rather stands clear of: heads and the like."""
+    """What a label rather stands clear of: heads, edges of things."""
+    people: list[Box] = field(default_factory=list)
+    """What a string inside the drawing rather stands beside."""
+    sparse: bool = False
+    """A small drawing: a name stands clear or not at all."""
 
     def free(self, box: Box) -> bool:
         inside = box.x0 >= 0 and box.y0 >= 0 and box.x1 <= self.width and box.y1 <= self.height
@@ -108,6 +116,9 @@ class Page:
             texts = dict.fromkeys((dim.text, dim.text.split(", ")[0]))
             rails = range(1 if dim.side == "inside" else 7)
             ways = [(text, rail, other) for other in (False, True) for text in texts for rail in rails]
+            if dim.side == "inside" and self.people:
+                beside = [(dim.text, rail, False) for rail in BESIDE]
+                ways = [way for way in beside if not self._through(dim, way[1])] + ways
             tries = (self._dim(replace(dim, text=text), rail, other) for text, rail, other in ways)
             found = next((one for one in tries if one is not None), None)
             if found is not None:
@@ -142,14 +153,24 @@ class Page:
         first, second = ((across, a), (across, b)) if upright else ((a, across), (b, across))
         return PlacedDim(dim, first, second, place, upright, text + 8 if fits else 0.0)
 
+    def _through(self, dim: Dim, rail: int) -> bool:
+        """Whether a string inside the drawing runs through somebody there."""
+        across = self._across(dim, rail)
+        upright = dim.axis == "v"
+        far = self.frame.y if upright else self.frame.x
+        lo, hi = sorted((far(dim.a), far(dim.b)))
+        line = Box(across - 7, lo, across + 7, hi) if upright else Box(lo, across - 7, hi, across + 7)
+        return any(line.meets(one) for one in self.people)
+
     def _across(self, dim: Dim, rail: int) -> float:
         away = FIRST_RAIL + rail * RAIL
+        if dim.side == "inside":
+            return (self.frame.x(dim.at) if dim.axis == "v" else self.frame.y(dim.at)) + rail * RAIL
         return {
             "below": self.edges.y1 + away,
             "above": self.edges.y0 - away,
             "left": self.edges.x0 - away,
             "right": self.edges.x1 + away,
-            "inside": self.frame.x(dim.at) if dim.axis == "v" else self.frame.y(dim.at),
         }[dim.side]
 
     def labels(self, labels: Iterable[Label]) -> list[PlacedLabel]:
@@ -164,18 +185,33 @@ class Page:
             places = [(dx, dy, _label_box(x + dx, y - dy, width, size, label)) for dx, dy in label.offsets]
             free = [place for place in places if self.free(place[2])]
             clear = [place for place in free if not any(place[2].meets(mark) for mark in self.marks)]
-            for dx, dy, box in (clear or free)[:1]:
+            for dx, dy, box in (clear or ([] if self.sparse and label.priority > 2 else free))[:1]:
                 if label.text:
                     self.taken.append(box)
                     placed.append(PlacedLabel(label, x + dx, y - dy))
         return placed
 
-    def keep_clear(self, shapes: Iterable[Ellipse]) -> None:
-        """Note the boxes of marks that labels should not cover where they have another place."""
+    def keep_clear(self, shapes: Iterable[Shape]) -> None:
+        """Note what lettering should not cover where it has another place: heads, edges of things; and people, whom
+        strings stand beside."""
         for shape in shapes:
-            x, y = self.frame.at(shape.centre)
-            rx, ry = (r * self.frame.scale for r in shape.radii)
-            self.marks.append(Box(x - rx, y - ry, x + rx, y + ry))
+            if isinstance(shape, Ellipse) and shape.style.startswith("head"):
+                x, y = self.frame.at(shape.centre)
+                rx, ry = (r * self.frame.scale for r in shape.radii)
+                self.marks.append(Box(x - rx, y - ry, x + rx, y + ry))
+                self.people.append(self.marks[-1])
+            elif isinstance(shape, Path) and shape.layer == "people":
+                self.people.append(_round([self.frame.at(p) for p in shape.points], 0.0))
+            elif isinstance(shape, Path) and shape.style.startswith("thing-"):
+                places = [self.frame.at(p) for p in shape.points]
+                ends = zip(places, (*places[1:], *places[:1]), strict=True)
+                self.marks += [_round(list(pair), EDGE) for pair in ends]
+
+
+def _round(places: list[tuple[float, float]], by: float) -> Box:
+    """The box round some places on the page, and a little more."""
+    xs, ys = zip(*places, strict=True)
+    return Box(min(xs) - by, min(ys) - by, max(xs) + by, max(ys) + by)
 
 
 def shortened(text: str, room: float, size: float) -> str:

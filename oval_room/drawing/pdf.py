@@ -17,6 +17,8 @@ from oval_room.drawing.metrics import SMALL, pieces
 from oval_room.drawing.paper import BLOCK, EDGE, MM, PAPERS, PEN, ROOM, Titles, largest_scale
 from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, P, Path, Scene
 
+BARS: Final = (20, 25, 30, 40, 50, 60)
+"""Lengths of the bar that shows a print's scale [mm]."""
 FACE, STRONG = "Barlow500", "Barlow600"
 _FACES: Final = File(__file__).parent / "faces"
 
@@ -193,7 +195,7 @@ class _Sheet:
                     self._ellipse(shape)
                 elif isinstance(shape, Mark):
                     self._mark(shape)
-        self.page.keep_clear(shape for shape in shown if isinstance(shape, Ellipse) and shape.style.startswith("head"))
+        self.page.keep_clear(shown)
         for dim in self.page.dims(shape for shape in shown if isinstance(shape, Dim)):
             self._dim(dim)
         for label in self.page.labels(shape for shape in shown if isinstance(shape, Label)):
@@ -331,13 +333,13 @@ class _Sheet:
             canvas.drawString(edge, edge / 2 + 22 + 10 * i, note[:150])
 
     def _scale_bar(self, edge: float) -> None:
-        """A bar of a round number of millimetres: measure it to see that the print was not shrunk."""
-        length = next(mm for mm in (100, 200, 500, 1000, 2000, 5000, 10_000) if mm / self.scale >= 20 or mm == 10_000)
-        end = edge + length / self.scale * MM
+        """A bar of whole millimetres here and in the room: measure it to see that the print was not shrunk."""
+        here = next((mm for mm in BARS if mm * self.scale % 100 == 0), BARS[0])
+        end = edge + here * MM
         y = edge / 2 + 8
         self.canvas.setLineWidth(0.8)
         self.canvas.lines([(edge, y, end, y), (edge, y - 3, edge, y + 3), (end, y - 3, end, y + 3)])
         self.canvas.setFont(FACE, 7.5)
         self.canvas.drawString(
-            end + 4, y - 2.5, f"{length} mm in the room; {length / self.scale:g} mm here when printed true"
+            end + 4, y - 2.5, f"{here * self.scale:g} mm in the room; {here} mm here when printed true"
         )

@@ -16,7 +16,7 @@ from oval_room.drawing.lens_window import lens_window
 from oval_room.drawing.parts import Look
 from oval_room.drawing.plate import plate_detail
 from oval_room.drawing.projection import projector_looked_at
-from oval_room.drawing.scene import LAYERS, Label, Scene
+from oval_room.drawing.scene import LAYERS, Dim, Label, Scene, Shape
 from oval_room.drawing.seat_map_sheet import seat_map_sheet
 from oval_room.drawing.section import section
 from oval_room.drawing.svg import write_svg
@@ -49,6 +49,7 @@ LAYER_NAMES: Final[dict[str, str]] = {
 }
 ALWAYS: Final = ("structure", "picture")
 FINE_PRINT: Final = 7
+FINE_STRINGS: Final = 6
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
@@ -103,6 +104,13 @@ def scene_of(look: Look, name: str) -> Scene | None:
     return _make(look, name)
 
 
+def _fine(shape: Shape) -> bool:
+    """Whether a small drawing goes without it."""
+    if isinstance(shape, Dim):
+        return shape.priority >= FINE_STRINGS
+    return isinstance(shape, Label) and shape.priority >= FINE_PRINT
+
+
 Window = tuple[float, float, float, float]
 
 
@@ -130,8 +138,8 @@ def draw(
         if small
         else Margins(46, 72 if name == "plan" and not look.plan.survey.room.is_box else 54, 46, 58)
     )
-    if small:  # a companion is for the shape of things: no names but the main ones
-        kept = tuple(shape for shape in scene.shapes if not (isinstance(shape, Label) and shape.priority >= FINE_PRINT))
+    if small:  # a companion is for the shape of things: no names or strings but the main ones
+        kept = tuple(shape for shape in scene.shapes if not _fine(shape))
         scene = Scene(scene.name, scene.title, scene.window, kept, scene.description)
     shown = LAYERS if own else (*ALWAYS, *layers)
     bar = look.plan.writing.ruler if not own and not small else None
@@ -143,6 +151,7 @@ def draw(
         margins=margins,
         prefix=prefix,
         bar=bar,
+        sparse=small,
         named=VIEW_NAMES[name] if small and name != "elevation" else scene.title,
     )
     return Part(name, scene.title, svg)

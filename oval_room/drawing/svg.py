@@ -31,11 +31,13 @@ def write_svg(
     prefix: str = "",
     bar: Ruler | None = None,
     named: str = "",
+    sparse: bool = False,
 ) -> str:
     """The scene as an SVG element of a size [px]; only the layers named are drawn.
 
     prefix keeps ids of hatches apart when several drawings stand on one page. named: a name that the page writes
-    over the drawing's top left corner, which is kept free for it.
+    over the drawing's top left corner, which is kept free for it. sparse: a small drawing, whose names stand clear or
+    not at all.
     """
     frame = fit(scene, width, height, margins)
     root = Tree.Element(
@@ -54,11 +56,11 @@ def write_svg(
     tag = f"{prefix}{scene.name}"
     _hatches(root, tag)
     u0, v0, u1, v1 = scene.window
-    page = Page(frame, width, height, Box(frame.x(u0), frame.y(v1), frame.x(u1), frame.y(v0)))
+    page = Page(frame, width, height, Box(frame.x(u0), frame.y(v1), frame.x(u1), frame.y(v0)), sparse=sparse)
     if named:
         page.taken.append(Box(0, 0, text_width(named, TEXT["title"]) + 18, 22))
     shown = [shape for shape in scene.shapes if shape.layer in layers]
-    page.keep_clear(shape for shape in shown if isinstance(shape, Ellipse) and shape.style.startswith("head"))
+    page.keep_clear(shown)
     for layer in LAYERS:
         if layer not in layers:
             continue

@@ -24,7 +24,9 @@ def _sure(page: Any) -> None:
 
 
 def _map(page: Any) -> None:
+    page.locator("#layers summary").click()
     page.locator("[data-layer=map]").click()
+    page.locator("#layers summary").click()
     page.locator("#lead-svg .s-map-5").first.wait_for(state="attached")
     page.locator("[data-panel=sizes]").click()
     page.locator(".sizes").wait_for()

@@ -72,6 +72,7 @@ class Choosing(BrowserCase):
         job = self.job(page, "Boat-shed den")
         page.goto(f"{self.address()}/jobs/{job}/picture?lead=plan")
         page.wait_for_load_state("networkidle")
+        page.locator("#layers summary").click()
         page.locator("[data-layer=map]").click()
         self.until(page, "document.querySelectorAll('#lead-svg .s-map-5').length > 0")
         self.assertGreater(page.locator("#lead-svg .s-map-5").count(), 0)

@@ -144,6 +144,7 @@ class Journey(BrowserCase):
         page.locator("#board").focus()
         page.keyboard.press("z")
         page.locator("[data-flip]", has_text="feet").wait_for()
+        page.click("#layers summary")
         page.click("[data-layer=people]")
         self.until(page, "!document.querySelector('#lead-svg .s-head')")
         page.reload()

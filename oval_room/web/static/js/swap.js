@@ -34,11 +34,20 @@ function keepField(from, to) {
   if (from.tagName === "SELECT") from.value = to.value;
 }
 
+// A drawing made anew whole: a list that was open over it stays open, with its button in focus.
+function replace(place, html) {
+  const open = place.querySelector("details[open]")?.id;
+  const layer = place.contains(document.activeElement) && document.activeElement.dataset.layer;
+  place.innerHTML = html;
+  if (open) document.getElementById(open)?.setAttribute("open", "");
+  if (layer) place.querySelector(`[data-layer="${layer}"]`)?.focus();
+}
+
 export function swap(regions) {
   for (const [id, html] of Object.entries(regions)) {
     const place = document.getElementById(id);
     if (REPLACED.includes(id)) {
-      place.innerHTML = html;
+      replace(place, html);
       continue;
     }
     const fresh = place.cloneNode(false);

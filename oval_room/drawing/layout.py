@@ -9,7 +9,14 @@ from typing import Final, NamedTuple
 from oval_room.drawing.metrics import text_width
 from oval_room.drawing.scene import Dim, Ellipse, Label, P, Path, Scene, Shape
 
-TEXT: Final[dict[str, float]] = {"label": 12.5, "dim": 12.5, "small": 11.0, "title": 12.5, "strong": 13.5}
+TEXT: Final[dict[str, float]] = {
+    "label": 12.5,
+    "dim": 12.5,
+    "small": 11.0,
+    "title": 12.5,
+    "strong": 13.5,
+    "on-wall": 12.5,
+}
 RAIL: Final = 18.0
 FIRST_RAIL: Final = 14.0
 PAD: Final = 3.0

@@ -16,6 +16,7 @@ from oval_room.drawing.layout import TEXT, Box, Frame, Page, PlacedDim, PlacedLa
 from oval_room.drawing.metrics import SMALL, pieces
 from oval_room.drawing.paper import BLOCK, EDGE, MM, PAPERS, PEN, ROOM, Titles, largest_scale
 from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, P, Path, Scene
+from oval_room.drawing.seat_light import TONES
 
 BARS: Final = (20, 25, 30, 40, 50, 60)
 """Lengths of the bar that shows a print's scale [mm]."""
@@ -107,6 +108,9 @@ _INKS: Final[dict[str, Ink]] = {
     "chair": Ink(0.5),
     "head": Ink(0.7, (), 1),
     "head-subject": Ink(1.3, (), 1),
+    "reflection": Ink(0.3, (2, 2), 0.97),
+    "shadow": Ink(0.4, (3, 2), 0.3),
+    **{f"tone-{n}": Ink(0, (), (n / TONES) ** 0.8) for n in range(TONES + 1)},
 }
 _HATCH: Final[dict[str, tuple[float, float]]] = {
     "masonry": (45, 4),

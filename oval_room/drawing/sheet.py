@@ -48,8 +48,9 @@ LAYER_NAMES: Final[dict[str, str]] = {
     "labels": "names",
 }
 ALWAYS: Final = ("structure", "picture")
-FINE_PRINT: Final = 7
+FINE_PRINT: Final = 6
 FINE_STRINGS: Final = 6
+FINE_INSIDE: Final = 3
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
@@ -107,7 +108,7 @@ def scene_of(look: Look, name: str) -> Scene | None:
 def _fine(shape: Shape) -> bool:
     """Whether a small drawing goes without it."""
     if isinstance(shape, Dim):
-        return shape.priority >= FINE_STRINGS
+        return shape.priority >= (FINE_INSIDE if shape.side == "inside" else FINE_STRINGS)
     return isinstance(shape, Label) and shape.priority >= FINE_PRINT
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import unittest
-from pathlib import Path
+from pathlib import Path as File
 
 from fontTools.ttLib import TTFont
 from hypothesis import given, settings
@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 
 from oval_room.drawing.layout import Box, Frame, Page, shortened
 from oval_room.drawing.metrics import primes, text_width
-from oval_room.drawing.scene import Dim, Ellipse, Label, P
+from oval_room.drawing.scene import Dim, Ellipse, Label, P, Path
 
-FACES = Path(__file__).resolve().parents[2] / "oval_room/drawing/faces"
+FACES = File(__file__).resolve().parents[2] / "oval_room/drawing/faces"
 WORDS = st.sampled_from(
     ["9' 2 11/16\"", "throw 12' 7 5/8\"", "3413 mm", "7' 0\"", "a rather long name for a thing in the room"]
 )
@@ -99,7 +99,27 @@ class Layouts(unittest.TestCase):
             placed = page().dims([Dim(low, 2900, "v", told, "left")])
             with self.subTest(low):
                 self.assertEqual([one.dim.text for one in placed], [text])
-        self.assertEqual(page().dims([Dim(2600, 2900, "v", told, "left")]), [])  # not even for its number
+        (past,) = page().dims([Dim(2600, 2900, "v", told, "left")])  # no room over it: it stands past its other end
+        self.assertGreater(past.text_at[1], past.a[1])
+        self.assertEqual(page().dims([Dim(2600, 2900, "v", "row " * 60, "left")]), [])  # not even there
+
+    def test_a_string_inside_stands_beside_people_where_it_can(self) -> None:
+        for heads, moved in (((), 0), (((1000, 1000),), 1)):
+            one = page()
+            one.keep_clear([Ellipse(P(u, v), (200, 300), "head", "people") for u, v in heads])
+            (placed,) = one.dims([Dim(0, 2000, "v", "lens", "inside", 1000)])
+            own = one.frame.x(1000)
+            self.assertEqual(abs(placed.a[0] - own) > 1, bool(moved))
+            self.assertFalse(any(abs(one.frame.x(u) - placed.a[0]) < 200 * one.frame.scale for u, _ in heads))
+
+    def test_a_small_drawing_goes_without_names_that_lie_on_edges(self) -> None:
+        box = Path((P(900, 0), P(1100, 0), P(1100, 2000), P(900, 2000)), "thing-furniture", "room", True)
+        label = Label(P(1100, 1000), "shelf", "small", "room", offsets=((0, 0),), priority=5)
+        for sparse, count in ((False, 1), (True, 0)):
+            one = page()
+            one.sparse = sparse
+            one.keep_clear([box])
+            self.assertEqual(len(one.labels([label])), count)
 
     def test_the_frame_flips_v_once(self) -> None:
         frame = page().frame

@@ -15,6 +15,7 @@ from reportlab.pdfgen.canvas import Canvas
 from oval_room.drawing.layout import TEXT, Box, Frame, Page, PlacedDim, PlacedLabel
 from oval_room.drawing.metrics import SMALL, pieces
 from oval_room.drawing.paper import BLOCK, EDGE, MM, PAPERS, PEN, ROOM, Titles, largest_scale
+from oval_room.drawing.paper_svg import SvgLine, SvgPaper
 from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, P, Path, Scene
 from oval_room.drawing.seat_light import TONES
 
@@ -156,9 +157,29 @@ def write_pdf(
     return out.getvalue()
 
 
+def write_pages(
+    scenes: Sequence[Scene],
+    titles: Titles,
+    paper: str = "A4",
+    scale: int | None = None,
+    layers: Collection[str] = LAYERS,
+) -> list[str]:
+    """The same pages as SVG, as they will come out of the printer."""
+    register_faces()
+    width, height = (side * MM for side in PAPERS[paper])
+    pages = []
+    for number, scene in enumerate(scenes, 1):
+        title = f"{scene.title}, sheet {number} of {len(scenes)}, {paper} at 1:{largest_scale(scene, paper, scale)}"
+        page = SvgPaper(width, height, f"page{number}", title)
+        sheet = _Sheet(page, width, height, scene, largest_scale(scene, paper, scale), layers)
+        sheet.draw(titles, number, len(scenes))
+        pages.append(page.svg())
+    return pages
+
+
 class _Sheet:
     def __init__(
-        self, canvas: Canvas, width: float, height: float, scene: Scene, scale: int, layers: Collection[str]
+        self, canvas: Canvas | SvgPaper, width: float, height: float, scene: Scene, scale: int, layers: Collection[str]
     ) -> None:
         self.canvas, self.width, self.height, self.scene, self.scale, self.layers = (
             canvas,
@@ -227,7 +248,7 @@ class _Sheet:
         ink = self._ink(shape.style)
         self.canvas.drawPath(line, stroke=int(ink.width > 0), fill=int(ink.fill is not None and shape.closed))
 
-    def _hatch(self, line: object, shape: Path) -> None:
+    def _hatch(self, line: SvgLine, shape: Path) -> None:
         """Lines at the angle and distance of what it is made of, inside the shape."""
         angle, apart = _HATCH[shape.style.removeprefix("cut-")]
         places = [self.place(point) for point in shape.points]

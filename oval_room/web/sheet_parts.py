@@ -18,6 +18,7 @@ from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.report import Report
+from oval_room.core.solve.shelf import MOST
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
@@ -115,7 +116,7 @@ class SheetParts:
             cures, untried = [], False
             if finding.level is not Level.GOOD and finding.cures:
                 new = not self.bench.tried(self.head.job, self.report, finding)
-                left -= weight * len(finding.cures) * new
+                left -= weight * (len(finding.cures) + MOST) * new
                 untried = new and left < 0
                 cures = [] if untried else self.cures(finding)
             good += finding.level is Level.GOOD

@@ -39,7 +39,30 @@ class Prints(WebCase):
         pdf = self.client.get(f"/jobs/{job}/fixing/print.pdf", params=carried | {"view": "all"}).content
         text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf)).pages)
         self.assertIn("1260 mm along, 1670 mm up", text)
-        self.assertNotIn("plate and holes", text)  # none on that wall
+        self.assertIn("Wall TV, plate and holes", text)  # on another wall, and printed all the same
+
+    def test_the_page_shows_the_pages_as_they_will_come_out(self) -> None:
+        """As many as the PDF has, of its proportions, each with what its title block says; at a scale that does not
+        fit, the sentence in their place."""
+        base = f"/jobs/{self.chapel}/throw/print"
+        pages = self.client.get(f"{base}/pages?paper=A3&scale=20").text
+        pdf = PdfReader(io.BytesIO(self.client.get(f"{base}.pdf?paper=A3&scale=20").content))
+        shown = re.findall(r"<svg .*?</svg>", pages, re.DOTALL)
+        self.assertEqual(len(shown), len(pdf.pages))
+        for svg, sheet in zip(shown, pdf.pages, strict=True):
+            drawn = Tree.fromstring(svg)
+            width, height = (float(side) for side in drawn.get("viewBox", "").split(" ")[2:])
+            self.assertAlmostEqual(width, float(sheet.mediabox.width), places=1)
+            self.assertAlmostEqual(height, float(sheet.mediabox.height), places=1)
+            text = " ".join("".join(one.itertext()) for one in drawn.iter() if one.tag.endswith("text"))
+            for word in ("Chapel flat", "1:20", "sheet", "STOP"):
+                self.assertIn(word, text)
+            self.assertNotIn("style=", svg)
+            self.assertNotIn("NaN", svg)
+        self.assertIn("does not fit", self.client.get(f"{base}/pages?scale=5").text)
+        page = self.client.get(f"{base}?paper=A3&scale=20", headers=HTML).text
+        self.assertIn("<option selected>A3</option>", page)
+        self.assertEqual(page.count("paper-sheet"), len(shown))
 
     def test_what_can_not_be_printed_is_told(self) -> None:
         base = f"/jobs/{self.chapel}/throw/print.pdf"

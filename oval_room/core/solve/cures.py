@@ -39,12 +39,14 @@ def try_cure(
     """
     try:
         after = apply(plan, cure.command, gear)
+        if not _buildable(plan, after, report.scheme):
+            return None
+        if resized(plan, after, finding.about.get("picture", ""), report.scheme):
+            return None
         outcome = evaluate(after, gear, report.scheme)
     except (RefusedError, MissingError):
         return None
-    if not _buildable(plan, after, report.scheme) or _pushes(report, outcome):
-        return None
-    if resized(plan, after, finding.about.get("picture", ""), report.scheme):
+    if _pushes(report, outcome):
         return None
     now = outcome.find(finding.key)
     better = now is None or (

@@ -16,7 +16,7 @@ from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
 
-MOST: Final = 4
+MOST: Final = 2
 """Sizes tried for one finding."""
 Sized = Panel | Screen
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import UTC, datetime
-from typing import Final, Literal
+from typing import Final, Literal, get_args
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
@@ -17,15 +17,16 @@ from oval_room.core.words import Words
 from oval_room.drawing.dxf import write_dxf
 from oval_room.drawing.paper import SCALES, Titles, fits
 from oval_room.drawing.parts import Look
-from oval_room.drawing.pdf import write_pdf
+from oval_room.drawing.pdf import write_pages, write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
 from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, has_view, scene_of
 from oval_room.drawing.svg import write_svg
 from oval_room.web.bench import Bench, shown_views
-from oval_room.web.pages import HERE, page
+from oval_room.web.pages import HERE, fragment, page
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter()
+PLATES: Final = "plate"
 Paper = Literal["A4", "A3", "Letter"]
 CAUTION: Final = (
     "Planning values: makers' instructions and local codes rule. Find cables and pipes before any "
@@ -43,6 +44,8 @@ def _parts(request: Request, job: str, stage: str) -> SheetParts:
 def _scenes(parts: SheetParts, view: str) -> list[Scene]:
     look = parts.bench.look(parts.plan, parts.report, parts.seen)
     names: Sequence[str] = shown_views(look, parts.seen) if view == "all" else (view,)
+    if view == "all" and PLATES in STAGES[parts.seen.stage].views and PLATES not in names:
+        names = (*names, PLATES)  # holes of other walls than the one in view
     scenes = [scene for name in names if name in VIEW_NAMES for scene in _of_every_wall(look, name, view)]
     if not scenes:
         raise MissingError(f"there is nothing to print in “{view[:30]}” here", value=view)
@@ -52,9 +55,9 @@ def _scenes(parts: SheetParts, view: str) -> list[Scene]:
 def _of_every_wall(look: Look, name: str, view: str) -> list[Scene]:
     """A view as it is looked at; where all is printed, the plates of every wall, that in view first."""
     walls = [look.wall]
-    if name == "plate":
+    if name == PLATES:
         held = {look.report.walls.get(key, 1) for key in look.report.of(FixingResult).holes}
-        walls = [n for n in sorted(held, key=lambda n: (n != look.wall, n)) if view == "all" or n == look.wall]
+        walls = sorted(held, key=lambda n: (n != look.wall, n)) if view == "all" else walls
     return [scene for n in walls if (scene := scene_of(look._replace(wall=n), name)) is not None]
 
 
@@ -72,8 +75,10 @@ def _titles(parts: SheetParts) -> Titles:
 
 
 @router.get("/jobs/{job}/{stage}/print", name="print_page")
-def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
-    """What to print and how."""
+def print_page(
+    request: Request, job: str, stage: str, view: str = "all", paper: Paper = "A4", scale: str = "fit"
+) -> HTMLResponse:
+    """The pages as they will come out, with paper and scale beside them."""
     parts = _parts(request, job, stage)
     scenes = _scenes(parts, "all")
     look = parts.bench.look(parts.plan, parts.report, parts.seen)
@@ -90,8 +95,52 @@ def print_page(request: Request, job: str, stage: str) -> HTMLResponse:
         "scales": SCALES,
         "looked_at": parts.looked_at(),
         "link": parts.link,
+        "papers": get_args(Paper),
+        "asked": {"view": view, "paper": paper, "scale": scale},
+        **_previewed(parts, view, paper, scale),
     }
     return page(request, "print.html", context)
+
+
+@router.get("/jobs/{job}/{stage}/print/pages", name="print_pages")
+def print_pages(
+    request: Request, job: str, stage: str, view: str = "all", paper: Paper = "A4", scale: str = "fit"
+) -> HTMLResponse:
+    """The pages alone, for another paper or scale."""
+    return HTMLResponse(fragment("print/_pages.html", _previewed(_parts(request, job, stage), view, paper, scale)))
+
+
+def _previewed(parts: SheetParts, view: str, paper: Paper, scale: str) -> dict[str, object]:
+    """The pages, or why there are none at this scale."""
+    try:
+        wanted = _scale(parts, view, paper, scale)
+        pages = write_pages(_scenes(parts, view), _titles(parts), paper, wanted, _layers(parts, view))
+    except RefusedError as refused:
+        return {"pages": [], "refused": refused.text[:1].upper() + refused.text[1:]}
+    return {"pages": pages, "refused": ""}
+
+
+def _layers(parts: SheetParts, view: str) -> Sequence[str]:
+    return (*ALWAYS, *parts.seen.layers) if view == "all" else LAYERS
+
+
+def _scale(parts: SheetParts, view: str, paper: Paper, scale: str) -> int | None:
+    """The scale asked for; None for the largest that fits.
+
+    Raises:
+        RefusedError: it is no scale, or something does not fit at it.
+    """
+    if scale == "fit":
+        return None
+    if not scale.isdigit() or not 1 <= int(scale) <= 1000:
+        raise RefusedError(f"give a scale from 1 to 1000, as in 20 for 1:20, or fit (got {scale[:20]})", field="scale")
+    large = [VIEW_NAMES[scene.name] for scene in _scenes(parts, view) if not fits(scene, paper, int(scale))]
+    if large:
+        named = ", ".join(dict.fromkeys(large))
+        raise RefusedError(
+            f"{named} does not fit {paper} at 1:{scale}; choose a smaller scale or larger paper", field="scale"
+        )
+    return int(scale)
 
 
 @router.get("/jobs/{job}/{stage}/print.pdf", name="print_pdf")
@@ -99,22 +148,8 @@ def print_pdf(
     request: Request, job: str, stage: str, view: str = "all", paper: Paper = "A4", scale: str = "fit"
 ) -> Response:
     parts = _parts(request, job, stage)
-    scenes = _scenes(parts, view)
-    wanted = None
-    if scale != "fit":
-        if not scale.isdigit() or not 1 <= int(scale) <= 1000:
-            raise RefusedError(
-                f"give a scale from 1 to 1000, as in 20 for 1:20, or fit (got {scale[:20]})", field="scale"
-            )
-        wanted = int(scale)
-        large = [VIEW_NAMES[scene.name] for scene in scenes if not fits(scene, paper, wanted)]
-        if large:
-            raise RefusedError(
-                f"{', '.join(large)} does not fit {paper} at 1:{wanted}; choose a smaller scale or larger paper",
-                field="scale",
-            )
-    layers = (*ALWAYS, *parts.seen.layers) if view == "all" else LAYERS
-    content = write_pdf(scenes, _titles(parts), paper, wanted, layers)
+    wanted = _scale(parts, view, paper, scale)
+    content = write_pdf(_scenes(parts, view), _titles(parts), paper, wanted, _layers(parts, view))
     return Response(content, media_type="application/pdf", headers=_named(parts, "pdf"))
 
 

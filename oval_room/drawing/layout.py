@@ -20,6 +20,8 @@ TEXT: Final[dict[str, float]] = {
 RAIL: Final = 18.0
 FIRST_RAIL: Final = 14.0
 PAD: Final = 3.0
+HEAVY: Final = 1.04
+"""Heavy lettering is so much wider."""
 EDGE: Final = 1.0
 """Half the thickness of an edge that names keep off [px]."""
 BESIDE: Final = (0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6)
@@ -187,7 +189,7 @@ class Page:
             size = TEXT.get(label.style, TEXT["label"])
             if label.within:
                 label = replace(label, text=shortened(label.text, label.within * self.frame.scale, size))
-            width = text_width(label.text, size)
+            width = text_width(label.text, size) * (HEAVY if label.style in ("strong", "on-wall") else 1.0)
             x, y = self.frame.at(label.at)
             places = [(dx, dy, _label_box(x + dx, y - dy, width, size, label)) for dx, dy in label.offsets]
             free = [place for place in places if self.free(place[2])]

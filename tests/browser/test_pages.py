@@ -75,13 +75,13 @@ class Pages(BrowserCase):
         drawn = page.evaluate(
             "document.fonts.ready.then(() => [...document.querySelectorAll('#lead-svg text')].map(t => [t.textContent, t.getComputedTextLength(), t.getAttribute('class')]))"
         )
-        from oval_room.drawing.layout import TEXT
+        from oval_room.drawing.layout import HEAVY, TEXT
         from oval_room.drawing.metrics import text_width
 
         self.assertGreater(len(drawn), 8)
         for text, width, style in drawn:
             size = TEXT.get(style.removeprefix("t-"), TEXT["dim"])
             top, _, bottom = text.partition("⁄")
-            planned = text_width(text, size)
+            planned = text_width(text, size) * (HEAVY if style == "t-strong" else 1.0)
             with self.subTest(text):
                 self.assertLessEqual(width, planned + (6 if bottom or top != text else 2))

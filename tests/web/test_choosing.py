@@ -65,6 +65,7 @@ class Choosing(WebCase):
     def test_shapes_are_entries_too(self) -> None:
         job = self.copy_of(self.bedroom)
         for line, told in (
+            ("tv 56 as a bare size", "56"),
             ("curve 1800", "1800 mm"),
             ("split 2 x 1", "2 x 1"),
             ("corner c2", "-45"),

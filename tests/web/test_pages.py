@@ -7,12 +7,18 @@ import hashlib
 import json
 import re
 import unittest
+from html import unescape
 from pathlib import Path
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from oval_room.core.subject import Subject
 from oval_room.core.sums.registry import SUMS
+from oval_room.core.tape.grammar import hear
+from oval_room.core.tape.phrase import NotHeard
+from oval_room.demo.gear import SHELF
+from oval_room.drawing.sum_sketches import SKETCHES
 from oval_room.formats.job_file import read_job, write_job
 from oval_room.web.pages import lengths, moment
 from tests.web.serving import HTML, WebCase, flat
@@ -185,6 +191,46 @@ class Sums(WebCase):
     def test_no_typed_text_fails_a_page(self, name: str, text: str) -> None:
         key = SUMS[name].given[0].key
         self.assertEqual(self.client.get(f"/sums/{name}", params={key: text, "part": "true"}).status_code, 200)
+
+
+class ListedSums(WebCase):
+    def test_found_by_their_words_and_the_last_few_remembered(self) -> None:
+        page = self.client.get("/sums?q=neck", headers=HTML).text
+        self.assertIn("/sums/height.neck", page)
+        self.assertNotIn("/sums/throw.range", page)
+        self.assertIn("No sum has these words", self.client.get("/sums?q=zebra", headers=HTML).text)
+        for name in ("throw.range", "height.neck", "nothing.known", "throw.range"):
+            self.client.get(f"/sums/{name}")
+        lately = self.client.get("/sums", headers=HTML).text.split("Lately:")[1].split("</p>")[0]
+        self.assertLess(lately.index("throw.range"), lately.index("height.neck"))
+        self.assertEqual(lately.count("/sums/"), 2)
+
+    def test_geometry_has_its_sketch(self) -> None:
+        for name, sum in SUMS.items():
+            page = self.client.get(f"/sums/{name}", headers=HTML).text
+            with self.subTest(name):
+                self.assertEqual("sum-sketch" in page, name in SKETCHES)
+                self.assertEqual("data-into" in page, sum.into is not None)
+        self.assertLess(set(SKETCHES), set(SUMS))
+
+    def test_an_answer_goes_onto_a_jobs_tape_line_read_back_and_not_done(self) -> None:
+        for name, sum in SUMS.items():
+            if sum.into is None:
+                continue
+            query = {given.key: given.example for given in sum.given} | {"job": self.chapel}
+            went = self.client.get(f"/sums/{name}/into", params=query)
+            with self.subTest(name):
+                self.assertEqual(went.status_code, 303, went.text[:200])
+                page = self.client.get(went.headers["location"], headers=HTML).text
+                said = re.search(r'<input id="tape"[^>]*value="([^"]+)"', page)
+                assert said is not None
+                self.assertTrue(unescape(said[1]).startswith(sum.into[0]))
+                plan = self.store.head(self.chapel).plan
+                answer = hear(plan, SHELF, unescape(said[1]), Subject("p2", "s2", "k1", "j1"))
+                self.assertNotIsInstance(answer, NotHeard, answer)
+        self.assertEqual(self.store.head(self.chapel).revision, 1)
+        wrong = self.client.get("/sums/throw.range/into", params={"job": self.chapel, "width": "x"}, headers=HTML)
+        self.assertEqual(wrong.status_code, 422)
 
 
 class Saying(WebCase):

@@ -82,5 +82,6 @@ SUMS: Final = (
             Shown("check_diagonal_mm", "check diagonal"),
         ),
         _holes,
+        into=("upper row", "upper_row_mm"),
     ),
 )

@@ -165,6 +165,7 @@ SUMS: Final = (
         ),
         (Shown("width_mm", "largest width"), Shown("area_m2", "largest area")),
         _area,
+        into=("wide", "width_mm"),
     ),
     Sum(
         "light.contrast",

@@ -190,6 +190,7 @@ SUMS: Final = (
             Shown("greatest_width_mm", "greatest width"),
         ),
         _range,
+        into=("throw", "nearest_safe_mm"),
     ),
     Sum(
         "throw.check",
@@ -218,6 +219,7 @@ SUMS: Final = (
             Shown("greatest_width_mm", "greatest width at this throw"),
         ),
         _check,
+        into=("throw", "throw_mm"),
     ),
     Sum(
         "throw.body",
@@ -291,6 +293,7 @@ SUMS: Final = (
             Shown("level", "verdict"),
         ),
         _fixed,
+        into=("lens up", "lens_z_mm"),
     ),
     Sum(
         "mount.point",
@@ -318,5 +321,6 @@ SUMS: Final = (
             Shown("shelf_z_mm", "shelf above the floor"),
         ),
         _mount,
+        into=("plate out", "plate_y_mm"),
     ),
 )

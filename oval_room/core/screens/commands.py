@@ -59,7 +59,7 @@ class PutPicture(Command):
             picture = Picture(**named | values)
         else:
             picture = with_values(old, values)
-            if values.keys() & {"width", "aspect", "curve"} and old.gear and not (values.keys() & {"frame_side"}):
+            if _resized(old, picture) and old.gear and not (values.keys() & {"frame_side"}):
                 picture = with_values(picture, {"gear": None})
         if values.keys() & {"width", "aspect"}:
             _sized(picture)
@@ -123,6 +123,12 @@ class TakeGear(Command):
         pictures = plan.schemes[key].pictures
         fitted = with_values(pictures[self.id], {"gear": self.gear, "curve": getattr(item, "curve", None)})
         return in_scheme(plan, key, pictures={**pictures, self.id: fitted})
+
+
+def _resized(old: Picture, new: Picture) -> bool:
+    """Whether a picture has another size or curve than before."""
+    same = abs(new.width.value - old.width.value) < 1e-6 and abs(new.aspect - old.aspect) < 1e-9
+    return not (same and new.curve == old.curve)
 
 
 def _sized(picture: Picture) -> None:

@@ -115,69 +115,75 @@ def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
 def _stretch(here: Here, rest: str) -> Heard:
     """The top edge at a height with the bottom edge held: the picture grows or shrinks."""
     key, picture = here.picture()
-    rest = keeps_size(here, picture, "stretch to", rest)
-    height = here.length(rest, TOP) - picture.bottom
+    text, bare = bare_size(rest)
+    height = here.length(text, TOP) - picture.bottom
     if height < 100:
         raise RefusedError(f"give a top edge over the bottom edge at {here.show(picture.bottom)}")
-    put = PutPicture(id=key, width=chosen(height * picture.aspect), bottom=picture.bottom)
-    return Heard(f"{picture.name}: stretched to {here.show(height * picture.aspect)} wide, bottom edge held", put)
+    width = height * picture.aspect
+    if not bare and (kept := as_bought(here, key, f"stretch to {text}", width)) is not None:
+        return kept
+    put = PutPicture(id=key, width=chosen(width), bottom=picture.bottom)
+    return Heard(f"{picture.name}: stretched to {here.show(width)} wide, bottom edge held", put)
 
 
 def _wide(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    rest = keeps_size(here, picture, "wide", rest)
-    value = here.length(rest, WIDE)
+    text, bare = bare_size(rest)
+    value = here.length(text, WIDE)
+    if not bare and (kept := as_bought(here, key, f"wide {text}", value)) is not None:
+        return kept
     return Heard(f"{picture.name}: {here.show(value)} wide", PutPicture(id=key, width=chosen(value)))
 
 
 def _aspect(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    rest = keeps_size(here, picture, "aspect", rest)
-    aspect = parse_aspect(rest)
+    text, bare = bare_size(rest)
+    aspect = parse_aspect(text)
+    if not bare and (kept := as_bought(here, key, f"aspect {text}", picture.width.value, aspect)) is not None:
+        return kept
     return Heard(f"{picture.name}: aspect {show_aspect(aspect)}", PutPicture(id=key, aspect=aspect))
 
 
 BARE: Final = re.compile(r"\s*,?\s*\b(?:as a |a )?bare(?: size)?\s*$", re.IGNORECASE)
 """What says that a size is meant though something was bought."""
+SAME: Final = (1.5, 0.006)
+"""A width [mm] and an aspect this near to what was bought are the same, as shown."""
 
 
-def keeps_size(here: Here, picture: Picture, word: str, rest: str) -> str:
-    """A size for a picture: as it stands where it has no item, or says that a bare size is meant.
+def bare_size(rest: str) -> tuple[str, bool]:
+    """A size without what says that a bare one is meant, and whether it was said."""
+    bare = BARE.search(rest)
+    return (rest[: bare.start()] if bare else rest.strip()), bare is not None
+
+
+def as_bought(here: Here, key: str, line: str, width: float, aspect: float | None = None) -> Heard | None:
+    """What a size for a picture comes to that was bought as it is: nothing changes where it is that size already. None
+    for a picture that was not bought.
+
+    Args:
+        line: what was said, to be said again for a bare size. width [mm], aspect: the size that it would have.
 
     Raises:
-        Ask: it was bought as it is; another from the shelf, or no longer this one?
+        Ask: another from the shelf, or no longer this one?
     """
-    bare = BARE.search(rest)
-    if bare or picture.gear is None:
-        return rest[: bare.start()] if bare else rest
+    picture = here.plan.chosen.pictures[key]
+    if picture.gear is None:
+        return None
     item = here.gear.get(picture.gear)
     name = item.name if item else picture.name
+    if abs(width - picture.width.value) <= SAME[0] and abs((aspect or picture.aspect) - picture.aspect) <= SAME[1]:
+        return Heard(f"{picture.name}: {name}, as it is", PutPicture(id=key, name=picture.name))
     kind = "tv" if picture.kind == "panel" else "screen"
-    wide = _wanted_width(here, word, rest)
     others = {
-        f"{kind} {one.name}": abs(one.width - wide)
-        for key, one in here.gear.items()
-        if isinstance(one, (Panel, Screen)) and one.kind == picture.kind and key != picture.gear
+        f"{kind} {one.name}": abs(one.width - width)
+        for other, one in here.gear.items()
+        if isinstance(one, (Panel, Screen)) and one.kind == picture.kind and other != picture.gear
     }
     raise Ask(
         f"{name} is bought as it is. Another from the shelf, or a bare size and no longer this one?",
         *sorted(others, key=lambda line: (others[line], line))[:4],
-        f"{word} {rest.strip()} as a bare size",
+        f"{line} as a bare size",
     )
-
-
-def _wanted_width(here: Here, word: str, rest: str) -> float:
-    """About how wide a picture is wanted [mm], to offer the nearest sizes first; nought where it can't be told."""
-    found = re.match(r"[0-9]+(?:[.,][0-9]+)?", rest.strip())
-    if found is None or word == "aspect":
-        return 0.0
-    if word in ("tv", "screen"):
-        return float(found[0].replace(",", ".")) * MM_IN["in"] * 0.8716
-    try:
-        value = here.length(rest, WIDE if word == "wide" else TOP)
-    except RefusedError:
-        return 0.0
-    return value if word == "wide" else 0.0
 
 
 def on_own_wall(here: Here, key: str, *, along: float | None = None, off: float | None = None) -> PutPicture:

@@ -46,6 +46,8 @@ class Sum:
     given: tuple[Given, ...]
     shows: tuple[Shown, ...]
     run: Callable[..., Result]
+    into: tuple[str, str] | None = None
+    """The tape line's word that takes its answer, and the result that is said after it."""
 
     def read(self, raw: Mapping[str, object]) -> dict[str, object]:
         """Values for `run` from JSON.

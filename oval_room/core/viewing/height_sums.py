@@ -192,6 +192,7 @@ SUMS: Final = (
         (Word("school", "school of height", "third", words=("third", "centre")), _EYE, _HEIGHT),
         (Shown("bottom_mm", "bottom edge"), Shown("centre_mm", "centre"), Shown("top_mm", "top edge")),
         _school,
+        into=("bottom", "bottom_mm"),
     ),
     Sum(
         "height.ladder",
@@ -251,6 +252,7 @@ SUMS: Final = (
             Shown("soft_neck_hi_mm", "good neck, to"),
         ),
         _ladder_built,
+        into=("bottom", "lo_mm"),
     ),
     Sum(
         "height.sightline",
@@ -277,6 +279,7 @@ SUMS: Final = (
             Shown("front_head_in_the_way", "head in the way"),
         ),
         _sightline,
+        into=("riser", "riser_mm"),
     ),
     Sum(
         "height.tilt",
@@ -292,5 +295,6 @@ SUMS: Final = (
         ),
         (Shown("tilt_down_deg", "tilt down"), Shown("covered", "the mount covers it")),
         _tilt,
+        into=("tilt", "tilt_down_deg"),
     ),
 )

@@ -16,7 +16,7 @@ from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import OFF_FACE, face_out
-from oval_room.core.screens.phrases import keeps_size
+from oval_room.core.screens.phrases import as_bought, bare_size
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.size import said_size
 from oval_room.core.tape.phrase import Heard, Here, Phrase
@@ -86,8 +86,7 @@ def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str]
         if not re.match(r"[0-9.½¼¾]", rest):
             return _geared(here, kind, rest)
         key = _picture_of_kind(here, kind)
-        if key:
-            rest = keeps_size(here, here.plan.chosen.pictures[key], "tv" if kind == "panel" else "screen", rest)
+        rest, bare = bare_size(rest)
         said = said_size(rest, kind, here.ruler)
         old = here.plan.chosen.pictures[key] if key else None
         aspect = said.aspect or (old.aspect if old else 16 / 9)
@@ -97,6 +96,9 @@ def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str]
         told = f"{inches:g}" if said.of == "diagonal" else f"{inches:.0f}"
         say = f"{words} {told}″, {show_aspect(aspect)}: {here.show(width)} wide"
         values = {"width": chosen(width), "aspect": aspect}
+        line = f"{'tv' if kind == 'panel' else 'screen'} {rest}"
+        if key and not bare and (kept := as_bought(here, key, line, width, aspect)) is not None:
+            return kept
         if key:
             return Heard(f"{old.name if old else ''}: {say}", PutPicture.model_validate({"id": key} | values))
         key = next_id("p", set(here.plan.chosen.pictures))

@@ -102,6 +102,7 @@ SUMS: Final = (
             Shown("overall_height_mm", "overall height"),
         ),
         _size,
+        into=("wide", "width_mm"),
     ),
     Sum(
         "view.angle",
@@ -141,6 +142,7 @@ SUMS: Final = (
             Shown("greatest_width_inside_mm", "greatest width inside"),
         ),
         _school,
+        into=("seat", "distance_at_target_mm"),
     ),
     Sum(
         "view.sharpness",

@@ -196,7 +196,8 @@ def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
     if stage not in STAGES:
         raise MissingError(f"there is no stage “{stage[:30]}”; the stages are {', '.join(STAGES)}", value=stage)
     parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, dict(request.query_params))
-    return page(request, "sheet.html", parts.context())
+    said = request.query_params.get("say", "")[:600]  # put there by a sum, read back before it is done
+    return page(request, "sheet.html", parts.context() | {"said": said})
 
 
 @router.get("/jobs/{job}/{stage}/parts", name="sheet_parts")

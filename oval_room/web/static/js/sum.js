@@ -11,11 +11,14 @@ document.addEventListener("alpine:init", () => {
       document.cookie = `units=${event.target.value}; path=/; samesite=strict; max-age=31536000`;
     },
     sent(event) {
+      if (event.submitter?.hasAttribute("data-into")) return; // the answer goes into a job
       event.preventDefault();
       this.work(event.target);
     },
     async work(form) {
-      const typed = query(new FormData(form));
+      const fields = new FormData(form);
+      fields.delete("job");
+      const typed = query(fields);
       const place = document.getElementById("result");
       try {
         const html = await ask("sum", `${form.action}?${typed}&part=true`, "text");

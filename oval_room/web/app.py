@@ -8,10 +8,9 @@ from fastapi import Depends, FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from fastapi.routing import APIRoute
-from fastapi.staticfiles import StaticFiles
 from starlette.exceptions import HTTPException
+from starlette.middleware.gzip import DEFAULT_EXCLUDED_CONTENT_TYPES, GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
-from starlette.types import Scope
 
 from oval_room import __version__
 from oval_room.core.errors import MissingError, RefusedError
@@ -19,7 +18,7 @@ from oval_room.store.records import StoreError
 from oval_room.store.store import Store
 from oval_room.web.bench import Bench
 from oval_room.web.guard import Guard, RefusedRequest, guarded
-from oval_room.web.pages import HERE, TEMPLATES, page
+from oval_room.web.pages import TEMPLATES, page
 from oval_room.web.routes import (
     choosing,
     desk,
@@ -36,18 +35,9 @@ from oval_room.web.routes import (
     sun,
 )
 from oval_room.web.settings import Settings
+from oval_room.web.shipped import STATIC, Shipped
 
 ROUTES = (desk, history, prints, measure, photos, doubt, sun, files, practice, choosing, sheet, sums, shelf)
-
-
-class KeptFiles(StaticFiles):
-    """Files that ship: those asked for by the sum of their content never change, so a browser keeps them for good."""
-
-    async def get_response(self, path: str, scope: Scope) -> Response:
-        answer = await super().get_response(path, scope)
-        if b"v=" in scope["query_string"] and answer.status_code == 200:
-            answer.headers["cache-control"] = "public, max-age=31536000, immutable"
-        return answer
 
 
 def _addresses(app: FastAPI) -> Callable[..., str]:
@@ -72,11 +62,16 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
         dependencies=[Depends(guarded)],
     )
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
-    app.mount("/static", KeptFiles(directory=HERE / "static"), name="static")
+    app.mount("/static", Shipped(directory=STATIC), name="static")
     for module in ROUTES:
         app.include_router(module.router)
     TEMPLATES.env.globals["url"] = _addresses(app)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", settings.host])
+    app.add_middleware(
+        GZipMiddleware,
+        compresslevel=5,
+        exclude_content_types=(*DEFAULT_EXCLUDED_CONTENT_TYPES, "application/pdf"),
+    )
     app.add_middleware(Guard, body_limit=settings.body_limit)
     _errors(app)
     return app

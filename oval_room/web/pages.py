@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-import hashlib
 import re
 from collections.abc import Mapping
-from functools import cache
 from pathlib import Path
 from typing import Final
 
@@ -18,6 +16,7 @@ from oval_room import __version__
 from oval_room.drawing.metrics import FRACTION, primes
 from oval_room.web.guard import COOKIE, token_of
 from oval_room.web.person import person_of
+from oval_room.web.shipped import asset, modules_of
 
 HERE: Final = Path(__file__).parent
 TEMPLATES: Final = Jinja2Templates(directory=str(HERE / "templates"))
@@ -72,14 +71,7 @@ def cap(text: object) -> str:
     return plain[:1].upper() + plain[1:]
 
 
-@cache
-def asset(path: str) -> str:
-    """Address of a file that ships with the pages, with the sum of its content: it may be kept for good."""
-    content = (HERE / "static" / path).read_bytes()
-    return f"/static/{path}?v={hashlib.sha256(content).hexdigest()[:10]}"
-
-
-TEMPLATES.env.globals["asset"] = asset
+TEMPLATES.env.globals.update(asset=asset, modules_of=modules_of)
 TEMPLATES.env.filters.update(lengths=lengths, symbols=symbols, moment=moment, cap=cap)
 TEMPLATES.env.trim_blocks = TEMPLATES.env.lstrip_blocks = True
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import asdict, dataclass, replace
 from typing import Final
 from urllib.parse import urlencode
@@ -30,6 +31,9 @@ from oval_room.web.survey_parts import survey_shown
 LEAD: Final = (690.0, 394.0)
 COMPANION: Final = (690.0, 188.0)
 """Sizes drawn for until the browser has told its own; companions share the width."""
+PHONE: Final = 760
+RAIL, RECKONING, HEAD, TAPE = 216, 356, 40, 46
+"""What stands round the sheet, and up to what width it stands above and below instead (_sheet.scss) [px]."""
 REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning", "keys")
 
 
@@ -54,12 +58,23 @@ class ShownFinding:
     """Whether it stands folded up under the others: one of many checks that pass."""
 
 
-def _sizes(query: dict[str, str]) -> tuple[tuple[float, float], tuple[float, float]]:
+def _board(window: str) -> tuple[float, float]:
+    """Room the sheet has in a window of this size (as 1280x800, from the window's cookie), as _sheet.scss shares it."""
+    found = re.fullmatch(r"([0-9]{3,4})x([0-9]{3,4})", window)
+    if not found:
+        return 0.0, 0.0
+    width, height = float(found[1]), float(found[2])
+    return (width, 300.0) if width <= PHONE else (width - RAIL - RECKONING, height - HEAD - TAPE)
+
+
+def _sizes(query: dict[str, str], window: str) -> tuple[tuple[float, float], tuple[float, float]]:
     """Sizes of lead and companions for the room the browser has."""
     try:
         width, height = float(query.get("w", 0)), float(query.get("h", 0))
     except ValueError:
         width = height = 0.0
+    if not width:
+        width, height = _board(window)
     if not (200 <= width <= 4000 and 200 <= height <= 3000):
         return LEAD, COMPANION
     if width < 520:
@@ -81,7 +96,7 @@ class SheetParts:
         """The stage's views as drawn; the lead first."""
         look = self.bench.look(self.plan, self.report, self.seen, ghost)
         names = shown_views(look, self.seen)
-        lead, companion = _sizes(self.query)
+        lead, companion = _sizes(self.query, self.request.cookies.get("window", ""))
         parts = []
         below = names[1:]
         shares = {name: SHARE.get(name, 3) for name in below}
@@ -96,7 +111,7 @@ class SheetParts:
         return parts
 
     def lead_size(self) -> tuple[float, float]:
-        return _sizes(self.query)[0]
+        return _sizes(self.query, self.request.cookies.get("window", ""))[0]
 
     def findings(self) -> list[ShownFinding]:
         """Worst first; of equal ones this stage's first."""

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
-from tests.browser.driving import PHONE, BrowserCase
+from tests.browser.driving import DESKTOP, PHONE, BrowserCase
+
+SENT = """performance.getEntriesByType('resource').filter(one => one.name.includes('/static/'))
+    .map(one => [one.name, one.transferSize])"""
+"""Every file a page is made of, and how many bytes of it came over the line for it."""
 
 
 class Pages(BrowserCase):
@@ -38,6 +42,24 @@ class Pages(BrowserCase):
         page.wait_for_load_state("networkidle")
         size = page.evaluate("[document.documentElement.scrollWidth, document.documentElement.scrollHeight]")
         self.assertEqual(size, [1280, 680])
+
+    def test_a_sheet_is_rendered_once_and_its_files_come_once(self) -> None:
+        """The page is drawn for its window at once, on desk and phone; the second sheet fetches no file again."""
+        for size, touch in ((DESKTOP, False), (PHONE, True)):
+            context = self.context(size, has_touch=touch)
+            page = self.open("/", context)
+            job, asked = self.job(page, "Chapel flat"), []
+            page.on("request", lambda request, asked=asked: asked.append(request.url))
+            for stage in ("throw", "survey"):
+                page.goto(f"{self.address()}/jobs/{job}/{stage}")
+                page.wait_for_load_state("networkidle")
+                page.wait_for_timeout(150)  # a sheet that finds itself drawn too small asks after 60 ms
+                with self.subTest(size, stage=stage):
+                    self.assertFalse([url for url in asked if "/parts" in url])
+                    sent = page.evaluate(SENT)
+                    self.assertGreater(len(sent), 10)
+                    if stage == "survey":
+                        self.assertEqual([name for name, size in sent if size], [])
 
     def test_phone_pages_are_no_wider_than_the_phone(self) -> None:
         context = self.context(PHONE, has_touch=True)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import gzip
 import hashlib
 import json
+import posixpath
 import re
 import unittest
 from html import unescape
@@ -21,6 +22,7 @@ from oval_room.demo.gear import SHELF
 from oval_room.drawing.sum_sketches import SKETCHES
 from oval_room.formats.job_file import read_job, write_job
 from oval_room.web.pages import lengths, moment
+from oval_room.web.shipped import asset, sum_of_all
 from tests.web.serving import HTML, WebCase, flat
 from tests.worked import EXAMPLES, disagreements
 
@@ -110,6 +112,27 @@ class Pages(WebCase):
                         scripts,
                         rf'(\n    (async )?{expression}\(|function {expression}\(|Alpine\.data\("{expression}")',
                     )
+
+    def test_files_that_ship_are_packed_and_kept_for_good(self) -> None:
+        """Whatever a page, a script or a style refers to: there, small on the line, under an address that changes with
+        it. Addresses of earlier days still answer, and are asked about again."""
+        sheet = self.client.get(f"/jobs/{self.chapel}/throw", headers=HTML).text
+        found = set(re.findall(r'(?:src|href)="(/static/[^"]+)"', sheet))
+        self.assertTrue({asset(f"js/{one}.js") for one in ("sheet", "grips", "api", "swap")} <= found)
+        for style in sorted(one for one in found if one.endswith(".css")):
+            fonts = re.findall(r'url\("?(\.\.[^")]+)', self.client.get(style).text)
+            found |= {posixpath.normpath(posixpath.join(posixpath.dirname(style), one)) for one in fonts}
+        self.assertTrue(any(one.endswith(".woff2") for one in found))
+        for address in sorted(found):
+            with self.subTest(address):
+                answer = self.client.get(address)
+                self.assertEqual(answer.status_code, 200)
+                self.assertIn("immutable", answer.headers["cache-control"])
+                if len(answer.content) > 1000 and not address.endswith(".woff2"):
+                    self.assertEqual(answer.headers["content-encoding"], "gzip")
+                old = self.client.get(address.replace(sum_of_all(), "0123456789ab"))
+                self.assertEqual((old.content, old.headers["cache-control"]), (answer.content, "no-cache"))
+        self.assertEqual(self.client.get(f"/static/{sum_of_all()}/../app.py").status_code, 404)
 
     def test_the_built_styles_are_those_of_their_sources(self) -> None:
         """Each built sheet says the sum of the sources it was built from; what ships is small (60 kB, 15 kB packed)."""

@@ -6,10 +6,13 @@ from __future__ import annotations
 import math
 from typing import NamedTuple
 
+from pydantic import BaseModel
+
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, GearShelf, Screen
 from oval_room.core.plan.keyed import keyed_nodes
+from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.pose import Turn as PoseTurn
@@ -133,8 +136,17 @@ def changed(look: Look) -> list[tuple[str, Picture | Projector | Seat]]:
         for before, after in ((now.survey, then.survey), (now.chosen, then.chosen))
         for name, listed in keyed_nodes(after)
         for key, node in listed.items()
-        if isinstance(node, kinds) and getattr(before, name).get(key) != node
+        if isinstance(node, kinds) and _values(getattr(before, name).get(key)) != _values(node)
     ]
+
+
+def _values(node: object) -> object:
+    """What a node says without how each value was come by: a seat read once more has not moved."""
+    if isinstance(node, Measure):
+        return node.value
+    if isinstance(node, BaseModel):
+        return {name: _values(getattr(node, name)) for name in type(node).model_fields}
+    return tuple(map(_values, node)) if isinstance(node, tuple) else node
 
 
 def side_picture(draft: Draft, look: Look, key: str, picture: Picture, style: str = "") -> None:

@@ -68,9 +68,7 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     TEMPLATES.env.globals["url"] = _addresses(app)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", settings.host])
     app.add_middleware(
-        GZipMiddleware,
-        compresslevel=5,
-        exclude_content_types=(*DEFAULT_EXCLUDED_CONTENT_TYPES, "application/pdf"),
+        GZipMiddleware, compresslevel=5, exclude_content_types=(*DEFAULT_EXCLUDED_CONTENT_TYPES, "application/pdf")
     )
     app.add_middleware(Guard, body_limit=settings.body_limit)
     _errors(app)

@@ -109,6 +109,14 @@ class Choosing(WebCase):
         gone = self.client.post(f"/jobs/{job}/decide", data={"token": self.token, "scheme": "v9"}, headers=HTML)
         self.assertEqual(gone.status_code, 404)
 
+    def test_one_scheme_has_the_page_and_a_second_is_a_press_away(self) -> None:
+        page = self.client.get(f"/jobs/{self.bedroom}/schemes", headers=HTML).text
+        (width,) = re.findall(r'<svg[^>]* viewBox="0 0 (\d+)', page)
+        self.assertGreater(int(width), 800)
+        (line,) = re.findall(r'href="/jobs/\w+(/picture\?say=[^"]*)"', page)
+        sheet = self.client.get(f"/jobs/{self.bedroom}{line}", headers=HTML).text
+        self.assertIn('value="scheme Second way"', sheet)  # on the tape line, read back before it is done
+
     def test_schemes_on_walls_of_different_length_stand_at_one_scale(self) -> None:
         start = say(room(outline="room 4000 x 7000"), "seat 3000", "tv Slate 55", "scheme Long wall", "on w2")
         job = self.store.create(start, "tester")

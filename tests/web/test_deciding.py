@@ -125,6 +125,14 @@ class GoingBack(WebCase):
             self.assertIn(word, page)
         same = self.client.get(f"/jobs/{job}/compare?a=2&b=2", headers=HTML).text
         self.assertIn("No verdict differs", same)
+        self.assertNotIn("s-ghost", same)
+        for view in ("section", "plan", "elevation"):
+            drawn = self.client.get(f"/jobs/{job}/compare?a=1&b=2&view={view}", headers=HTML).text
+            scales = re.findall(r'data-scale="([\d.]+)"', drawn)
+            self.assertEqual((len(scales), len(set(scales))), (2, 1))
+            was, now, _ = drawn.split("<figcaption>")
+            self.assertNotIn("s-ghost", was)
+            self.assertIn("s-ghost", now)  # the projector where it stood
         for query, status in (("a=1&b=99", 404), ("a=x&b=1", 422), ("", 422)):
             self.assertEqual(self.client.get(f"/jobs/{job}/compare?{query}", headers=HTML).status_code, status)
 
@@ -132,9 +140,17 @@ class GoingBack(WebCase):
         job = self.copy_of(self.chapel)
         self.client.post(f"/jobs/{job}/history/1/name", data={"token": self.token, "name": "as surveyed"})
         self.assertEqual(self.store.history(job)[0].name, "as surveyed")
-        self.assertIn("as surveyed", self.client.get(f"/jobs/{job}/history", headers=HTML).text)
+        self.say(job, "throw 12'2")
+        page = self.client.get(f"/jobs/{job}/history", headers=HTML).text
+        self.assertIn("as surveyed", page)
+        self.assertEqual(page.count("<svg"), 1)  # a drawing of each that has a name
+        self.assertIn(f"/jobs/{job}/compare?a=1&amp;b=2", page)
+        for n in range(2, 14):
+            self.say(job, f"throw {n} ft")
+            self.client.post(f"/jobs/{job}/history/{n}/name", data={"token": self.token, "name": f"try {n}"})
+        self.assertEqual(self.client.get(f"/jobs/{job}/history", headers=HTML).text.count("<svg"), 9)
         self.assertEqual(
-            self.client.post(f"/jobs/{job}/history/7/name", data={"token": self.token, "name": "x"}).status_code, 404
+            self.client.post(f"/jobs/{job}/history/99/name", data={"token": self.token, "name": "x"}).status_code, 404
         )
 
 

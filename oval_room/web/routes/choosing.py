@@ -28,11 +28,11 @@ from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.words import Words, capital
 from oval_room.drawing.parts import Look
-from oval_room.drawing.sheet import ALWAYS, draw, scene_of
 from oval_room.web.answers import bench_of
 from oval_room.web.pages import fragment, page
 from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
+from oval_room.web.side_by_side import VIEWS, drawn_beside
 
 router = APIRouter()
 COMPARED: Final = (
@@ -48,6 +48,8 @@ COMPARED: Final = (
     "shift_use",
 )
 """Figures of a scheme's subject picture that the page of schemes sets side by side."""
+SIZES_DRAWN: Final = {1: (860.0, 500.0), 2: (460.0, 300.0), 3: (320.0, 240.0)}
+"""How large a scheme is drawn, by how many there are: alone it has the page [px]."""
 SHORT: Final = {
     "full-motion film": "film",
     "detail work": "detail",
@@ -56,7 +58,6 @@ SHORT: Final = {
     "washed out": "washed out",
     "": "–",
 }
-DRAWN: Final = (*ALWAYS, "room", "people", "sight", "beam", "dimensions")
 
 
 def _parts(request: Request, job: str) -> SheetParts:
@@ -171,18 +172,19 @@ def schemes(request: Request, job: str) -> HTMLResponse:
     parts = _parts(request, job)
     plan, gear, s = parts.plan, parts.bench.store.gear(), parts.seen.subject
     view = request.query_params.get("view", "section")
-    view = view if view in ("section", "elevation", "plan") else "section"
+    view = view if view in VIEWS else "section"
     looks: dict[str, Look] = {}
     for key, scheme in plan.schemes.items():
         switched = plan.model_copy(update={"scheme": key})
         picture = next(iter(scheme.feeds), next(iter(scheme.pictures), None))
         picture = s.picture if s.picture in scheme.pictures else picture
         looks[key] = Look(switched, evaluate(switched, gear), gear, picture, s.seat, s.scene)
-    columns, size, window = [], (460, 300) if len(looks) < 3 else (320, 240), _window(list(looks.values()), view)
-    for key, look in looks.items():
-        part = draw(look, view, *size, DRAWN, f"{key}-", window)
+    columns = []
+    for (key, look), svg in zip(
+        looks.items(), drawn_beside([*looks.values()], view, SIZES_DRAWN[min(len(looks), 3)]), strict=True
+    ):
         column = _column(look.plan, look.report, gear, look.picture, parts)
-        columns.append({"key": key, "scheme": plan.schemes[key], "svg": part.svg if part else "", **column})
+        columns.append({"key": key, "scheme": plan.schemes[key], "svg": svg, **column})
     subject = {name: value for name, value in (("picture", s.picture), ("seat", s.seat), ("scene", s.scene)) if value}
     labels = list(dict.fromkeys(label for column in columns for label in column["figures"]))
     rows = [(label, [column["figures"].get(label, "–") for column in columns]) for label in labels]
@@ -193,21 +195,12 @@ def schemes(request: Request, job: str) -> HTMLResponse:
         "rows": rows,
         "view": view,
         "back": parts.link(),
-        "views": {name: urlencode({**subject, "view": name}) for name in ("section", "elevation", "plan")},
+        "views": [(name, told, urlencode({**subject, "view": name})) for name, told in VIEWS.items()],
         "seat": plan.survey.seats.get(s.seat or ""),
         "scene": plan.survey.scenes.get(s.scene or ""),
         "decided": plan.choices.decided,
     }
     return page(request, "schemes.html", context)
-
-
-def _window(looks: list[Look], view: str) -> tuple[float, float, float, float] | None:
-    """One window that holds every scheme's, whichever wall its picture hangs on, so that all stand at one scale."""
-    windows = [scene.window for look in looks if (scene := scene_of(look, view))]
-    if not windows:
-        return None
-    lefts, lows, rights, tops = zip(*windows, strict=True)
-    return min(lefts), min(lows), max(rights), max(tops)
 
 
 def _column(plan: Plan, report: Report, gear: GearShelf, picture: str | None, parts: SheetParts) -> dict[str, Any]:

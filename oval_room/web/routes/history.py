@@ -7,19 +7,24 @@ from typing import Annotated
 from fastapi import APIRouter, Form, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
-from oval_room.core.evaluate import evaluate, moved
+from oval_room.core.evaluate import moved
 from oval_room.core.figures import show_figure
 from oval_room.core.levels import Level
 from oval_room.core.plan.changes import changes
 from oval_room.core.plan.document import Plan
+from oval_room.core.report import Report
 from oval_room.core.words import Words
 from oval_room.store.store import Store
 from oval_room.web.bench import Bench
 from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.side_by_side import VIEWS, drawn_beside, look_of, thumb
 
 router = APIRouter()
 MOST = 300
+DRAWN = 9
+"""Named revisions that are drawn, the newest ones."""
+BESIDE = (620.0, 400.0)
 
 
 def _store(request: Request) -> Store:
@@ -30,7 +35,12 @@ def _store(request: Request) -> Store:
 @router.get("/jobs/{job}/history", name="history")
 def history(request: Request, job: str) -> HTMLResponse:
     store = _store(request)
-    return page(request, "history.html", {"head": store.head(job), "rows": store.history(job, MOST)})
+    rows, gear = store.history(job, MOST), store.gear()
+    named = [
+        (row, thumb(store.plan_at(job, row.number), gear, f"r{row.number}-"))
+        for row in [row for row in rows if row.name][:DRAWN]
+    ]
+    return page(request, "history.html", {"head": store.head(job), "rows": rows, "named": named})
 
 
 @router.post("/jobs/{job}/history/{number}/back", name="go_back")
@@ -50,16 +60,22 @@ def name_revision(request: Request, job: str, number: int, name: Annotated[str, 
 
 
 @router.get("/jobs/{job}/compare", name="compare")
-def compare(request: Request, job: str, a: int, b: int) -> HTMLResponse:
-    """Two points side by side: what was entered, the figures that moved, verdicts that differ."""
+def compare(request: Request, job: str, a: int, b: int, view: str = "section") -> HTMLResponse:
+    """Two points side by side: drawn at one scale, what was entered, the figures that moved, verdicts that differ."""
     store = _store(request)
     one, other = store.plan_at(job, a), store.plan_at(job, b)
+    gear, view = store.gear(), view if view in VIEWS else "section"
+    looks = [look_of(one, gear), look_of(other, gear)._replace(ghost=one)]  # in the second, what was is dashed
+    names = {row.number: row.name for row in store.history(job, MOST)}
     context = {
+        "drawn": [(n, names.get(n, ""), svg) for n, svg in zip((a, b), drawn_beside(looks, view, BESIDE), strict=True)],
+        "view": view,
+        "views": VIEWS,
         "head": store.head(job),
         "a": a,
         "b": b,
         "entered": _entered(one, other),
-        **_worked_out(store, one, other),
+        **_worked_out(looks[0].report, looks[1].report, one, other),
     }
     return page(request, "compare.html", context)
 
@@ -78,8 +94,7 @@ def _entered(one: Plan, other: Plan) -> list[tuple[str, str, str]]:
     return [(change.path.replace(".", " › "), show(change.before), show(change.after)) for change in found[:200]]
 
 
-def _worked_out(store: Store, one: Plan, other: Plan) -> dict[str, object]:
-    before, after = evaluate(one, store.gear()), evaluate(other, store.gear())
+def _worked_out(before: Report, after: Report, one: Plan, other: Plan) -> dict[str, object]:
     ruler = other.writing.ruler
     figures = []
     for key, figure in after.figures.items():

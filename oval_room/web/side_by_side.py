@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from oval_room.core.evaluate import evaluate
-from oval_room.core.plan.document import Plan
+from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ALWAYS, draw, scene_of
@@ -18,6 +18,7 @@ DRAWN: Final = (*ALWAYS, "room", "people", "sight", "beam", "dimensions")
 OUTLINED: Final = (*ALWAYS, "room", "people", "beam")
 """What a thumbnail shows: where things stand, no strings."""
 SMALL: Final = (252.0, 158.0)
+OUTLINE: Final = (430.0, 300.0)
 
 Window = tuple[float, float, float, float]
 
@@ -52,4 +53,16 @@ def thumb(plan: Plan, gear: GearShelf, prefix: str) -> str:
     """A small drawing of a plan: its section once a picture hangs, else the room from above."""
     look = look_of(plan, gear)
     part = draw(look, "section" if look.picture else "plan", *SMALL, OUTLINED, prefix)
+    return part.svg if part else ""
+
+
+def outline_drawn(plan: Plan, gear: GearShelf) -> str:
+    """The empty room from above with its lengths: what a drawing of its outline holds."""
+    empty = plan.model_copy(
+        update={
+            "survey": plan.survey.model_copy(update={"seats": {}, "things": {}}),
+            "schemes": {plan.scheme: Scheme(name="empty")},
+        }
+    )
+    part = draw(look_of(empty, gear), "plan", *OUTLINE, (*ALWAYS, "dimensions"), "outline-")
     return part.svg if part else ""

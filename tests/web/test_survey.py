@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import re
+from html import unescape
 from typing import Any
 
 from PIL import Image
@@ -12,7 +13,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.demo.gear import SHELF
 from oval_room.formats.outline_dxf import write_outline
-from tests.web.serving import HTML, WebCase
+from tests.web.serving import HTML, WebCase, flat
 
 
 def a_photo(kind: str = "PNG") -> bytes:
@@ -123,6 +124,36 @@ class Survey(WebCase):
             headers=HTML,
         )
 
+    def take(self, job: str, looked: Any) -> Any:
+        """Take in what was looked at, with the fields of the page's own form."""
+        form = looked.text.split('<section class="files-found"', 1)[1]
+        fields = {name: unescape(value) for name, value in re.findall(r'name="(\w+)" value="([^"]*)"', form)}
+        return self.client.post(f"/jobs/{job}/files/take", data=fields, headers=HTML)
+
+    def test_files_show_what_they_hold_before_they_are_taken_and_what_changed_after(self) -> None:
+        job = self.copy_of(self.chapel)
+        before = self.store.head(job)
+        content = b"of,value,unit,instrument\nceiling,2650,mm,tape\nw1,4310,mm,laser\nw1,4312,mm,laser\n"
+        looked = self.bring(job, "readings", content)
+        told = flat(unescape(looked.text))
+        self.assertIn("f.txt holds 3 new readings", told)
+        (wall,) = re.findall(r'<th scope="row">Display wall</th>(.*?)</tr>', told)
+        self.assertIn(" 11/16″, 14′ 1", re.sub(r"<[^>]+>", "", wall))  # both readings of it, as the job writes them
+        self.assertEqual(len(set(re.findall(r'data-scale="([\d.]+)"', told.split("Take out")[0]))), 1)
+        self.assertEqual(self.store.head(job), before)  # looked at, not taken
+        taken = self.take(job, looked)
+        self.assertIn("3 readings brought in: taken in as revision 2", flat(taken.text))
+        self.assertIn(f"/jobs/{job}/compare?a=1&amp;b=2&amp;view=plan", taken.text)
+        self.assertEqual(len(self.store.head(job).plan.readings), len(before.plan.readings) + 3)
+        again = self.bring(job, "readings", self.client.get(f"/jobs/{job}/readings.csv").content)
+        self.assertIn("holds no new readings", again.text)
+        stale = self.take(job, looked)
+        self.assertIn(stale.status_code, (200, 409))  # joins what is there, or says that it changed meanwhile
+        for wrong in ("", "{}", "[1]", '{"do": "drop", "id": "s99"}'):
+            fields = {"token": self.token, "base": "1", "command": wrong, "name": "f.csv"}
+            answer = self.client.post(f"/jobs/{job}/files/take", data=fields, headers=HTML)
+            self.assertEqual(answer.status_code, 422, wrong)
+
     def test_files_go_out_and_come_in(self) -> None:
         job = self.copy_of(self.chapel)
         text = self.client.get(f"/jobs/{self.den}/readings.csv").text
@@ -130,15 +161,15 @@ class Survey(WebCase):
         self.assertEqual(
             self.client.get(f"/jobs/{self.den}/outline.dxf").text, write_outline(self.store.head(self.den).plan)
         )
-        self.assertEqual(
-            self.bring(job, "outline", self.client.get(f"/jobs/{self.den}/outline.dxf").content).status_code, 303
-        )
+        looked = self.bring(job, "outline", self.client.get(f"/jobs/{self.den}/outline.dxf").content)
+        self.assertIn("an outline of", looked.text)
+        self.assertEqual(self.take(job, looked).status_code, 200)
         room = self.store.head(job).plan.survey.room
         for (x, y), (tx, ty) in zip(room.corners, self.store.head(self.den).plan.survey.room.corners, strict=True):
             self.assertLess(abs(x - tx) + abs(y - ty), 0.1)
         self.assertEqual(self.store.head(job).plan.survey.dims["w3"].half_width, 25)  # read off a drawing
         answer = self.bring(job, "readings", b"of,value,unit,instrument\nw3,1903,mm,laser\nceiling,2650,mm,tape\n")
-        self.assertIn("2 readings brought in", answer.text)
+        self.assertIn("2 readings brought in", self.take(job, answer).text)
         self.assertEqual(self.store.head(job).plan.survey.room.height.value, 2650)
         for blank in ("true", "false"):
             form = self.client.get(f"/jobs/{job}/survey-form.pdf", params={"blank": blank})
@@ -169,7 +200,7 @@ class Survey(WebCase):
         answer = self.bring(job, "outline", content)
         self.assertEqual(answer.status_code, 422)
         self.assertIn("which the file does not say", answer.text)
-        self.assertEqual(self.bring(job, "outline", content, unit="mm").status_code, 303)
+        self.assertIn("an outline of", self.bring(job, "outline", content, unit="mm").text)
 
     def test_how_sure_names_what_carries_the_doubt(self) -> None:
         job = self.copy_of(self.den)

@@ -2,30 +2,81 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, NamedTuple
 
 from fastapi import APIRouter, Form, Request, UploadFile
-from fastapi.responses import HTMLResponse, RedirectResponse, Response
+from fastapi.responses import HTMLResponse, Response
 
+from oval_room.core.apply import apply
+from oval_room.core.applying import measure_at
+from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.parts import COMMAND
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.outline import walls_of
 from oval_room.core.plan.room import Corner
+from oval_room.core.subject import Subject
+from oval_room.core.survey.missing import missing_readings
+from oval_room.core.survey.reading_keys import is_light, key_of
 from oval_room.core.survey.room_commands import PutOutline
+from oval_room.core.words import Words, dim_name
 from oval_room.formats.outline_dxf import BY_NAME, read_outline, write_outline
 from oval_room.formats.readings_csv import read_readings, write_readings
 from oval_room.formats.survey_form import write_form
+from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
+from oval_room.web.bench import Seen
 from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.side_by_side import drawn_beside, look_of, outline_drawn
 
 router = APIRouter()
+NEWEST = 5
+"""Readings of the log shown before it is taken out."""
+DRAWN = (430.0, 300.0)
+
+
+class Found(NamedTuple):
+    """What a file brings, before it is taken in: its step, what it says, and what would follow."""
+
+    name: str
+    command: Command
+    said: str
+    rows: tuple[tuple[str, str, str, str], ...]
+    """Of each dimension: what, so far, what the file says, what would then count."""
+    follows: str
+    new: tuple[tuple[str, str], ...]
+    """Findings that are new with it, each with its level."""
+    drawn: tuple[str, ...]
 
 
 def _files(request: Request, job: str, status: int = 200, **more: object) -> HTMLResponse:
-    head = bench_of(request).store.head(job)
-    context = {"head": head, "plan": head.plan, "units": tuple(BY_NAME), "wrong": {}, "said": "", "unit": ""} | more
+    bench = bench_of(request)
+    head, store = bench.store.head(job), bench.store
+    plan, ruler = head.plan, head.plan.writing.ruler
+    newest = list(plan.readings.values())[: -NEWEST - 1 : -1]
+    shown = [
+        (dim_name(plan, one.of), f"{one.value:g} lux", "", one.at)
+        if is_light(key_of(one.of))
+        else (dim_name(plan, one.of), ruler.show(one.value), f"{one.instrument}, ", one.at)
+        for one in newest
+    ]
+    pinned = store.attachments(job)
+    context = {
+        "head": head,
+        "plan": plan,
+        "units": tuple(BY_NAME),
+        "wrong": {},
+        "said": "",
+        "unit": "",
+        "newest": shown,
+        "thumb": outline_drawn(plan, store.gear()),
+        "walls": [(dim_name(plan, wall.key), ruler.show(wall.length)) for wall in plan.survey.room.walls],
+        "photos": sum(1 for one in pinned if one.width),
+        "notes": sum(1 for one in pinned if not one.width),
+        "open": len(missing_readings(plan)),
+    } | more
     return page(request, "files.html", context, status)
 
 
@@ -35,50 +86,103 @@ def files(request: Request, job: str) -> HTMLResponse:
 
 
 @router.post("/jobs/{job}/files/readings", name="bring_readings")
-def bring_readings(request: Request, who: Who, job: str, file: UploadFile | None = None) -> Response:
-    """Readings from a CSV file, as one step."""
-    store = bench_of(request).store
-    head = store.head(job)
+def bring_readings(request: Request, job: str, file: UploadFile | None = None) -> Response:
+    """What a CSV file of readings holds and what would follow. Writes nothing."""
     if file is None or not file.filename:
         return _files(request, job, 422, wrong={"readings": "Choose a CSV file first."})
+    name, plan = file.filename[:60], bench_of(request).store.head(job).plan
     try:
-        brought = read_readings(file.file.read(), head.plan)
-        if brought.command is not None:
-            store.commit(job, head.revision, brought.command, who.name)
+        brought = read_readings(file.file.read(), plan)
+        known = f", {brought.known} were there already" if brought.known else ""
+        if brought.command is None:
+            return _files(request, job, said=f"{name} holds no new readings{known}. Nothing was changed.")
+        found = _found(request, job, name, brought.command, f"{brought.new} new readings{known}")
     except (RefusedError, MissingError) as wrong:
-        return _files(request, job, 422, wrong={"readings": f"{file.filename[:60]} was not taken in: {wrong.text}."})
-    known = f", {brought.known} were there already" if brought.known else ""
-    return _files(request, job, said=f"{brought.new} readings brought in{known}.")
+        return _files(request, job, 422, wrong={"readings": f"{name} was not taken in: {wrong.text}."})
+    return _files(request, job, found=found)
 
 
 @router.post("/jobs/{job}/files/outline", name="bring_outline")
 def bring_outline(
-    request: Request, who: Who, job: str, file: UploadFile | None = None, unit: Annotated[str, Form()] = ""
+    request: Request, job: str, file: UploadFile | None = None, unit: Annotated[str, Form()] = ""
 ) -> Response:
-    """The room's outline from a DXF drawing; its lengths count as read off a drawing."""
-    store = bench_of(request).store
-    head = store.head(job)
+    """What a DXF drawing's outline is and what would follow; its lengths count as read off a drawing. Writes
+    nothing."""
     if file is None or not file.filename:
         return _files(request, job, 422, wrong={"outline": "Choose a DXF file first."})
+    name = file.filename[:60]
     try:
         corners = read_outline(file.file.read(), unit)
-        lengths_read = [Typed(value=wall, instrument="drawing") for wall in _lengths(corners)]
+        walls = walls_of(corners)
         command = PutOutline(
             corners=tuple(Corner(x=x, y=y) for x, y in corners),
-            walls=tuple(lengths_read),
-            label=f"Outline from {file.filename[:60]}",
+            walls=tuple(Typed(value=wall.length, instrument="drawing") for wall in walls),
+            label=f"Outline from {name}",
         )
-        store.commit(job, head.revision, command, who.name)
+        found = _found(request, job, name, command, f"an outline of {len(walls)} walls")
     except (RefusedError, MissingError) as wrong:
         more = {"unit": unit, "ask_unit": wrong.field == "unit"} if isinstance(wrong, RefusedError) else {}
-        return _files(
-            request, job, 422, wrong={"outline": f"{file.filename[:60]} was not taken in: {wrong.text}."}, **more
+        return _files(request, job, 422, wrong={"outline": f"{name} was not taken in: {wrong.text}."}, **more)
+    return _files(request, job, found=found)
+
+
+@router.post("/jobs/{job}/files/take", name="take_file")
+def take_file(
+    request: Request,
+    who: Who,
+    job: str,
+    command: Annotated[str, Form(max_length=600_000)],
+    base: Annotated[int, Form(ge=1)],
+    name: Annotated[str, Form(max_length=60)] = "the file",
+) -> Response:
+    """Take in what was looked at, as one step, and say what changed."""
+    bench = bench_of(request)
+    before = bench.report(bench.store.head(job))
+    try:
+        done = bench.store.commit(job, base, COMMAND.validate_json(command), who.name)
+    except (RefusedError, MissingError, ValueError) as wrong:
+        told = wrong.text if isinstance(wrong, (RefusedError, MissingError)) else "choose the file again"
+        return _files(request, job, 422, said=f"{name} was not taken in: {told}.")
+    except ClashError as clash:
+        return _files(request, job, 409, said=f"{name} was not taken in: {clash}. Choose the file again.")
+    head = bench.store.head(job)
+    changed = bench.delta(before, bench.summarise(head), head.plan, _subject(head.plan)).text
+    said = f"{done.label}: taken in as revision {head.revision}."
+    return _files(request, job, said=said, changed=changed or "No verdict and no main figure moved.", before=base)
+
+
+def _subject(plan: Plan) -> Subject:
+    return Seen.of(plan, "survey", {}, {}).subject
+
+
+def _found(request: Request, job: str, name: str, command: Command, said: str) -> Found:
+    """What a step from a file would do.
+
+    Raises:
+        RefusedError: the plan can't take it.
+    """
+    bench = bench_of(request)
+    head, gear = bench.store.head(job), bench.store.gear()
+    plan, ruler = head.plan, head.plan.writing.ruler
+    after = apply(plan, command, gear)
+    rows = []
+    for key in dict.fromkeys(one.of for name, one in after.readings.items() if name not in plan.readings):
+        read = [one.value for number, one in after.readings.items() if number not in plan.readings and one.of == key]
+        show = (lambda v: f"{v:g} lux") if is_light(key_of(key)) else ruler.show
+        was, now = measure_at(plan, key), measure_at(after, key)
+        rows.append(
+            (
+                dim_name(after, key),
+                f"{show(was.value)}{', assumed' if was.unsure else ''}" if was else "nothing",
+                ", ".join(map(show, read)),
+                show(now.value) if now else "",
+            )
         )
-    return RedirectResponse(f"/jobs/{job}/survey", status_code=303)
-
-
-def _lengths(corners: tuple[tuple[float, float], ...]) -> list[float]:
-    return [wall.length for wall in walls_of(corners)]
+    then, words = bench.try_out(job, after), Words(after)
+    delta = bench.delta(bench.report(head), then, after, _subject(after))
+    new = [(one.level.value, words.finding(one)) for key in delta.new if (one := then.find(key)) and one.level.rank < 2]
+    looks = [look_of(plan, gear), look_of(after, gear)]
+    return Found(name, command, said, tuple(rows), delta.text, tuple(new), tuple(drawn_beside(looks, "plan", DRAWN)))
 
 
 def _named(plan: Plan, what: str) -> dict[str, str]:

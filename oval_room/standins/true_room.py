@@ -16,14 +16,12 @@ from oval_room.core.applying import measure_at
 from oval_room.core.errors import MissingError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.room import Corner
-from oval_room.core.survey.missing import Wanted, missing_readings
+from oval_room.core.survey.missing import Wanted
 from oval_room.core.survey.observed import wall_measure
 from oval_room.standins.instruments import Found, Instrument, Laser, LightMeter, StudFinder, Tape
 
 GUESS_OFF: Final = 0.03
 """How far an assumed value may be from the truth, as a share of it."""
-SCORE_WITHIN: Final = 5.0
-"""A dimension counts as right within this of the truth, or twice its half-width if that is more [mm]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,15 +43,15 @@ class TrueRoom:
             MissingError: nothing of the kind is there.
         """
         if self.hidden is not None:
-            found = _in_plan(self.hidden, key)
+            found = in_plan(self.hidden, key)
             if found is not None:
                 return found
-        found = _in_plan(self._grown(plan), key)
+        found = in_plan(self._grown(plan), key)
         if found is None:
             raise MissingError(f"there is nothing to measure at {key[:40]}", value=key)
         if not key.startswith("survey."):
             return found
-        measure = measure_at(plan, _path(plan, key))
+        measure = measure_at(plan, path_of(plan, key))
         unsure = measure is None or measure.unsure
         share = self.chance(key).uniform(-1, 1)
         return found * (1 + GUESS_OFF * share) if unsure else found + share * (measure.half_width if measure else 0.0)
@@ -87,7 +85,8 @@ class TrueRoom:
         return [start + k * self.pitch for k in range(math.ceil(max(length - start, 0) / self.pitch))]
 
 
-def _path(plan: Plan, key: str) -> str:
+def path_of(plan: Plan, key: str) -> str:
+    """Where the plan keeps what a dimension's key names."""
     if key == "w1":
         return "survey.room.width"
     if key == "w4" and plan.survey.room.is_box:
@@ -95,7 +94,7 @@ def _path(plan: Plan, key: str) -> str:
     return key if key.startswith("survey.") else f"survey.dims.{key}"
 
 
-def _in_plan(plan: Plan, key: str) -> float | None:
+def in_plan(plan: Plan, key: str) -> float | None:
     """A dimension as a plan has it: walls and diagonals by its outline, the rest by its measures."""
     room = plan.survey.room
     wall = room.wall_named(key)
@@ -132,43 +131,3 @@ def scan(plan: Plan, true: TrueRoom, surface: str, count: int) -> list[Found]:
     wall = plan.survey.room.wall_named(surface)
     length = wall.length if wall else plan.survey.room.width.value
     return StudFinder().scan(true.studs(plan, surface), length, true.chance(f"scan {surface}", count))
-
-
-class Score(NamedTuple):
-    """How a practice survey went: dimensions right, wrong (what, by how much) and missing; walls of the wrong
-    number."""
-
-    right: int
-    wrong: tuple[tuple[str, float], ...]
-    missing: tuple[str, ...]
-    shape: bool
-
-    @property
-    def of(self) -> int:
-        return self.right + len(self.wrong) + len(self.missing)
-
-
-def score(plan: Plan, true: TrueRoom) -> Score:
-    """A practice survey against its hidden room.
-
-    Raises:
-        MissingError: this job has no hidden room.
-    """
-    if true.hidden is None:
-        raise MissingError("this job has no hidden room to be scored against")
-    hidden = true.hidden
-    shape = len(hidden.survey.room.walls) == len(plan.survey.room.walls)
-    keys = [wall.key for wall in hidden.survey.room.walls] + ["survey.room.height"]
-    keys += [f"survey.openings.{key}.{field}" for key in hidden.survey.openings for field in ("along", "width")]
-    open_now = {wanted.key for wanted in missing_readings(plan)}
-    right, wrong, missing = 0, [], []
-    for key in keys:
-        truth, mine = _in_plan(hidden, key), _in_plan(plan, key)
-        measure = measure_at(plan, _path(plan, key))
-        if truth is None or mine is None or measure is None or measure.unsure or key in open_now:
-            missing.append(key)
-        elif abs(mine - truth) <= max(SCORE_WITHIN, 2 * measure.half_width):
-            right += 1
-        else:
-            wrong.append((key, mine - truth))
-    return Score(right, tuple(wrong), tuple(missing), shape)

@@ -82,6 +82,19 @@ class Attachments:
         hidden = None if row.hidden is None else PLAN.validate_json(zlib.decompress(bytes(row.hidden)))
         return TruthRow(row.seed, hidden, row.pitch, row.first, row.slips)
 
+    def practised(self, limit: int = 24) -> list[str]:
+        """Jobs with a hidden room, last changed first."""
+        truth, job = self._db.tables["truth"], self._db.tables["job"]
+        with self._db.connected():
+            rows = (
+                job.select(job.id)
+                .join(truth, on=truth.job == job.id)
+                .where(truth.hidden.is_null(False))
+                .order_by(job.changed_at.desc(), job.id)
+                .limit(limit)
+            )
+            return [str(row.id) for row in rows]
+
     def put_truth(self, job: str, truth: TruthRow) -> None:
         hidden = None if truth.hidden is None else zlib.compress(truth.hidden.model_dump_json().encode(), 6)
         row = {

@@ -40,7 +40,7 @@ class Store:
         self.name_revision, self.undoable, self.history = revisions.name_revision, revisions.undoable, revisions.history
         self.attach, self.attachments = attachments.attach, attachments.attachments
         self.photo, self.detach = attachments.photo, attachments.detach
-        self.truth, self.put_truth = attachments.truth, attachments.put_truth
+        self.truth, self.put_truth, self.practised = attachments.truth, attachments.put_truth, attachments.practised
 
     def create(self, plan: Plan, author: str, label: str = "New job") -> str:
         """Store a plan as a new job; returns its id."""

@@ -33,7 +33,7 @@ class Survey(BrowserCase):
     def test_a_practice_room_is_measured_and_its_bad_reading_found(self) -> None:
         """Room 11: an L with a chimney breast. The laser slips on wall 7; the walk goes on to the diagonal that tells."""
         page = self.open("/practice")
-        page.select_option("#shape", "ell breast")
+        page.check("input[name=shape][value='ell breast']")
         page.fill("#seed", "11")
         page.locator("form[action='/practice'] button").click()
         page.wait_for_url("**/survey")
@@ -64,6 +64,10 @@ class Survey(BrowserCase):
         self.assertEqual(page.locator(".finding", has_text="too long").count(), 0)
         page.get_by_text("score this practice").click()
         self.assertRegex(page.locator("h1").inner_text(), r"^(\d+) of \1 right$")
+        self.assertRegex(page.locator("main").inner_text(), r"Wall 7, reading \d+: 11\d mm too long, found and struck")
+        self.assertEqual(page.locator(".beside-drawing").count(), 3)  # as sketched, as measured, as it is
+        page.locator(".crumb a").last.click()
+        self.assertIn("1 found and struck, 0 left in the log", page.locator(".lesson").inner_text())
         self.assertEqual(self.complaints, [])
 
     def test_walked_at_the_tape_line_with_one_reading_a_foot_long(self) -> None:

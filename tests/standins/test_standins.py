@@ -16,10 +16,12 @@ from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.survey.closure_study import ClosureResult
 from oval_room.core.survey.missing import missing_readings
 from oval_room.core.survey.reading_keys import taking
+from oval_room.core.survey.room_commands import Strike
 from oval_room.core.survey.studs import Find, fit_rhythm
 from oval_room.standins.instruments import LASER_LENGTH, Laser, LightMeter, StudFinder, Tape
 from oval_room.standins.practice import SHAPES, SLIPS, Practice, new_practice
-from oval_room.standins.true_room import score, take
+from oval_room.standins.score import lesson, score
+from oval_room.standins.true_room import take
 
 
 def surveyed(made: Practice, slips: float = 0.0) -> Plan:
@@ -112,6 +114,32 @@ class Practised(unittest.TestCase):
 
         read = take(plan, made.true, Wanted(key, key, key, "laser"), count)
         return apply(plan, taking(plan, key, Typed(value=read.value, instrument="laser")), {})
+
+    def test_the_score_tells_lies_found_from_lies_left_in_and_what_to_look_at_next(self) -> None:
+        """Room 11 with its slip left in, put right, and with a true reading struck besides; a half-walked one teaches
+        nothing yet."""
+        made = new_practice(11, "ell breast")
+        left = surveyed(made, SLIPS)
+        found = score(left, made.true)
+        (lie,) = found.lies
+        self.assertEqual((lie.of, lie.struck), ("survey.dims.w7", False))
+        self.assertAlmostEqual(lie.off, LASER_LENGTH, delta=2)
+        self.assertEqual([key for key, _ in found.wrong], ["w7", "w9"])  # the outline is closed over both
+        self.assertEqual(
+            [(p.name, p.of - p.right) for p in found.parts], [("walls", 2), ("ceiling", 0), ("openings", 0)]
+        )
+        right = self.read(apply(left, Strike(reading=lie.number), {}), made, "w7", 1)
+        mended = score(right, made.true)
+        self.assertEqual((mended.wrong, [one.struck for one in mended.lies], mended.struck_true), ((), [True], ()))
+        true = next(key for key, one in right.readings.items() if one.of == "survey.dims.w3")
+        rash = score(self.read(apply(right, Strike(reading=true), {}), made, "w3", 1), made.true)
+        self.assertEqual(rash.struck_true, (true,))
+        self.assertIsNone(lesson([score(made.sketch, made.true)]))
+        taught = lesson([found, mended, rash, score(made.sketch, made.true)])
+        assert taught is not None
+        self.assertEqual((taught.tries, taught.found, taught.left, taught.struck_true), (3, 2, 1, 1))
+        self.assertEqual(taught.weakest, "walls")
+        self.assertEqual(taught.parts[0], ("walls", 28, 30))
 
     def test_the_same_number_is_the_same_room(self) -> None:
         one, two = (new_practice(77, "breast") for _ in range(2))

@@ -1,4 +1,4 @@
-"""Every limit and planning value of core and drawing as a table: a number that changes is a decision, so it is looked at.
+"""Every limit and planning value of core and drawing, and every bound of a sum, as a table: a number that changes is a decision, so it is looked at.
 
 `python -m tests.limits` writes the table anew. Numbers, and the numbers in tables of them; what is made of classes is left out.
 """
@@ -14,6 +14,7 @@ from pathlib import Path
 
 import oval_room.core
 import oval_room.drawing
+from oval_room.core.sums.registry import SUMS
 
 TABLE = Path(__file__).resolve().parent / "data/limits.txt"
 
@@ -62,8 +63,16 @@ def _lines() -> Iterator[str]:
                     yield f"{where}.{name} = {_told(value)}"
 
 
+def _asked() -> Iterator[str]:
+    """What every sum takes: bounds, what stands when nothing is given."""
+    for name, found in sorted(SUMS.items()):
+        for one in found.given:
+            bounds = [f"{field} {getattr(one, field)}" for field in ("lo", "hi", "default") if hasattr(one, field)]
+            yield f"sum {name}.{one.key} = {', '.join(bounds)}"
+
+
 def table() -> str:
-    return "\n".join(_lines()) + "\n"
+    return "\n".join([*_lines(), *_asked()]) + "\n"
 
 
 if __name__ == "__main__":

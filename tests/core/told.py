@@ -23,6 +23,8 @@ from oval_room.core.solve.movers import movers_of
 from oval_room.core.solve.size_table import size_table
 from oval_room.core.solve.which_display import rank_displays
 from oval_room.core.subject import Subject
+from oval_room.core.sums.registry import SUMS
+from oval_room.core.sums.show import show_result
 from oval_room.core.survey.missing import missing_readings
 from oval_room.core.tape.grammar import PHRASES, hear
 from oval_room.core.tape.phrase import Heard
@@ -36,6 +38,7 @@ from tests.core.examples import EXAMPLE_PLANS
 from tests.core.screens.test_pictures import GEAR, noted_plans
 from tests.core.survey.rooms import room, say
 from tests.core.test_figures import SHAPED
+from tests.worked import EXAMPLES
 
 TABLE = Path(__file__).resolve().parent.parent / "data/told.txt"
 PROJECTED = (
@@ -143,7 +146,17 @@ def table() -> str:
     for name, plan, subject, gear in _plans():
         lines = _lines(plan, subject, gear, drawers=not name.startswith("shaped"))
         out += [f"== {name}", *(LONG.sub(lambda found: f"{float(found[0]):.6g}", line) for line in lines)]
-    return "\n".join(out) + "\n"
+    return "\n".join([*out, "== sums", *_sums()]) + "\n"
+
+
+def _sums() -> Iterator[str]:
+    """What every worked example shows on its page, in both writings."""
+    for example in EXAMPLES:
+        found = SUMS[example["sum"]]
+        result = found.work(example["given"])
+        for style in ("feet", "mm"):
+            shown = "; ".join(f"{one.label} {one.text}" for one in show_result(found, result, style))
+            yield f"{example['sum']}, {example['name']}, {style} | {shown}"
 
 
 if __name__ == "__main__":

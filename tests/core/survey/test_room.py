@@ -18,7 +18,7 @@ from oval_room.core.solve.doubt import doubts
 from oval_room.core.subject import Subject
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.missing import missing_readings
-from oval_room.core.survey.way_in import Boxed, longest_round_turn, spare
+from oval_room.core.survey.way_in import CASE, Boxed, boxes_of, longest_round_turn, spare
 from oval_room.core.viewing.study import ViewResult
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
@@ -247,6 +247,15 @@ class WayIn(unittest.TestCase):
         case, panel = Boxed("case", 2500, 160, 160, False), Boxed("panel", 2500, 160, 160, True)
         self.assertGreater(spare(case, door), 0)
         self.assertLess(spare(panel, door), 0)
+
+    def test_a_fixed_frame_travels_in_halves_and_a_roller_whole(self) -> None:
+        for name, long in (("Frame 110", 1370.0), ("Drop 220", 2200.0), ("Rise 200", 2000.0)):
+            plan = say(room(), "seat 3000", f"screen {name}")
+            (picture,) = plan.chosen.pictures.values()
+            (box,) = boxes_of(plan.chosen, SHELF).values()
+            frame = picture.frame_top + picture.frame_bottom if name == "Frame 110" else 2 * picture.frame_side
+            with self.subTest(name):  # half of the 16:9 frame is shorter than its height, which then counts
+                self.assertAlmostEqual(box.long, long + frame + 2 * CASE, delta=0.5)
 
 
 class Sun(unittest.TestCase):

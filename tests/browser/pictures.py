@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import shutil
-import subprocess
-import urllib.request
 from pathlib import Path
 from typing import Any
 
@@ -37,17 +34,25 @@ def _ghost(page: Any) -> None:
     page.locator("#lead-svg .s-ghost").first.wait_for()
 
 
-def _backwards(page: Any) -> None:
-    page.locator(".headline", has_text="angle across").click()
-    page.fill("#wanted", "45")
-    page.press("#wanted", "Enter")
-    page.locator(".ways .cure").first.focus()
-    page.locator("#lead-svg .s-ghost").first.wait_for()
+def _beside(page: Any) -> None:
+    """Two named points of a job beside each other."""
+    _said("throw 12'2", "row 1 10'")(page)
+    page.goto(page.url.split("/throw")[0] + "/compare?a=1&b=3")
 
 
-def _breaking(page: Any) -> None:
-    page.locator("[data-breaking]").click()
-    page.locator(".breaking meter").first.wait_for()
+def _practised(page: Any) -> None:
+    """A room walked to its end, and a lying reading left in the log."""
+    page.check("input[name=shape][value='ell breast']")
+    page.fill("#seed", "11")
+    page.locator("form[action='/practice'] button").click()
+    page.wait_for_url("**/survey*")
+    for _ in range(40):
+        if not page.locator("button.measure").count():
+            break
+        page.locator("button.measure").click()
+        page.wait_for_timeout(500)
+    page.locator(".oval").click()
+    page.get_by_role("link", name="Practice", exact=True).click()
 
 
 def _greys(page: Any) -> None:
@@ -77,8 +82,7 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("survey-phone", "/jobs/{Loft}/survey", PHONE, "paper", None),
     ("sun", "/jobs/{Boat-shed}/sun", DESKTOP, "paper", None),
     ("fixing", "/jobs/{Bedroom}/fixing", DESKTOP, "paper", None),
-    ("backwards", "/jobs/{Chapel}/picture", DESKTOP, "paper", _backwards),
-    ("breaking", "/jobs/{Chapel}/throw", DESKTOP, "paper", _breaking),
+    ("print", "/jobs/{Chapel}/throw/print", DESK, "paper", None),
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("seat-map", "/jobs/{Boat-shed}/picture?lead=plan", DESKTOP, "paper", _map),
     ("schemes", "/jobs/{Loft}/schemes", DESK, "paper", None),
@@ -94,6 +98,8 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
         "paper",
         _said("put shelf picture shelf 900 x 200 x 30 at 1480 out 360 up 1640"),
     ),
+    ("compare", "/jobs/{Chapel}/throw", DESK, "paper", _beside),
+    ("practice", "/practice", DESK, "paper", _practised),
 )
 
 
@@ -112,15 +118,6 @@ class Pictures(BrowserCase):
             page.screenshot(path=FOLDER / f"{name}.png")
             self.assertEqual(self.complaints, [])
             page.close()
-        self.print(f"{self.address()}/jobs/{jobs['Chapel']}/throw/print.pdf?view=section")
-
-    def print(self, address: str) -> None:
-        """The printed section as a picture, where Debian's poppler-utils is there to make one."""
-        if shutil.which("pdftoppm"):
-            with urllib.request.urlopen(address) as answer:
-                content = answer.read()
-            command = ["pdftoppm", "-r", "80", "-png", "-singlefile", "-", str(FOLDER / "print")]
-            subprocess.run(command, input=content, check=True)
 
 
 if __name__ == "__main__":

@@ -14,11 +14,13 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.study import ThrowResult
+from oval_room.core.projection.throw import throw_level
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat, PutThing
@@ -85,6 +87,24 @@ class Drawings(unittest.TestCase):
         self.assertNotRegex(svg.lower(), r"nan|inf(?!o)|style=")
         self.assertEqual(overlaps(svg), [])
         Tree.fromstring(svg)
+
+    def test_the_throw_strip_is_good_where_the_verdict_is(self) -> None:
+        """A short zoom and a long one: the good part ends where an end of the range begins to be minded (rules 6.2)."""
+        plan = chapel_flat()
+        (key,) = plan.chosen.projectors
+        gear = plan.chosen.projectors[key].gear or ""
+        for lens in ((1.40, 1.44), (1.32, 2.10)):
+            shelf = SHELF | {gear: SHELF[gear].model_copy(update={"lens": lens})}
+            report = evaluate(plan, shelf)
+            throw = report.of(ThrowResult).throws[key]
+            scene = scene_of(Look(plan, report, shelf, plan.chosen.projectors[key].shows, None), "strip")
+            assert scene is not None
+            (good,) = [one for one in scene.shapes if isinstance(one, Path) and one.style == "strip-good"]
+            lo, hi = min(p.u for p in good.points), max(p.u for p in good.points)
+            for at, level in ((lo - 1, Level.MIND), (lo + 1, Level.GOOD), (hi - 1, Level.GOOD), (hi + 1, Level.MIND)):
+                with self.subTest(lens, at=at):
+                    width = throw.span.least / lens[0]
+                    self.assertIs(throw_level(at, width, lens, half_width=1.0, step=1.0), level)
 
     def test_every_view_of_the_demonstration_at_every_size(self) -> None:
         for plan in (CHAPEL, BEDROOM, *SHAPED, STACKED):

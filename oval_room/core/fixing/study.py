@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
-from typing import Final, Self
+from typing import Final, NamedTuple, Self
 
+from oval_room.core.commands import Command
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.behind import holds_nothing, near_services
@@ -88,6 +89,26 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, 
                 key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
             )
     return FixingResult(book.figures, tuple(findings), holes, plates)
+
+
+class Mounted(NamedTuple):
+    """What hangs on the mount that a finding is about: what such a mount holds, the mount's hash now, how another is
+    put."""
+
+    holds: str
+    now: str | None
+    put: Callable[[str], Command]
+
+
+def mounted(scheme: Scheme, finding: Finding) -> Mounted | None:
+    """What a finding says to be beyond its mount; None where it says nothing of the kind."""
+    picture = scheme.pictures.get(key := finding.about.get("picture", ""))
+    if finding.code is FixingCode.MOUNT_RANGE and picture is not None:
+        return Mounted("panel", picture.mount, lambda mount: PutPicture(id=key, mount=mount))
+    projector = scheme.projectors.get(hung := finding.about.get("projector", ""))
+    if finding.code is FixingCode.POLE and projector is not None:
+        return Mounted("projector", projector.mount, lambda mount: PutProjector(id=hung, mount=mount))
+    return None
 
 
 def _study_panel(key: str, survey: Survey, picture: Picture, panel: object, mount: object) -> FixingResult:

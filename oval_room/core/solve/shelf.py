@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import replace
 from typing import Final
 
 from oval_room.core.commands import Command, Several, several
 from oval_room.core.findings import Cure, Finding
-from oval_room.core.fixing.says import FixingCode, FixingCure
+from oval_room.core.fixing.says import FixingCure
+from oval_room.core.fixing.study import mounted
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
-from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
@@ -47,21 +47,13 @@ def take(key: str, picture: Picture, hash_: str, gear: GearShelf, bottom: float 
 
 def mounts_from_shelf(plan: Plan, gear: GearShelf, finding: Finding) -> Iterator[Cure]:
     """For what is beyond a mount: the others that reach it, the cheapest first (rules 4.5, 6.5)."""
-    about, chosen = finding.about, plan.chosen
-    mounts = {item.name: (key, item) for key, item in gear.items() if isinstance(item, Mount)}
-    ranked = sorted(mounts.values(), key=lambda pair: (pair[1].price or 0.0, pair[1].name))
-    picture = chosen.pictures.get(about.get("picture", ""))
-    projector = chosen.projectors.get(about.get("projector", ""))
-    put: Callable[[str], Command]
-    if finding.code is FixingCode.MOUNT_RANGE and picture is not None:
-        holds, now, put = "panel", picture.mount, lambda mount: PutPicture(id=about["picture"], mount=mount)
-    elif finding.code is FixingCode.POLE and projector is not None:
-        holds, now, put = "projector", projector.mount, lambda mount: PutProjector(id=about["projector"], mount=mount)
-    else:
+    found = mounted(plan.chosen, finding)
+    if found is None:
         return
-    for key, item in ranked:
-        if item.holds == holds and key != now:
-            yield Cure(FixingCure.MOUNT, 0.0, put(key), "n", name=item.name)
+    mounts = {item.name: (key, item) for key, item in gear.items() if isinstance(item, Mount)}
+    for key, item in sorted(mounts.values(), key=lambda pair: (pair[1].price or 0.0, pair[1].name)):
+        if item.holds == found.holds and key != found.now:
+            yield Cure(FixingCure.MOUNT, 0.0, found.put(key), "n", name=item.name)
 
 
 def from_shelf(plan: Plan, gear: GearShelf, finding: Finding) -> Iterator[Cure]:

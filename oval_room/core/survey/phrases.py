@@ -130,6 +130,12 @@ def _across(here: Here, rest: str) -> Heard:
 
 
 def _seats(here: Here, rest: str) -> Heard:
+    far = re.sub(r"\s+(?:back|away|out|from\s.*)$", "", rest)
+    away = re.match(r"(?P<n>[0-9]{1,2})\s+(?:at\s+|,\s*)?(?P<length>[0-9].*[^0-9 ].*)", far)
+    if away and is_length(away["length"]):  # two seats 3 m back
+        placed = _seat(here, away["length"])
+        counted = _seats(here.after(placed.command), away["n"])
+        return Heard(f"{placed.say}; {counted.say}", several(placed.command, counted.command))
     of = re.match(r"(?:row\s+)?(?P<row>[0-9]{1,2})\s*[:,]?\s+(?=[0-9])", rest)
     row_of = int(of["row"]) if of else None
     if of:
@@ -355,7 +361,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "ceiling 8'",
         "survey",
         _room_side("height", "height", CEILING),
-        also=("ceiling height", "ceilings", "room height"),
+        also=("ceiling height", "ceilings", "room height", "floor to ceiling"),
     ),
     Phrase(
         "finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish

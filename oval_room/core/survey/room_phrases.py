@@ -178,6 +178,17 @@ def _wall_length(here: Here, rest: str) -> Heard:
     return Heard(f"{_cap(dim_name(here.plan, key))}: {here.show(value)}", put)
 
 
+def _side_wall(number: int) -> Callable[[Here, str], Heard]:
+    """A wall of a box by the name it goes by."""
+
+    def make(here: Here, rest: str) -> Heard:
+        if not here.plan.survey.room.is_box:
+            raise RefusedError(here.eg("walls of this room go by number, as in w3 13'4"), value=rest)
+        return _wall_length(here, f"{number} {rest}")
+
+    return make
+
+
 def _diagonal(here: Here, rest: str) -> Heard:
     found = re.match(r"\s*c?(?P<a>\d{1,2})\s*(?:to|-|–|,)?\s*c(?P<b>\d{1,2})\s+(?P<length>.+)", rest, re.IGNORECASE)
     if found:
@@ -353,6 +364,12 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _outline,
     ),
     Phrase("w", "number and length", "a wall's length by its number", "w2 13'4", "survey", _wall_length),
+    *(
+        Phrase(
+            f"{name} wall", "a length", f"the {name} wall of four", f"{name} wall 13'4", "survey", _side_wall(number)
+        )
+        for number, name in ((2, "right"), (3, "back"), (4, "left"))
+    ),
     Phrase(
         "diagonal", "corners and length", "corner to corner", "diagonal c1 c3 21'9", "survey", _diagonal, also=("diag",)
     ),

@@ -20,7 +20,7 @@ from oval_room.core.span import UnclearError
 from oval_room.core.subject import Subject
 from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, NotHeard, normal
 from oval_room.core.tape.phrases import PHRASES
-from oval_room.core.tape.wording import MOST_FACTS, facts, nearest, number_first, runs, swapped, without_lead
+from oval_room.core.tape.wording import MOST_FACTS, facts, nearest, number_first, plainer, runs, swapped, without_lead
 
 MOST_CHARACTERS: Final = 600
 WORDS: Final = tuple(word for phrase in PHRASES for word in (phrase.word, *phrase.also))
@@ -45,6 +45,9 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -
     whole = _one(here, said)
     if not isinstance(whole, NotHeard) and ";" not in said:
         return whole
+    plain = plainer(said)
+    if plain != said and not isinstance(again := hear(plan, gear, plain, subject), NotHeard):
+        return again
     pieces = facts(said)
     if not 1 < len(pieces) <= MOST_FACTS:
         return whole

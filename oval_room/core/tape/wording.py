@@ -16,12 +16,21 @@ _LEAD: Final = re.compile(
 )
 _NUMBER: Final = re.compile(r"^[0-9½¼¾⅛⅜⅝⅞.]")
 _SPLIT: Final = re.compile(r";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then)\s+(?=[A-Za-z])")
+_ARTICLE: Final = re.compile(r"\b(?:the|my|our) (?=[a-z])", re.IGNORECASE)
+_COUNTS: Final = ("two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
+_COUNT: Final = re.compile(rf"\b({'|'.join(_COUNTS)}) (?=(?:seats?|rows?|tvs?|screens?)\b)", re.IGNORECASE)
 MOST_FACTS: Final = 12
 
 
 def without_lead(line: str) -> str:
     """A line without the words people put before what they mean: `set the seat to 3 m` as `seat to 3 m`."""
     return _LEAD.sub("", line)
+
+
+def plainer(line: str) -> str:
+    """A line without its articles, and with counts of things as figures: `drop the tv`, `two seats 3 m`."""
+    counted = _COUNT.sub(lambda found: f"{_COUNTS.index(found[1].lower()) + 2} ", line)
+    return _ARTICLE.sub("", counted)
 
 
 def number_first(line: str, words: Iterable[str]) -> Iterator[str]:
@@ -71,6 +80,7 @@ def nearest(line: str, words: Iterable[str], most: int = 3) -> list[str]:
 
 def swapped(line: str, choice: Sequence[tuple[str, str]]) -> str | None:
     """A line with lengths written as a choice reads them, the last first; None where they don't stand in it."""
+    line = re.sub(r"(?<=[0-9'\"])[x×](?=[0-9])", " x ", line)  # 14x18x8
     end = len(line)
     for old, new in reversed(choice):
         places = list(re.finditer(rf"(?<![\w.,'/]){re.escape(old)}(?![\w'/])", line[:end]))

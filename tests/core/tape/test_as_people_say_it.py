@@ -57,6 +57,11 @@ TAKEN = (
     ("m", "person 1.85", "Seat 1: a person 1.850 m tall, eye taken as 1.150 m"),
     ("ft", "3 seats", "Row 1: 3 seats, 2' 1 9/16\" apart"),
     ("ft", "seats 3 across", "Row 1: 3 seats, 2' 1 9/16\" apart"),
+    ("mm", "two seats 3 m back", "Seat 1: eye 3000 mm from the display wall; Row 1: 2 seats, 650 mm apart"),
+    ("mm", "right wall 5100", "Right wall: 5100 mm"),
+    ("mm", "the bottom of the tv 900", "TV: bottom edge at 900 mm"),
+    ("mm", "remove the screen", "Take away screen"),
+    ("ft", "floor to ceiling 8'", "Room height 8' 0\""),
     ("mm", "furniture 60cm", "Furniture: top at 600 mm"),
     ("ft", "tv stand 24\"", "Furniture: top at 2' 0\""),
     ("ft", "riser 8", "Row 1: floor raised by 8\""),
@@ -93,6 +98,7 @@ TAKEN = (
 )  # fmt: skip
 ASKED = (
     # the job's unit, line, the choices
+    ("ft", "room 14x18x8", ("room 14 ft x 18 ft x 8 ft",)),
     ("ft", "seat 11", ('seat 11"', "seat 11 ft")),
     ("ft", "seat 12", ('seat 12"', "seat 12 ft")),
     ("ft", "seat 24", ('seat 24"', "seat 24 ft")),

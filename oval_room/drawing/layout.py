@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from typing import Final, NamedTuple
@@ -9,6 +10,8 @@ from typing import Final, NamedTuple
 from oval_room.drawing.metrics import text_width
 from oval_room.drawing.scene import Dim, Ellipse, Label, P, Path, Scene, Shape
 
+BREAK: Final = 18.0
+"""What a break takes of a string at its held end [px]."""
 TEXT: Final[dict[str, float]] = {
     "label": 12.5,
     "dim": 12.5,
@@ -143,8 +146,12 @@ class Page:
         )
         across = self._across(dim, rail)
         length = ends[1] - ends[0]
-        fits = length >= text + 14
+        broken = BREAK if dim.broken else 0.0
+        fits = length >= text + 14 + broken
         middle = (ends[0] + ends[1]) / 2
+        if dim.broken:  # the held end has its break: the text stands in what is left
+            held = self.frame.y(dim.a) if upright else self.frame.x(dim.a)
+            middle += math.copysign(broken / 2, middle - held)
         if not fits:
             before = upright != other
             middle = ends[0] - text / 2 - 8 if before else ends[1] + text / 2 + 8

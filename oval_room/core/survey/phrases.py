@@ -38,8 +38,21 @@ SEAT_SPACING: Final = 650.0
 IN_ROW: Final = 1.0  # seats of a row this near to one distance move as one [mm]
 
 
+def _named_sides(rest: str) -> list[str]:
+    """The sides of a room said by name: `4.2 m wide, 5.1 m deep, 2.4 m high`, in any order."""
+    pieces = re.split(r"\b(wide|across|deep|long|high|tall)\b", rest.lower())
+    if len(pieces) < 5 or pieces[-1].strip(" ,"):
+        return []
+    place = {"wide": 0, "across": 0, "deep": 1, "long": 1, "high": 2, "tall": 2}
+    sides = {
+        place[word]: re.sub(r"^[\s,x×]*(?:(?:by|and)\b)?\s*", "", text).strip()
+        for text, word in zip(pieces[::2], pieces[1::2], strict=False)
+    }
+    return [sides[n] for n in range(len(sides))] if set(sides) in ({0, 1}, {0, 1, 2}) else []
+
+
 def _room(here: Here, rest: str) -> Heard:
-    parts = [part.strip() for part in re.split(r"[x×*]|\bby\b", rest, flags=re.IGNORECASE)]
+    parts = _named_sides(rest) or [part.strip() for part in re.split(r"[x×*]|\bby\b", rest, flags=re.IGNORECASE)]
     if not 2 <= len(parts) <= 3 or not all(parts):
         raise RefusedError(here.eg("give width x depth x height, as in room 17'4 x 12'9 x 8'"), value=rest)
     values = here.lengths(*zip(parts, (WALL, WALL, CEILING), strict=False))

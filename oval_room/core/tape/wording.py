@@ -15,7 +15,7 @@ _LEAD: Final = re.compile(
     r"^(?:(?:please|set|make|change|move|it'?s|there(?:'s| is)|the|my|our|a|an|add|new|now)\s+)+", re.IGNORECASE
 )
 _NUMBER: Final = re.compile(r"^[0-9½¼¾⅛⅜⅝⅞.]")
-_SPLIT: Final = re.compile(r";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then)\s+(?=[A-Za-z])")
+_SPLIT: Final = re.compile(r";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then|&|\+)\s+(?=[A-Za-z])")
 _ARTICLE: Final = re.compile(r"\b(?:the|my|our) (?=[a-z])", re.IGNORECASE)
 _COUNTS: Final = ("two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
 _COUNT: Final = re.compile(rf"\b({'|'.join(_COUNTS)}) (?=(?:seats?|rows?|tvs?|screens?)\b)", re.IGNORECASE)
@@ -79,13 +79,18 @@ def nearest(line: str, words: Iterable[str], most: int = 3) -> list[str]:
 
 
 def swapped(line: str, choice: Sequence[tuple[str, str]]) -> str | None:
-    """A line with lengths written as a choice reads them, the last first; None where they don't stand in it."""
+    """A line with lengths written as a choice reads them, of equal ones the last first; None where one is missing."""
     line = re.sub(r"(?<=[0-9'\"])[x×](?=[0-9])", " x ", line)  # 14x18x8
-    end = len(line)
+    places: dict[int, tuple[int, str]] = {}
     for old, new in reversed(choice):
-        places = list(re.finditer(rf"(?<![\w.,'/]){re.escape(old)}(?![\w'/])", line[:end]))
-        if not places:
+        free = [
+            one
+            for one in re.finditer(rf"(?<![\w.,'/]){re.escape(old)}(?![\w'/])", line)
+            if not any(at <= one.start() < end for at, (end, _) in places.items())
+        ]
+        if not free:
             return None
-        at = places[-1].start()
-        line, end = line[:at] + new + line[at + len(old) :], at
+        places[free[-1].start()] = (free[-1].end(), new)
+    for at in sorted(places, reverse=True):
+        line = line[:at] + places[at][1] + line[places[at][0] :]
     return line

@@ -58,6 +58,10 @@ TAKEN = (
     ("ft", "3 seats", "Row 1: 3 seats, 2' 1 9/16\" apart"),
     ("ft", "seats 3 across", "Row 1: 3 seats, 2' 1 9/16\" apart"),
     ("mm", "two seats 3 m back", "Seat 1: eye 3000 mm from the display wall; Row 1: 2 seats, 650 mm apart"),
+    ("mm", "room 4.2 m wide, 5.1 m deep and 2.4 m high",
+     "Room: along display wall 4200 mm, depth 5100 mm, height 2400 mm"),
+    ("ft", "room 17' long by 13' wide", "Room: along display wall 13' 0\", depth 17' 0\""),
+    ("mm", "tv 65 & seat 3 m", "TV: TV 65″, 16:9: 1439 mm wide; Seat 1: eye 3000 mm from the display wall"),
     ("mm", "right wall 5100", "Right wall: 5100 mm"),
     ("mm", "the bottom of the tv 900", "TV: bottom edge at 900 mm"),
     ("mm", "remove the screen", "Take away screen"),
@@ -98,6 +102,7 @@ TAKEN = (
 )  # fmt: skip
 ASKED = (
     # the job's unit, line, the choices
+    ("ft", "room 17 long by 13 wide", ("room 17 ft long by 13 ft wide",)),
     ("ft", "room 14x18x8", ("room 14 ft x 18 ft x 8 ft",)),
     ("ft", "seat 11", ('seat 11"', "seat 11 ft")),
     ("ft", "seat 12", ('seat 12"', "seat 12 ft")),

@@ -52,6 +52,7 @@ PROJECTED = (
 STUDIED = (
     ("made of w1 timber", "seat 3000", "tv 55", "bottom 700"),
     ("made of w1 timber", "stud w1 400 pilot", "seat 3000", "tv 55", "diagonal c1 c3 7200"),
+    ("seat 3000", "tv 55", "door w2 at 300, 800 x 2000", "rest door 1000", "window w3 at 300, 900 x 1000 sill 800"),
     ("seat 3000", "screen 100", "projector Quillmark Wren", "throw 2600", "lens along 2100"),
     (
         "seat 3000",
@@ -109,6 +110,10 @@ def _lines(plan: Plan, subject: Subject, gear: GearShelf, *, drawers: bool) -> I
     for stage in STAGES if drawers else ():
         for entry in entries_of(plan, gear, stage, subject):
             yield f"entry {stage} {entry.group}: {entry.label} | {entry.say} | {entry.value} | {entry.source}"
+    for wall in range(2, len(plan.survey.room.walls) + 1) if drawers else ():
+        first = entries_of(plan, gear, "survey", subject)
+        for entry in (one for one in entries_of(plan, gear, "survey", subject, wall) if one not in first):
+            yield f"entry wall {wall} {entry.group}: {entry.label} | {entry.say} | {entry.value} | {entry.source}"
     for wanted in missing_readings(plan):
         yield f"open {wanted.key} | {wanted.label} | {wanted.say} | {wanted.tool}"
     if plan.name in ASKED:

@@ -7,6 +7,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
 from oval_room.core.units import MM_IN, Ruler, parse_length, round_safe, show_length
 
@@ -150,3 +151,18 @@ class Showing(unittest.TestCase):
 
     def test_units_are_exact(self) -> None:
         self.assertEqual((MM_IN["in"], MM_IN["ft"]), (25.4, 304.8))
+
+
+class Aspects(unittest.TestCase):
+    def test_as_written(self) -> None:
+        for text, value in (
+            ("16:9", 16 / 9),
+            ("2.40:1", 2.4),
+            ("3440x1440", 3440 / 1440),
+            ("16/10", 1.6),
+            ("2.4", 2.4),
+        ):
+            self.assertAlmostEqual(parse_aspect(text), value)
+        for text in ("16:9:2", "0", "16:0", "nine", "", "-2", "100:1"):
+            with self.subTest(text), self.assertRaises(RefusedError):
+                parse_aspect(text)

@@ -22,6 +22,7 @@ from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, Path, Shape
 from oval_room.drawing.sheet import VIEW_NAMES, scene_of
+from oval_room.drawing.sum_sketches import SKETCHES
 from tests.core.survey.rooms import BREAST, ELL, room, say
 
 TABLE = File(__file__).resolve().parent.parent / "data/scenes.txt"
@@ -103,6 +104,10 @@ def table() -> str:
                 window = " ".join(_n(value) for value in scene.window)
                 out += [f"== {name}: {view}", f"title {scene.title} | {scene.description}", f"window {window}"]
                 out += [told(shape) for shape in scene.shapes]
+    for name, make in SKETCHES.items():
+        scene = make()
+        out += [f"== sum {name}", f"window {' '.join(_n(value) for value in scene.window)}"]
+        out += [told(shape) for shape in scene.shapes]
     return "\n".join(out) + "\n"
 
 

@@ -128,6 +128,8 @@ class Hung(unittest.TestCase):
         self.assertEqual([x for x, _ in given.holes], [700.0, 1000.0])
         moved = given.model_copy(update={"along": 800.0})
         self.assertEqual([x for x, _ in moved.holes], [860.0, 1640.0])  # one left: evenly again
+        narrow = box.model_copy(update={"width": 200.0})
+        self.assertEqual([x for x, _ in narrow.holes], [635.0, 735.0])  # no nearer its ends than a quarter
         with self.assertRaises(RefusedError):
             worst_use(box, ())
 

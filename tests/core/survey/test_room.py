@@ -47,6 +47,7 @@ SPOILED = (
     ("parts that miss the whole", BOX, ("window w2 at 1000, 1400 x 1100 sill 900", "again opens window 1490", "rest window 2600", "w2 5000"), "chain/o1", Level.MIND, "Without reading 2 of its width it closes"),
     ("a ceiling that falls", BOX, ("height c1 2400", "height c2 2380", "height c3 2380", "height c4 2400"), "fall/ceiling", Level.NOTE, "ceiling falls 5.0 mm a metre to the right"),
     ("a level floor", BOX, ("line c1 1000", "line c2 1001", "line c3 1000"), "fall/floor", Level.GOOD, "floor is level within"),
+    ("a floor that falls", BOX, ("line c1 1000", "line c2 1020", "line c3 1020", "line c4 1000"), "fall/floor", Level.NOTE, "floor falls 5.0 mm a metre to the right"),
     ("a wall that leans", BOX, ("plumb w1 6",), "lean/p1", Level.NOTE, "display wall leans 6.0 mm a metre away"),
     ("studs that may be either", BOX, ("made of timber", "stud 200 magnet", "stud 602 magnet", "stud 1004 magnet"), "stud_rivals/w1", Level.MIND, r"may be 40\d mm or 40\d mm.* apart: the finds fit both\. One more find near \d+ mm would tell"),
     ("a pilot that missed a stud", BOX, ("made of timber", "stud 200 magnet", "stud 800 pilot", "stud 1400 magnet", "stud 2600 magnet", "stud 3200 magnet", "miss 2000 pilot"), "stud_strangers/w1", Level.NOTE, "pilot hole missed where a stud should be, at 2000 mm"),

@@ -5,11 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
-from typing import Final, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from oval_room.drawing.metrics import text_width
 from oval_room.drawing.scene import Dim, Ellipse, Label, P, Path, Scene, Shape
 
+Place = Literal["in", "at its break", "past"]
 BREAK: Final = 18.0
 """What a break takes of a string at its held end [px]."""
 TEXT: Final[dict[str, float]] = {
@@ -127,18 +128,20 @@ class Page:
         for dim in sorted(dims, key=lambda d: (d.priority, abs(d.b - d.a))):
             texts = dict.fromkeys((dim.text, dim.text.split(", ")[0]))
             rails = range(1 if dim.side == "inside" else 7)
-            ways = [(text, rail, other) for other in (False, True) for text in texts for rail in rails]
+            places: tuple[Place, ...] = ("in", "at its break", "past") if dim.broken else ("in", "past")
+            ways = [(text, rail, place) for place in places for text in texts for rail in rails]
             if dim.side == "inside" and self.people:
-                beside = [(dim.text, rail, False) for rail in BESIDE]
+                beside: list[tuple[str, int, Place]] = [(dim.text, rail, "in") for rail in BESIDE]
                 ways = [way for way in beside if not self._through(dim, way[1])] + ways
-            tries = (self._dim(replace(dim, text=text), rail, other) for text, rail, other in ways)
+            tries = (self._dim(replace(dim, text=text), rail, place) for text, rail, place in ways)
             found = next((one for one in tries if one is not None), None)
             if found is not None:
                 placed.append(found)
         return placed
 
-    def _dim(self, dim: Dim, rail: int, other: bool = False) -> PlacedDim | None:
-        """A dimension on a rail, its text in it or past its end (its other one), where that is free."""
+    def _dim(self, dim: Dim, rail: int, place: Place) -> PlacedDim | None:
+        """A dimension on a rail, where that is free: its text in it, or past its end; in it as near to its break as it
+        must; past its other end."""
         size, text = TEXT["dim"], text_width(dim.text, TEXT["dim"])
         upright = dim.axis == "v"
         ends = sorted(
@@ -146,14 +149,15 @@ class Page:
         )
         across = self._across(dim, rail)
         length = ends[1] - ends[0]
-        broken = BREAK if dim.broken else 0.0
-        fits = length >= text + 14 + broken
+        spare = length - text - 14
+        clear = BREAK if dim.broken else 0.0
+        fits = spare >= (0.0 if place == "at its break" else clear)
         middle = (ends[0] + ends[1]) / 2
         if dim.broken:  # the held end has its break: the text stands in what is left
             held = self.frame.y(dim.a) if upright else self.frame.x(dim.a)
-            middle += math.copysign(broken / 2, middle - held)
+            middle += math.copysign(min(clear, max(spare, 0.0)) / 2, middle - held)
         if not fits:
-            before = upright != other
+            before = upright != (place == "past")
             middle = ends[0] - text / 2 - 8 if before else ends[1] + text / 2 + 8
         lo, hi = middle - text / 2 - PAD, middle + text / 2 + PAD
         half = size / 2 + 1
@@ -165,9 +169,9 @@ class Page:
             return None
         self.taken += [word, line]
         a, b = (self.frame.y(dim.a), self.frame.y(dim.b)) if upright else (self.frame.x(dim.a), self.frame.x(dim.b))
-        place = (across, middle) if upright else (middle, across)
+        text_at = (across, middle) if upright else (middle, across)
         first, second = ((across, a), (across, b)) if upright else ((a, across), (b, across))
-        return PlacedDim(dim, first, second, place, upright, text + 8 if fits else 0.0)
+        return PlacedDim(dim, first, second, text_at, upright, text + 8 if fits else 0.0)
 
     def _through(self, dim: Dim, rail: int) -> bool:
         """Whether a string inside the drawing runs through somebody there."""

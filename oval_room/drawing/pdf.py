@@ -300,7 +300,17 @@ class _Sheet:
         canvas.setDash([], 0)
         canvas.setLineWidth(0.9)
         canvas.lines([(x - 2.2, y - 2.2, x + 2.2, y + 2.2) for x, y in ((ax, ay), (bx, by))])  # drafting ticks
+        if dim.broken:
+            self._break((ax, ay) if dim.moves == "b" else (bx, by), placed.upright)
         self._text(dim.text, tx, ty, TEXT["dim"], "middle", placed.upright, STRONG if dim.style == "brass" else FACE)
+
+    def _break(self, held: tuple[float, float], upright: bool) -> None:
+        """Two strokes across a string near the end that lies beyond the drawing: it is not to scale there."""
+        x, y = held
+        strokes = [(-3.0, away - 1, 3.0, away + 1) for away in (4.5, 7.0)]  # across, along, across, along
+        self.canvas.lines(
+            [(x + a, y + b, x + c, y + d) if upright else (x + b, y + a, x + d, y + c) for a, b, c, d in strokes]
+        )
 
     def _label(self, placed: PlacedLabel) -> None:
         label = placed.label

@@ -16,6 +16,7 @@ from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import stud_style
 from oval_room.drawing.wall_parts import wall_holes, wall_picture
 
+BELOW = 130.0  # room under the panels for the strings of their rows [mm]
 AROUND = 60.0  # shown of the wall round the pictures [mm]
 SAME = 0.5  # rows and columns nearer than this are one [mm]
 
@@ -49,12 +50,12 @@ def plate_detail(look: Look) -> Scene | None:
         wall_holes(draft, look, key, picture, holes, near=True)
     left, right = (f(extent(plate.picture)[end] for plate in plates) for end, f in ((0, min), (1, max)))
     low, high = min(plate.holes.bottom for plate in plates), max(plate.holes.top for plate in plates)
-    window = (left - AROUND, low - AROUND, right + AROUND, high + AROUND)
+    window = (left - AROUND, low - BELOW, right + AROUND, high + AROUND)
     draft.line((window[0], 0), (window[2], 0), "outline", "structure")
     _studs(draft, look, wall, window)
     many = len(plates) > 1
     _rows(draft, look, plates, window[1])
-    _columns(draft, look, plates, window[0], zero)
+    _columns(draft, look, plates, window[0], window[1], zero)
     for plate in plates:
         _own(draft, look, plate.holes)
     title = "plates and holes" if many else f"{plates[0].picture.name}, plate and holes"
@@ -98,9 +99,11 @@ def _rows(draft: Draft, look: Look, plates: Sequence[_Plate], foot: float) -> No
     draft.add(Dim(foot, top, "v", text, "right", 0, "plain", 3, "panel_top", "panel top", broken=True))
 
 
-def _columns(draft: Draft, look: Look, plates: Sequence[_Plate], start: float, zero: Zero) -> None:
-    """Every column from the one zero; one that several share once."""
+def _columns(draft: Draft, look: Look, plates: Sequence[_Plate], start: float, foot: float, zero: Zero) -> None:
+    """Every column from the one zero, which is told where the strings begin; one that several share once."""
     taken: list[float] = []
+    at, offsets = P(start, foot), ((4, 8), (4, 19), (4, -8))
+    draft.add(Label(at, f"holes from {zero.name}", "small", "dimensions", "start", offsets, 0))
     for plate in plates:
         mine = plate is plates[0]
         for n, x in enumerate(plate.holes.columns, 1):
@@ -108,7 +111,7 @@ def _columns(draft: Draft, look: Look, plates: Sequence[_Plate], start: float, z
                 continue
             taken.append(x)
             of = f"hole {n}" if mine else f"{plate.picture.name} {n}"
-            text = f"{of} from {zero.name} {look.show(x - zero.at)}"
+            text = f"{of} {look.show(x - zero.at)}"
             first = mine and n == 1
             say = "first hole" if first and not zero.at else ""
             key = f"holes.x.{n}" if mine else f"holes.{plate.key}.x.{n}"

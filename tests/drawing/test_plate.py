@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import unittest
+from xml.etree import ElementTree as Tree
 
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.demo.gear import SHELF
+from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.demo.surveyed import boat_shed_den
 from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import Dim, Mark, Scene
+from oval_room.drawing.scene import Dim, Label, Mark, Scene
 from oval_room.drawing.sheet import draw, scene_of
 from tests.core.survey.rooms import room, say
 
@@ -53,7 +56,8 @@ class Plates(unittest.TestCase):
         wanted = {(round(x, 1), round(row, 1)) for one in holes.values() for row in one.rows for x in one.columns}
         self.assertEqual(marks, wanted)
         for one in strings(plate, "u"):
-            self.assertIn(f"from left wall {round(one.b)} mm", one.text)
+            self.assertTrue(one.text.endswith(f" {round(one.b)} mm"), one.text)
+        self.assertIn("holes from left wall", [one.text for one in plate.shapes if isinstance(one, Label)])
 
     def test_rows_of_one_height_are_said_once_and_the_upper_first(self) -> None:
         plan = hung(THREE)
@@ -67,8 +71,10 @@ class Plates(unittest.TestCase):
                    "tv Slate 55", "mount Flat 600")  # fmt: skip
         (first, last) = strings(scene(plan), "u")
         columns = evaluate(plan, SHELF).of(FixingResult).holes["p1"].columns
-        self.assertIn(f"breast's left edge {round(columns[0] - 1750)} mm", first.text)
-        self.assertIn(f"breast's left edge {round(columns[1] - 1750)} mm", last.text)
+        self.assertEqual(first.text, f"hole 1 {round(columns[0] - 1750)} mm")
+        self.assertEqual(last.text, f"hole 2 {round(columns[1] - 1750)} mm")
+        told = [one.text for one in scene(plan).shapes if isinstance(one, Label)]
+        self.assertEqual([text for text in told if text.startswith("holes from")], ["holes from breast's left edge"])
 
     def test_each_wall_has_its_own(self) -> None:
         plan = say(
@@ -81,11 +87,22 @@ class Plates(unittest.TestCase):
         for wall, key in ((1, "p1"), (3, "p2")):
             self.assertEqual(len(strings(scene(plan, key, wall), "u")), 2)
 
-    def test_on_the_phone_the_upper_row_and_the_first_hole_are_there(self) -> None:
-        part = draw(look_at(hung(THREE)), "plate", 390, 300, ("fixing", "dimensions", "labels"))
-        assert part is not None
-        self.assertIn("upper row", part.svg)
-        self.assertIn("hole 1 from left wall", part.svg)
+    def test_on_the_phone_every_row_and_every_hole_is_told(self) -> None:
+        """On sheets of any size down to a phone's: the upper row and each hole from the zero, and where that zero is."""
+        for plan in (hung(THREE), bedroom_breast(), chapel_flat(), boat_shed_den()):
+            key, holes = next(iter(evaluate(plan, SHELF).of(FixingResult).holes.items()))
+            for width, height in ((390, 300), (700, 394), (708, 475), (1100, 600)):
+                part = draw(look_at(plan, key), "plate", width, height, ("fixing", "dimensions", "labels"))
+                assert part is not None
+                groups = [
+                    one for one in Tree.fromstring(part.svg).iter() if one.get("data-key", "").startswith("holes.")
+                ]
+                told = {one.get("data-key"): "".join(one.itertext()) for one in groups}
+                with self.subTest(plan.name, size=(width, height), told=told):
+                    self.assertIn("upper row", told["holes.row.1"])
+                    for n in range(1, len(holes.columns) + 1):
+                        self.assertIn(f"hole {n} ", told[f"holes.x.{n}"])
+                    self.assertIn("holes from ", "".join(Tree.fromstring(part.svg).itertext()))
 
 
 if __name__ == "__main__":

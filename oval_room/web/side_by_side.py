@@ -9,6 +9,7 @@ from typing import Final
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.report import Report
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ALWAYS, draw, scene_of
 
@@ -23,14 +24,17 @@ OUTLINE: Final = (430.0, 300.0)
 Window = tuple[float, float, float, float]
 
 
-def look_of(plan: Plan, gear: GearShelf) -> Look:
-    """A plan looked at by itself: the first picture that something feeds, else the first, from the first seat."""
+def look_of(plan: Plan, gear: GearShelf, report: Report | None = None) -> Look:
+    """A plan looked at by itself: the first picture that something feeds, else the first, from the first seat.
+
+    Args:
+        report: of this plan, where it has been worked out.
+    """
     chosen = plan.chosen
     picture = next((key for key in chosen.feeds if key in chosen.pictures), next(iter(chosen.pictures), None))
     survey = plan.survey
-    return Look(
-        plan, evaluate(plan, gear), gear, picture, next(iter(survey.seats), None), next(iter(survey.scenes), None)
-    )
+    seat, scene = next(iter(survey.seats), None), next(iter(survey.scenes), None)
+    return Look(plan, report or evaluate(plan, gear), gear, picture, seat, scene)
 
 
 def one_window(looks: Sequence[Look], view: str) -> Window | None:
@@ -49,9 +53,9 @@ def drawn_beside(looks: Sequence[Look], view: str, size: tuple[float, float]) ->
     return [part.svg if part else "" for part in parts]
 
 
-def thumb(plan: Plan, gear: GearShelf, prefix: str) -> str:
+def thumb(plan: Plan, gear: GearShelf, prefix: str, report: Report | None = None) -> str:
     """A small drawing of a plan: its section once a picture hangs, else the room from above."""
-    look = look_of(plan, gear)
+    look = look_of(plan, gear, report)
     part = draw(look, "section" if look.picture else "plan", *SMALL, OUTLINED, prefix)
     return part.svg if part else ""
 

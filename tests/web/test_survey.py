@@ -147,10 +147,11 @@ class Survey(WebCase):
         self.assertEqual(len(self.store.head(job).plan.readings), len(before.plan.readings) + 3)
         again = self.bring(job, "readings", self.client.get(f"/jobs/{job}/readings.csv").content)
         self.assertIn("holds no new readings", again.text)
-        stale = self.take(job, looked)
-        self.assertIn(stale.status_code, (200, 409))  # joins what is there, or says that it changed meanwhile
+        twice = self.take(job, looked)  # a second press of the same button
+        self.assertIn("taken in as revision 2", flat(twice.text))
+        self.assertEqual(len(self.store.head(job).plan.readings), len(before.plan.readings) + 3)
         for wrong in ("", "{}", "[1]", '{"do": "drop", "id": "s99"}'):
-            fields = {"token": self.token, "base": "1", "command": wrong, "name": "f.csv"}
+            fields = {"token": self.token, "base": "1", "command": wrong, "name": "f.csv", "key": "k"}
             answer = self.client.post(f"/jobs/{job}/files/take", data=fields, headers=HTML)
             self.assertEqual(answer.status_code, 422, wrong)
 

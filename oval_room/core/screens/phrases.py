@@ -27,7 +27,7 @@ from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of
 from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, GAP, RADIUS, STAND_OFF, TOP
-from oval_room.core.units import MM_IN
+from oval_room.core.units import MM_IN, is_length
 
 STACK: Final = 30.0  # between pictures over each other, frame to frame [mm]
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
@@ -280,17 +280,34 @@ def _on_face(here: Here, key: str, thing: Thing) -> Heard:
     return Heard(say, PutPicture(id=key, x=x, y=y, yaw=wall.yaw))
 
 
-def _turned_by(field: str, words: str, sign: int) -> Callable[[Here, str], Heard]:
+def _higher(here: Here, rest: str) -> Heard:
+    """`raise bottom to 900`; of `raise tv to 900`, which of its heights that is."""
+    edge = here.said(re.sub(r"\s+to\s+", " ", rest.strip()))
+    if edge is not None and edge[0].word in ("bottom", "centre", "top"):
+        return edge[0].make(here.meant(edge[1]), rest.strip()[len(edge[1]) :].strip())
+    said = re.sub(r"^(?:(?:tv|screen|picture|it)\s+)?(?:to\s+)?", "", rest.strip(), flags=re.IGNORECASE)
+    kind = re.match(r"tv|screen", rest.strip(), re.IGNORECASE)
+    if not is_length(said):
+        raise RefusedError(here.eg('give the height an edge shall have, as in bottom 28"'), value=rest)
+    of = f"{kind[0].lower()} " if kind else "picture "
+    raise Ask(f"What shall be at {said}?", *(f"{of}{edge} {said}" for edge in ("bottom", "centre", "top")))
+
+
+def _turned_by(field: str, words: str, back: str, sign: int) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         key, picture = here.picture()
-        text = re.sub(r"\s*(?:°|deg\.?|degrees?)$", "", rest.strip().replace("−", "-").replace(",", "."))
+        plain = rest.strip().lower().replace("−", "-").replace(",", ".")
+        other, same = ("left", "right") if field == "yaw" else ("up(?:wards?)?", "down(?:wards?)?")
+        plain, turned = re.subn(rf"^(?:to )?{other}\s+|\s*(?:to (?:the )?)?{other}$", "", plain)
+        plain = f"-{plain}" if turned else re.sub(rf"^(?:to )?{same}\s+|\s*(?:to (?:the )?)?{same}$", "", plain)
+        text = re.sub(r"\s*(?:°|deg\.?|degrees?)$", "", plain)
         if not re.fullmatch(r"-?[0-9]{1,3}(\.[0-9]+)?", text) or abs(float(text)) > 85:
             raise RefusedError(f"give degrees from -85 to 85 (got {rest.strip()[:20]})", value=rest)
         value = float(text)
         room = here.plan.survey.room
         own = room.walls[wall_of(room, picture) - 1].yaw if field == "yaw" else 0.0
         put = PutPicture.model_validate({"id": key, field: (own + sign * value + 180) % 360 - 180})
-        return Heard(f"{picture.name}: {words} {value:g}°", put)
+        return Heard(f"{picture.name}: {words if value >= 0 else back} by {abs(value):g}°", put)
 
     return make
 
@@ -486,6 +503,10 @@ PHRASES: Final[tuple[Phrase, ...]] = (
             "tv center",
             "screen centre",
             "screen center",
+            "centre of tv",
+            "center of tv",
+            "centre of screen",
+            "center of screen",
             "centre height",
             "center height",
         ),
@@ -498,6 +519,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "picture",
         _edge("top", "top edge"),
         also=("top edge", "picture top", "screen top", "tv top", "top of tv", "top of screen"),
+    ),
+    Phrase(
+        "raise",
+        "a length",
+        "a height the picture is raised or lowered to",
+        'raise bottom to 30"',
+        "picture",
+        _higher,
+        also=("lower", "hang at"),
     ),
     Phrase("stretch to", "a length", "the top edge, with the bottom edge held", 'stretch to 80"', "picture", _stretch),
     Phrase(
@@ -525,7 +555,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "turn the picture on its wall, face to the right positive",
         "swivel 10",
         "picture",
-        _turned_by("yaw", "swivelled to the right by", 1),
+        _turned_by("yaw", "swivelled to the right", "swivelled to the left", 1),
     ),
     Phrase(
         "tilt",
@@ -533,7 +563,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "tilt the picture, face down positive",
         "tilt 5",
         "picture",
-        _turned_by("pitch", "tilted down by", -1),
+        _turned_by("pitch", "tilted down", "tilted up", -1),
     ),
     Phrase("corner", "a corner", "the picture across a corner of the room", "corner c2", "picture", _corner),
     Phrase(

@@ -31,7 +31,7 @@ from oval_room.core.tape.spans import (
     SOUNDBAR,
     WALL,
 )
-from oval_room.core.units import is_length
+from oval_room.core.units import is_bare, is_length
 
 FACING: Final = ("drywall", "plasterboard", "stud", "studs")
 SEAT_SPACING: Final = 650.0
@@ -142,13 +142,34 @@ def _across(here: Here, rest: str) -> Heard:
     )
 
 
+def _some_at(here: Here, rest: str) -> Heard | None:
+    """`two seats 3 m back`: a row and its distance; `three seats 60 cm apart`: how wide. None where no length with a
+    unit follows the count.
+
+    Raises:
+        Ask: the length may be either.
+    """
+    said = re.match(
+        r"(?P<n>[0-9]{1,2}),?\s+(?P<at>at\s+)?(?P<length>[0-9].*?)(?:\s+(?P<apart>apart)|\s+(?P<away>back|away|out|from\s.*))?$",
+        rest,
+    )
+    if said is None or is_bare(said["length"]) or not is_length(said["length"]):
+        return None
+    many, text = said["n"], said["length"]
+    apart, away = f"{many} x {text}", f"{many} at {text}"
+    if said["apart"]:
+        return _seats(here, apart)
+    mm = here.length(text, SEAT)
+    if not said["at"] and not said["away"] and APART.fit(mm) >= SEAT.fit(mm):
+        raise Ask(f"Are they {text} apart, or {text} from the display wall?", f"seats {apart}", f"seats {away}")
+    placed = _seat(here, text)
+    counted = _seats(here.after(placed.command), many)
+    return Heard(f"{placed.say}; {counted.say}", several(placed.command, counted.command))
+
+
 def _seats(here: Here, rest: str) -> Heard:
-    far = re.sub(r"\s+(?:back|away|out|from\s.*)$", "", rest)
-    away = re.match(r"(?P<n>[0-9]{1,2})\s+(?:at\s+|,\s*)?(?P<length>[0-9].*[^0-9 ].*)", far)
-    if away and is_length(away["length"]):  # two seats 3 m back
-        placed = _seat(here, away["length"])
-        counted = _seats(here.after(placed.command), away["n"])
-        return Heard(f"{placed.say}; {counted.say}", several(placed.command, counted.command))
+    if (several_seats := _some_at(here, rest)) is not None:
+        return several_seats
     of = re.match(r"(?:row\s+)?(?P<row>[0-9]{1,2})\s*[:,]?\s+(?=[0-9])", rest)
     row_of = int(of["row"]) if of else None
     if of:

@@ -78,7 +78,7 @@ def _phrase(here: Here, said: str) -> Answer:
     try:
         if not rest and phrase.follows:
             return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
-        heard = phrase.make(here, rest)
+        heard = phrase.make(here.meant(word), rest)
         apply(here.plan, heard.command, here.gear)
     except Ask as ask:
         return Asked(ask.say, ask.options)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command
@@ -121,6 +121,14 @@ class Here:
         if key is None:
             raise RefusedError(self.eg("there is no seat yet; type seat 11'2 first"))
         return key, seats[key]
+
+    def meant(self, word: str) -> Here:
+        """The same place, looking at the one picture that the words for an edge name: `screen bottom`, `top of tv`."""
+        named = next((kind for name, kind in (("tv", "panel"), ("screen", "screen")) if name in word.split()), None)
+        fits = [key for key, one in self.plan.chosen.pictures.items() if one.kind == named]
+        if " " not in word or len(fits) != 1 or self.subject.picture in fits:
+            return self
+        return Here(self.plan, self.gear, replace(self.subject, picture=fits[0]), self._evaluate, self.phrases)
 
     def picture(self) -> tuple[str, Picture]:
         pictures = self.plan.chosen.pictures

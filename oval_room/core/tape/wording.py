@@ -15,9 +15,13 @@ _LEAD: Final = re.compile(
     r"^(?:(?:please|set|make|change|move|it'?s|there(?:'s| is)|the|my|our|a|an|add|new|now)\s+)+", re.IGNORECASE
 )
 _NUMBER: Final = re.compile(r"^[0-9½¼¾⅛⅜⅝⅞.]")
-_SPLIT: Final = re.compile(r";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then|&|\+)\s+(?=[A-Za-z])")
+_BEGINS: Final = r"(?:on (?:w[0-9]|breast|[a-z]+ wall)|bottom|top|cent(?:re|er)|tilt|swivel)\b"
+"""What begins a fact of its own after a size, with nothing between: `tv 65 bottom 800`."""
+_SPLIT: Final = re.compile(rf";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then|&|\+)\s+(?=[A-Za-z])|\s+(?={_BEGINS})")
 _ARTICLE: Final = re.compile(r"\b(?:the|my|our) (?=[a-z])", re.IGNORECASE)
 _COUNTS: Final = ("two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
+_NTH: Final = ("first", "second", "third", "fourth", "fifth")
+_NTH_ROW: Final = re.compile(rf"\b({'|'.join(_NTH)}) row\b", re.IGNORECASE)
 _COUNT: Final = re.compile(rf"\b({'|'.join(_COUNTS)}) (?=(?:seats?|rows?|tvs?|screens?)\b)", re.IGNORECASE)
 MOST_FACTS: Final = 12
 
@@ -28,7 +32,8 @@ def without_lead(line: str) -> str:
 
 
 def plainer(line: str) -> str:
-    """A line without its articles, and with counts of things as figures: `drop the tv`, `two seats 3 m`."""
+    """A line without its articles, and with counts as figures: `drop the tv`, `two seats 3 m`, `second row 4 m`."""
+    line = _NTH_ROW.sub(lambda found: f"row {_NTH.index(found[1].lower()) + 1}", line)
     counted = _COUNT.sub(lambda found: f"{_COUNTS.index(found[1].lower()) + 2} ", line)
     return _ARTICLE.sub("", counted)
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import secrets
 from typing import Annotated, NamedTuple
 
 from fastapi import APIRouter, Form, Request, UploadFile
 from fastapi.responses import HTMLResponse, Response
+from pydantic import ValidationError
 
 from oval_room.core.apply import apply
 from oval_room.core.applying import measure_at
@@ -49,6 +51,8 @@ class Found(NamedTuple):
     new: tuple[tuple[str, str], ...]
     """Findings that are new with it, each with its level."""
     drawn: tuple[str, ...]
+    key: str
+    """Taken in twice by a second press, it counts once."""
 
 
 def _files(request: Request, job: str, status: int = 200, **more: object) -> HTMLResponse:
@@ -72,7 +76,6 @@ def _files(request: Request, job: str, status: int = 200, **more: object) -> HTM
         "unit": "",
         "newest": shown,
         "thumb": outline_drawn(plan, store.gear()),
-        "walls": [(dim_name(plan, wall.key), ruler.show(wall.length)) for wall in plan.survey.room.walls],
         "photos": sum(1 for one in pinned if one.width),
         "notes": sum(1 for one in pinned if not one.width),
         "open": len(missing_readings(plan)),
@@ -133,22 +136,28 @@ def take_file(
     job: str,
     command: Annotated[str, Form(max_length=600_000)],
     base: Annotated[int, Form(ge=1)],
+    key: Annotated[str, Form(max_length=64)],
     name: Annotated[str, Form(max_length=60)] = "the file",
 ) -> Response:
     """Take in what was looked at, as one step, and say what changed."""
     bench = bench_of(request)
     before = bench.report(bench.store.head(job))
+    refused = f"{name} was not taken in"
     try:
-        done = bench.store.commit(job, base, COMMAND.validate_json(command), who.name)
-    except (RefusedError, MissingError, ValueError) as wrong:
-        told = wrong.text if isinstance(wrong, (RefusedError, MissingError)) else "choose the file again"
-        return _files(request, job, 422, said=f"{name} was not taken in: {told}.")
+        step = COMMAND.validate_json(command)
+    except ValidationError:
+        return _files(request, job, 422, said=f"{refused}: choose the file again.")
+    try:
+        done = bench.store.commit(job, base, step, who.name, key)
+    except (RefusedError, MissingError) as wrong:
+        return _files(request, job, 422, said=f"{refused}: {wrong.text}.")
     except ClashError as clash:
-        return _files(request, job, 409, said=f"{name} was not taken in: {clash}. Choose the file again.")
+        return _files(request, job, 409, said=f"{refused}: {clash}. Choose the file again.")
     head = bench.store.head(job)
     changed = bench.delta(before, bench.summarise(head), head.plan, _subject(head.plan)).text
-    said = f"{done.label}: taken in as revision {head.revision}."
-    return _files(request, job, said=said, changed=changed or "No verdict and no main figure moved.", before=base)
+    said = f"{done.label}: taken in as revision {done.head.revision}."
+    changed = changed or "No verdict and no main figure moved."
+    return _files(request, job, said=said, changed=changed, taken=done.head.revision)
 
 
 def _subject(plan: Plan) -> Subject:
@@ -178,11 +187,12 @@ def _found(request: Request, job: str, name: str, command: Command, said: str) -
                 show(now.value) if now else "",
             )
         )
-    then, words = bench.try_out(job, after), Words(after)
-    delta = bench.delta(bench.report(head), then, after, _subject(after))
+    present, then, words = bench.report(head), bench.try_out(job, after), Words(after)
+    delta = bench.delta(present, then, after, _subject(after))
     new = [(one.level.value, words.finding(one)) for key in delta.new if (one := then.find(key)) and one.level.rank < 2]
-    looks = [look_of(plan, gear), look_of(after, gear)]
-    return Found(name, command, said, tuple(rows), delta.text, tuple(new), tuple(drawn_beside(looks, "plan", DRAWN)))
+    drawn = drawn_beside([look_of(plan, gear, present), look_of(after, gear, then)], "plan", DRAWN)
+    key = secrets.token_hex(8)
+    return Found(name, command, said, tuple(rows), delta.text, tuple(new), tuple(drawn), key)
 
 
 def _named(plan: Plan, what: str) -> dict[str, str]:

@@ -7,7 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Form, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
-from oval_room.core.evaluate import moved
+from oval_room.core.evaluate import Evaluator, moved
 from oval_room.core.figures import show_figure
 from oval_room.core.levels import Level
 from oval_room.core.plan.changes import changes
@@ -35,11 +35,15 @@ def _store(request: Request) -> Store:
 @router.get("/jobs/{job}/history", name="history")
 def history(request: Request, job: str) -> HTMLResponse:
     store = _store(request)
-    rows, gear = store.history(job, MOST), store.gear()
-    named = [
-        (row, thumb(store.plan_at(job, row.number), gear, f"r{row.number}-"))
-        for row in [row for row in rows if row.name][:DRAWN]
-    ]
+    rows, gear, evaluate = (
+        store.history(job, MOST),
+        store.gear(),
+        Evaluator(),
+    )  # what revisions share is worked out once
+    named = []  # what revisions share is worked out once
+    for row in [row for row in rows if row.name][:DRAWN]:
+        plan = store.plan_at(job, row.number)
+        named.append((row, thumb(plan, gear, f"r{row.number}-", evaluate(plan, gear))))
     return page(request, "history.html", {"head": store.head(job), "rows": rows, "named": named})
 
 

@@ -105,11 +105,11 @@ def practice_score(request: Request, job: str) -> HTMLResponse:
         (dim_name(plan, one.of), ruler.show(abs(one.off)), "long" if one.off > 0 else "short", one.struck, one.number)
         for one in found.lies
     ]
-    looks = [
-        look_of(one, {})
-        for one in (bench.store.plan_at(job, 1), plan, *([as_read(true.hidden)] if true.hidden else ()))
-    ]
     ended = not found.missing
+    shown = [("as sketched", bench.store.plan_at(job, 1)), ("as you measured it", plan)]
+    if ended and true.hidden is not None:
+        shown.append(("as it is", as_read(true.hidden)))
+    drawn = drawn_beside([look_of(one, {}) for _, one in shown], "plan", DRAWN)
     context = {
         "head": head,
         "plan": plan,
@@ -118,13 +118,7 @@ def practice_score(request: Request, job: str) -> HTMLResponse:
         "missing": [dim_name(plan, key) for key in found.missing],
         "lies": lies,
         "struck_true": [dim_name(plan, plan.readings[number].of) for number in found.struck_true],
-        "drawn": list(
-            zip(
-                ("as sketched", "as you measured it", "as it is"),
-                drawn_beside(looks if ended else looks[:2], "plan", DRAWN),
-                strict=False,
-            )
-        ),
+        "drawn": [(told, svg) for (told, _), svg in zip(shown, drawn, strict=True)],
         "ended": ended,
     }
     return page(request, "score.html", context)

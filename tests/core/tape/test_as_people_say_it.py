@@ -62,6 +62,18 @@ TAKEN = (
      "Room: along display wall 4200 mm, depth 5100 mm, height 2400 mm"),
     ("ft", "room 17' long by 13' wide", "Room: along display wall 13' 0\", depth 17' 0\""),
     ("mm", "tv 65 & seat 3 m", "TV: TV 65″, 16:9: 1439 mm wide; Seat 1: eye 3000 mm from the display wall"),
+    ("mm", "seats 3 at 60 cm", "Seat 1: eye 600 mm from the display wall; Row 1: 3 seats, 650 mm apart"),
+    ("mm", "3 seats 60 cm apart", "Row 1: 3 seats, 600 mm apart"),
+    ("mm", "seats 3 x 60 cm", "Row 1: 3 seats, 600 mm apart"),
+    ("ft", "three seats 12 ft", "Seat 1: eye 12' 0\" from the display wall; Row 1: 3 seats, 2' 1 9/16\" apart"),
+    ("ft", "screen bottom 24", "screen: bottom edge at 2' 0\""),  # the TV is looked at, the screen is meant
+    ("mm", "centre of the tv at 1.1m", "TV: centre at 1100 mm"),
+    ("mm", "second row 4.8 m", "Row 2: eyes 4800 mm from the display wall, 1 new seat"),
+    ("mm", "swivel 10 left", "TV: swivelled to the left by 10°"),
+    ("mm", "tilt 8 down", "TV: tilted down by 8°"),
+    ("mm", "tilt up 5°", "TV: tilted up by 5°"),
+    ("mm", "tv 65 bottom 800", "TV: TV 65″, 16:9: 1439 mm wide; TV: bottom edge at 800 mm"),
+    ("mm", "tv 65 on w3", "TV: TV 65″, 16:9: 1439 mm wide; TV: on the back wall, in its middle"),
     ("mm", "right wall 5100", "Right wall: 5100 mm"),
     ("mm", "the bottom of the tv 900", "TV: bottom edge at 900 mm"),
     ("mm", "remove the screen", "Take away screen"),
@@ -103,6 +115,11 @@ TAKEN = (
 ASKED = (
     # the job's unit, line, the choices
     ("ft", "room 17 long by 13 wide", ("room 17 ft long by 13 ft wide",)),
+    ("mm", "seats 3 60 cm", ("seats 3 x 60 cm", "seats 3 at 60 cm")),  # apart, or from the wall?
+    ("ft", '3 seats 24"', ('seats 3 x 24"', 'seats 3 at 24"')),
+    ("ft", "seats 4 4 ft", ("seats 4 x 4 ft", "seats 4 at 4 ft")),
+    ("mm", "lower the tv to 700", ("tv bottom 700", "tv centre 700", "tv top 700")),
+    ("mm", "4200 wide 5100 deep", ("room 4200 wide 5100 deep",)),
     ("ft", "room 14x18x8", ("room 14 ft x 18 ft x 8 ft",)),
     ("ft", "seat 11", ('seat 11"', "seat 11 ft")),
     ("ft", "seat 12", ('seat 12"', "seat 12 ft")),

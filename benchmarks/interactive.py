@@ -1,4 +1,4 @@
-"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py
+"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py [near]
 
 Prints, in one run on this machine: evaluate and drawings (median and 95th percentile), a whole preview and a page as a ratio to a
 bare endpoint of the same application, the Desk with 20 and with 5,000 jobs as a ratio, a commit.
@@ -7,7 +7,10 @@ bare endpoint of the same application, the Desk with 20 and with 5,000 jobs as a
 from __future__ import annotations
 
 import logging
+import random
+import re
 import statistics
+import sys
 import tempfile
 import time
 import warnings
@@ -25,11 +28,13 @@ from oval_room.core.apply import apply  # noqa: E402
 from oval_room.core.commands import Command, several  # noqa: E402
 from oval_room.core.evaluate import Evaluator, evaluate  # noqa: E402
 from oval_room.core.plan.document import Plan, new_plan  # noqa: E402
+from oval_room.core.plan.gear import Editions, GearItem, Projector, gear_hash  # noqa: E402
 from oval_room.core.plan.measure import Measure, Typed, chosen  # noqa: E402
 from oval_room.core.projection.commands import PutProjector  # noqa: E402
 from oval_room.core.screens.commands import PutPicture, TakeGear  # noqa: E402
 from oval_room.core.screens.group_commands import PutGroup  # noqa: E402
 from oval_room.core.solve.doubt import doubts  # noqa: E402
+from oval_room.core.solve.near_misses import near_misses, newest  # noqa: E402
 from oval_room.core.subject import Subject  # noqa: E402
 from oval_room.core.survey.commands import PutSeat  # noqa: E402
 from oval_room.core.survey.room_commands import PutRoom  # noqa: E402
@@ -135,8 +140,31 @@ def _walls_of_displays() -> None:
         tell(f"wall of 200 displays, {name}", many, note=f"{many[0] / few[0]:.1f} × 20 displays; aim: under {aim} ms")
 
 
+def _near_misses() -> None:
+    """500 items of a kind tried in the chapel flat, as a ratio to working it out anew once."""
+    chance, plan = random.Random(1), chapel_flat()
+    whole = timed(lambda i: evaluate(plan, SHELF), 20)
+    for kind, picture in (("projector", "p1"), ("tv", "p2"), ("screen", "p1"), ("mount", "p2")):
+        like, shelf = list(newest(SHELF, kind).values()), dict[str, GearItem]()
+        for n in range(500):
+            item = like[n % len(like)].model_copy(update={"model": f"{kind} {n}"})
+            scale = chance.uniform(0.6, 1.4)
+            for name in ("width", "height", "rated_lm", "rated_kg"):
+                if getattr(item, name, None):
+                    item = item.model_copy(update={name: getattr(item, name) * scale})
+            if isinstance(item, Projector):
+                item = item.model_copy(update={"lens": (item.lens[0] * scale, item.lens[1] * scale)})
+            shelf[gear_hash(item)] = item
+        used = {key: SHELF[key] for key in plan.gear_used()}
+        gear = Editions({**used, **shelf}, shelf)
+        spent = timed(lambda i, k=kind, p=picture, g=gear: near_misses(plan, g, p, k), 5)  # type: ignore[misc]
+        tell(f"near misses, 500 {kind}s", spent, note=f"{spent[0] / whole[0]:.0f} × evaluate all anew; aim: under 300")
+
+
 def main() -> None:
     logging.disable()
+    if sys.argv[1:] == ["near"]:
+        return _near_misses()
     plan = chapel_flat()
     moved = [apply(plan, PutProjector(id="j1", y=3000.0 + i), SHELF) for i in range(-6, ROUNDS + 1)]
     tell("evaluate, all anew", timed(lambda i: evaluate(moved[i], SHELF)), note="aim: p95 ≤ 20")
@@ -151,6 +179,7 @@ def main() -> None:
     )
     _survey_and_map()
     _walls_of_displays()
+    _near_misses()
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder) / "bench.db")
         fill(store)
@@ -161,8 +190,7 @@ def main() -> None:
             return {"bare": "endpoint"}
 
         client = TestClient(app, base_url="http://127.0.0.1")
-        client.get("/")
-        token = client.cookies["oval_token"]
+        token = re.search(r'name="token" content="([^"]+)', client.get("/", headers={"accept": "text/html"}).text)[1]
         job = next(row.id for row in store.list_jobs()[0] if row.name == "Chapel flat")
         least = timed(lambda i: client.get("/bare"))
         tell("bare endpoint", least)

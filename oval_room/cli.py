@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import sys
 from pathlib import Path
 from typing import Annotated, Any, Final
@@ -14,9 +15,9 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate as evaluate_plan
 from oval_room.core.sums.declare import Refusals
 from oval_room.core.sums.registry import SUMS, find_sum
-from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import DEMO_AUTHOR, demo_jobs
 from oval_room.demo.photos import demo_photos
+from oval_room.demo.shop import WHOLE
 from oval_room.formats.job_file import read_job, read_pinned, write_job
 from oval_room.formats.report_json import report_document, report_text
 from oval_room.store.records import StoreError
@@ -56,15 +57,37 @@ def _store(data: Path | None) -> Store:
     return Store(data or settings_of().data)
 
 
-def _serve(store: Store, settings: Settings, opens: str = "") -> None:
+PATIENCE: Final = 120
+"""Seconds in which a process that serves may say nothing before another is started in its place."""
+
+
+def _serve(store: Store, settings: Settings, opens: str = "", *, everyone: bool = False) -> None:
+    """Serve a database until it is ended, with as many processes as the settings say.
+
+    Raises:
+        Exit: it could be reached by anybody, and nobody said that it may.
+    """
     import uvicorn
 
     from oval_room.web.app import create_app
+    from oval_room.web.door import is_loopback, refusal_to_start
 
+    why = refusal_to_start(settings.host, settings.passphrase.get_secret_value(), everyone)
+    if why:
+        raise _fail(why)
+    if not is_loopback(settings.host):
+        who = "whoever knows the passphrase" if settings.passphrase.get_secret_value() else "EVERYONE on this network"
+        print(f"Reached from other machines too, by {who}.", flush=True)
     print(f"Oval Room is at http://{settings.host}:{settings.port}/{opens}   (Ctrl-C ends it)", flush=True)
-    uvicorn.run(
-        create_app(store, settings), host=settings.host, port=settings.port, log_level="warning", access_log=False
-    )
+    how: dict[str, Any] = {"host": settings.host, "port": settings.port, "log_level": "warning", "access_log": False}
+    if settings.workers == 1:
+        uvicorn.run(create_app(store, settings), **how)
+        return
+    store.close()
+    for name in ("data", "host", "port", "names", "author", "workers"):  # what the other processes are told
+        os.environ[f"OVAL_ROOM_{name.upper()}"] = str(getattr(settings, name))
+    how["timeout_worker_healthcheck"] = PATIENCE  # a slow machine takes its time to start one
+    uvicorn.run("oval_room.web.app:from_environment", factory=True, workers=settings.workers, **how)
 
 
 @app.command()
@@ -72,13 +95,17 @@ def serve(
     data: DataFile = None,
     port: Port = None,
     host: Annotated[str | None, typer.Option(help="address to listen on")] = None,
+    workers: Annotated[int | None, typer.Option(min=1, max=16, help="processes that serve")] = None,
+    open_to_everyone: Annotated[
+        bool, typer.Option("--open-to-everyone", help="serve other machines without asking for a passphrase")
+    ] = False,
 ) -> None:
     """Serve a database; an empty one starts with the gear shelf."""
-    settings = settings_of(data=data, host=host, port=port)
+    settings = settings_of(data=data, host=host, port=port, workers=workers)
     store = Store(settings.data)
     if not store.shelf():
-        store.add_gear(SHELF, on_shelf=True)
-    _serve(store, settings)
+        store.add_gear(WHOLE, on_shelf=True)
+    _serve(store, settings, everyone=open_to_everyone)
 
 
 @app.command()
@@ -102,7 +129,7 @@ def fill(store: Store) -> None:
     """The demonstration firm's gear and jobs, with what the Desk shows of them."""
     from oval_room.web.bench import Bench
 
-    store.add_gear(SHELF, on_shelf=True)
+    store.add_gear(WHOLE, on_shelf=True)
     bench = Bench(store)
     for plan in demo_jobs():
         job = store.create(plan, DEMO_AUTHOR, "Demonstration job")
@@ -165,9 +192,14 @@ def import_file(file: Path, data: DataFile = None) -> None:
         raise _fail(f"{file}: can't be read: {error.strerror}") from error
     except RefusedError as refused:
         raise _fail(f"{file}: {refused.field}: {refused.text}") from refused
+    from oval_room.web.bench import Bench
+
     store = _store(data)
     store.add_gear(gear, on_shelf=False)
-    job = store.create(plan, Settings().author, f"Imported {file.name[:80]}")
+    try:
+        job = Bench(store).create(plan, Settings().author, f"Imported {file.name[:80]}")
+    except RefusedError as refused:
+        raise _fail(f"{file}: {refused.text}") from refused
     pin(store, job, pinned)
     print(job)
 
@@ -195,9 +227,39 @@ def backup(to: Path, data: DataFile = None) -> None:
 
 
 @app.command()
+def tidy(
+    older: Annotated[int, typer.Option("--older-than", min=1, max=36_500, help="days")] = 365, data: DataFile = None
+) -> None:
+    """Thin out old revisions that nobody named and in which nothing was settled; a copy of the file is made first."""
+    store = _store(data)
+    copy = Path(f"{store.path}.before-tidy")
+    store.backup(copy)
+    gone = store.tidy(older)
+    print(f"{gone} revisions older than {older} days thinned out; the file as it was is {copy}")
+
+
+@app.command()
+def rescue(damaged: Path, to: Annotated[Path, typer.Option("--to", help="new database file")]) -> None:
+    """Bring what can be read of a damaged database over into a new one."""
+    from oval_room.store.rescue import rescue as bring_over
+
+    told = bring_over(damaged, to)
+    print("\n".join(told) or "no job was found")
+    print(f"brought over into {to}; look at it, then put it in the old one's place")
+
+
+@app.command()
 def check(data: DataFile = None) -> None:
-    """Look the database over; exit 2 with what is wrong."""
-    wrong = _store(data).check()
+    """Look the database over: the file, and whether every job can be read, worked out and drawn; exit 2 with what is
+    wrong."""
+    from oval_room.web.bench import Bench
+
+    path = data or settings_of().data
+    if not Path(path).exists():
+        raise _fail(f"there is no database {path}")
+    store = _store(data)
+    wrong = store.check()
+    wrong += Bench(store).check() if not wrong else []
     if wrong:
         raise _fail("\n".join(wrong))
     print(f"nothing wrong; {len(SUMS)} sums ready")

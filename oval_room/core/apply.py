@@ -7,7 +7,8 @@ from __future__ import annotations
 
 from pydantic import ValidationError
 
-from oval_room.core.commands import Command, Stamp, refused_by
+from oval_room.core.commands import Command, Stamp
+from oval_room.core.complaints import refused_by
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 

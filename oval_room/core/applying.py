@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from itertools import count
 from typing import Any, Protocol, TypeVar
 
 from oval_room.core.commands import Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Frozen, Measure, Reading, Typed, Values, next_id
+from oval_room.core.plan.measure import MOST_READINGS, Draft, Frozen, Measure, Reading, Typed, Values
 from oval_room.core.plan.readings import METER_LEAST, METER_SHARE, combine_readings
 
 Node = TypeVar("Node", bound=Frozen)
@@ -41,13 +42,27 @@ def measured(
 def _one_measure(plan: Plan, path: str, value: Typed, stamp: Stamp, before: object) -> tuple[Plan, Measure]:
     if value.source not in ("read", "as-built"):
         return plan, Measure(value=value.value, half_width=value.half_width, source=value.source)
-    key = next_id("r", set(plan.readings))
+    key = _next_reading(plan.readings)
     reading = Reading(of=path, value=value.value, instrument=value.instrument, by=stamp.by, at=stamp.at)
-    plan = plan.model_copy(update={"readings": {**plan.readings, key: reading}})
+    if isinstance(plan.readings, Draft):
+        plan.readings[key] = reading
+    else:
+        plan = plan.model_copy(update={"readings": {**plan.readings, key: reading}})
     if value.again and isinstance(before, Measure):
         return plan, resting_on(plan, path, (*before.readings, key), before)
     half = _lux_half_width(value.value) if _is_light(path) else value.half_width
     return plan, Measure(value=value.value, half_width=half, source=value.source, readings=(key,))
+
+
+def _next_reading(log: Mapping[str, Reading]) -> str:
+    """The number of the next reading: the log only grows, so it is nearly always the one after its length.
+
+    Raises:
+        RefusedError: the log is full.
+    """
+    if len(log) >= MOST_READINGS:
+        raise RefusedError(f"the log of readings is full: a job holds {MOST_READINGS:,}; start a copy of the job")
+    return next(key for n in count(len(log) + 1) if (key := f"r{n}") not in log)
 
 
 def _is_light(path: str) -> bool:

@@ -28,7 +28,7 @@ def parse_aspect(text: str) -> float:
     plain = text.strip().lower()
     if plain in NAMED:
         return NAMED[plain]
-    plain = plain.replace("×", "x").replace("/", ":").replace("x", ":")
+    plain = plain.replace(" to ", ":").replace("×", "x").replace("/", ":").replace("x", ":")
     try:
         numbers = [float(part) for part in plain.split(":")]
         value = numbers[0] / numbers[1] if len(numbers) == 2 else numbers[0]

@@ -11,12 +11,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Annotated, ClassVar, Final, Literal, NamedTuple
 
-from pydantic import BeforeValidator, Field, SerializeAsAny, ValidationError
+from pydantic import BeforeValidator, Field, SerializeAsAny
 
-from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Frozen
+from oval_room.core.plan.measure import Draft, Frozen, Words
 from oval_room.core.plan.turn import Turn
 
 
@@ -30,10 +29,12 @@ class Stamp(NamedTuple):
 class Command(Frozen):
     """One change. do: its name, a promise to those who send it. label: what it is called in the history."""
 
+    ours: ClassVar[bool] = False
+    """Whether it is the server's own: made from what it worked out or keeps, never taken from outside."""
     known: ClassVar[dict[str, type[Command]]] = {}
     """Every kind of command by its `do`; a kind is known once its module is read."""
 
-    do: str = ""
+    do: Words = ""
     label: Annotated[str, Field(max_length=200)] = ""
 
     @classmethod
@@ -54,6 +55,8 @@ class Command(Frozen):
 
 
 MOST_STEPS: Final = 60
+FEW: Final = 4
+"""Steps for which the log is copied each time."""
 
 
 def _known(raw: object) -> object:
@@ -76,12 +79,30 @@ class Several(Command):
     ]
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        log = plan.readings
+        if len(self.steps) > FEW and not isinstance(log, Draft):
+            plan = plan.model_copy(update={"readings": Draft(log)})
         for step in self.steps:
             plan = step.applied(plan, gear, stamp)
-        return plan
+        if isinstance(log, Draft) or not isinstance(plan.readings, Draft):
+            return plan
+        return plan.model_copy(update={"readings": dict(plan.readings) if len(plan.readings) > len(log) else log})
 
     def turned_back(self, turn: Turn, plan: Plan) -> Command:
         return self.model_copy(update={"steps": tuple(step.turned_back(turn, plan) for step in self.steps)})
+
+
+def from_outside(command: Command) -> Command:
+    """A command back, when anybody may send it.
+
+    Raises:
+        ValueError: it is the server's own, or holds one that is.
+    """
+    if command.ours:
+        raise ValueError(f"“{command.do}” is not taken from outside")
+    for step in command.steps if isinstance(command, Several) else ():
+        from_outside(step)
+    return command
 
 
 def several(*steps: Command, label: str = "") -> Command:
@@ -91,13 +112,3 @@ def several(*steps: Command, label: str = "") -> Command:
     if len(steps) > MOST_STEPS:
         steps = tuple(Several(steps=steps[i : i + MOST_STEPS]) for i in range(0, len(steps), MOST_STEPS))
     return Several(steps=steps, label=label)
-
-
-def refused_by(error: ValidationError) -> RefusedError:
-    """A document's complaint as one sentence with its place."""
-    first = error.errors(include_url=False)[0]
-    place = ".".join(str(part) for part in first["loc"])
-    value = first.get("input")
-    got = f" (got {str(value)[:40]})" if isinstance(value, (str, int, float)) and not isinstance(value, bool) else ""
-    say = first["msg"].removeprefix("Value error, ").replace("Input should be", "must be")
-    return RefusedError(f"{say}{got}", field=place, value=value)

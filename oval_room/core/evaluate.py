@@ -16,7 +16,7 @@ from oval_room.core.keeping import Kept
 from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES, STUDIES
 from oval_room.core.plan.document import Accepted, Plan, Scheme
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, followed
 from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.report import Report, Result, Upset
@@ -46,11 +46,13 @@ class Evaluator:
         chosen, survey = plan.schemes[key], plan.survey
         pinned = {name: gear[name] for name in sorted(plan.gear_used()) if name in gear}
         pinned = self._keep("gear", tuple(pinned.values()), lambda: pinned)
+        newer = followed(gear, plan.gear_used())
+        newer = self._keep("newer", tuple(f"{was} {key}" for was, (key, _) in newer.items()), lambda: newer)
         by_wall = self._keep("walls", (survey.room, chosen), lambda: _by_wall(survey.room, chosen))
         results: dict[type[Result], Result] = {}
         looked = self._keep("looked at", (chosen,), lambda: looked_at(chosen))
         only = stands_for(chosen).get(self._only or "", self._only)
-        case = Case(plan, survey, chosen, pinned, self._keep, only, 1, looked, results)
+        case = Case(plan, survey, chosen, pinned, self._keep, only, 1, looked, results, newer)
         walls = {n: (self._turned(case, n, part), self._turn(survey.room, n)) for n, part in by_wall.items()}
         for study in STUDIES:
             if study.gives in self._without:

@@ -8,7 +8,9 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Callable, Collection, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import dataclass, field
 from typing import Final, Literal
 
@@ -183,14 +185,30 @@ def kinds(*listed: FigureKind) -> dict[str, FigureKind]:
     return {kind.name: kind for kind in listed}
 
 
+_unwanted: ContextVar[bool] = ContextVar("unwanted", default=False)
+
+
+@contextmanager
+def only_findings() -> Iterator[None]:
+    """Studies run within write no figures: for judging hundreds of things by their findings alone."""
+    token = _unwanted.set(True)
+    try:
+        yield
+    finally:
+        _unwanted.reset(token)
+
+
 class FigureBook:
-    """Collects the figures of one study by kind and subject."""
+    """Collects the figures of one study by kind and subject. unwanted: whether nobody reads them."""
 
     def __init__(self, known: Mapping[str, FigureKind]) -> None:
         self.figures: dict[str, Figure] = {}
+        self.unwanted = _unwanted.get()
         self._kinds = known
 
     def add(self, kind: str, value: float | None, *inputs: Input, subject: str = "", **ids: str | int) -> None:
+        if self.unwanted:
+            return
         known = self._kinds[kind]
         about = {name: one for name, one in ids.items() if isinstance(one, str)}
         key = known.key(**ids)

@@ -25,15 +25,12 @@ class Code(StrEnum):
     lists its own."""
 
     say: Callable[[Finding, Words], str]
+    stage: str
 
     def __new__(cls, text: str, say: Callable[[Finding, Words], str]) -> Self:
         code = str.__new__(cls, text)
-        code._value_, code.say = text, say
+        code._value_, code.say, code.stage = text, say, text.split(":")[0]
         return code
-
-    @property
-    def stage(self) -> str:
-        return str(self.value).split(":")[0]
 
     @property
     def what(self) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 from oval_room.core.commands import Command
@@ -11,6 +11,8 @@ from oval_room.core.figures import FigureKind
 from oval_room.core.findings import Code, CureKind
 from oval_room.core.hand.grip import GripKind
 from oval_room.core.mover import Movers
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearItem, GearShelf
 from oval_room.core.report import Result
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
@@ -35,6 +37,23 @@ class StageSpec:
     empty: str = "Place a picture first: tv 65 or screen 110."
 
 
+Put = Callable[[str, GearItem], Command]
+"""The change that puts an item, by its edition, in a place."""
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """A kind of gear, by its word, that can take a place at a picture, and others that can as well.
+
+    place: of a plan (turned so that the picture's wall is the display wall), its gear and the picture's id: how an item
+    is put there; None where there is no such place.
+    """
+
+    kind: str
+    also: tuple[str, ...]
+    place: Callable[[Plan, GearShelf, str], Put | None]
+
+
 @dataclass(frozen=True, slots=True)
 class Part:
     """What one trade brings.
@@ -42,7 +61,7 @@ class Part:
     kinds: of figures, by name. codes, cures: what it finds and offers. commands: its changes of the plan. phrases:
     what the tape line understands of it. entries: what stages' drawers hold of it, by stage. grips: what can be
     grabbed. movers: what may be moved to reach a figure. sums: its rules on their own. studies: in their order.
-    stage: the one it is worked at, where it has one of its own.
+    stage: the one it is worked at, where it has one of its own. offers: kinds of gear that can take a place here.
     """
 
     name: str
@@ -57,3 +76,4 @@ class Part:
     sums: tuple[SumGroup, ...] = ()
     studies: tuple[Study[Result], ...] = ()
     stage: StageSpec | None = None
+    offers: tuple[Offer, ...] = ()

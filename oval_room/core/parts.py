@@ -6,20 +6,21 @@ from functools import reduce
 from operator import or_
 from typing import TYPE_CHECKING, Annotated, Final
 
-from pydantic import Field, TypeAdapter
+from pydantic import AfterValidator, Field, TypeAdapter
 
 from oval_room.core.brief.part import PART as BRIEF
-from oval_room.core.commands import Command
+from oval_room.core.commands import Command, from_outside
 from oval_room.core.entry import Entry
 from oval_room.core.figures import FigureKind
 from oval_room.core.findings import Code
 from oval_room.core.fixing.part import PART as FIXING
+from oval_room.core.gear.part import PART as GEAR
 from oval_room.core.hand.grip import GripKind
 from oval_room.core.hanging.part import PART as HANGING
 from oval_room.core.job.part import PART as JOB
 from oval_room.core.light.part import PART as LIGHT
 from oval_room.core.mover import Movers
-from oval_room.core.part import Part, StageSpec
+from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.part import PART as PROJECTION
@@ -31,7 +32,7 @@ from oval_room.core.subject import Subject
 from oval_room.core.survey.part import PART as SURVEY
 from oval_room.core.viewing.part import PART as VIEWING
 
-PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, SCREENS, VIEWING, SOUND, PROJECTION, LIGHT, FIXING, HANGING)
+PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, SCREENS, VIEWING, SOUND, PROJECTION, LIGHT, FIXING, HANGING, GEAR)
 
 STAGES: Final[dict[str, StageSpec]] = {part.stage.name: part.stage for part in PARTS if part.stage is not None}
 """The stages in the order of the work."""
@@ -40,14 +41,19 @@ CODES: Final[dict[str, Code]] = {code.name: code for part in PARTS for codes in 
 STUDIES: Final[tuple[Study[Result], ...]] = tuple(study for part in PARTS for study in part.studies)
 COMMANDS: Final[tuple[type[Command], ...]] = tuple(command for part in PARTS for command in part.commands)
 GRIPS: Final[tuple[GripKind, ...]] = tuple(grip for part in PARTS for grip in part.grips)
+OFFERS: Final[dict[str, Offer]] = {offer.kind: offer for part in PARTS for offer in part.offers}
 MOVERS: Final[tuple[Movers, ...]] = tuple(movers for part in PARTS for movers in part.movers)
 
 if TYPE_CHECKING:
     AnyCommand = Command
 else:
-    AnyCommand = Annotated[reduce(or_, COMMANDS), Field(discriminator="do")]
+    AnyCommand = Annotated[
+        reduce(or_, (command for command in COMMANDS if not command.ours)),
+        Field(discriminator="do"),
+        AfterValidator(from_outside),
+    ]
 COMMAND: Final[TypeAdapter[Command]] = TypeAdapter(AnyCommand)
-"""Reads any command there is."""
+"""Reads any command that anybody may send."""
 PLAN: Final[TypeAdapter[Plan]] = TypeAdapter(Plan)
 """Reads any plan, with what every trade keeps in its schemes: files and the store read plans by it."""
 

@@ -19,15 +19,18 @@ _R = TypeVar("_R", bound="Result")
 
 @dataclass(frozen=True, slots=True)
 class Result:
-    """What one study found: figures by key, findings; a study that has more to tell adds its own."""
+    """What one study found: figures by key, findings; a study that has more to tell adds tables of its
+    own, by key."""
 
     figures: Mapping[str, Figure]
     findings: tuple[Finding, ...]
 
     @classmethod
     def joined(cls, parts: Sequence[Self]) -> Self:
-        """The results of several walls as one. A result with more to tell joins that too."""
-        return cls(merged(part.figures for part in parts), all_of(part.findings for part in parts))
+        """The results of several walls as one: their findings in a row, every table of theirs as one table."""
+        tables = [name for name in cls.__dataclass_fields__ if name != "findings"]
+        values = {name: merged(getattr(part, name) for part in parts) for name in tables}
+        return cls(**values, findings=all_of(part.findings for part in parts))
 
     def turned_back(self, turn: Turn, plan: Plan) -> Self:
         """The result of a turned plan, its cures as commands for the plan itself."""

@@ -17,8 +17,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.units import MM_IN, AmbiguousError, Ruler, Unit, is_bare, parse_length, readings_of
 
 _FILL: Final = re.compile(
-    r"^(?:(?:is|at|to|of|about|approx\.?|ca\.?|exactly|=|:|~|≈)\s*)+|"
-    r"\s*(?:\b(?:wide|high|tall|deep|long|back|away|off|apart|up)\b|"
+    r"^(?:(?:is|are|was|measures|measured|found|seated|at|to|of|about|approx\.?|ca\.?|exactly|=|:|~|≈)\s*)+|"
+    r"\s*(?:\b(?:wide|high|tall|deep|long|back|away|off|apart|up|even|exactly)\b|"
     r"\b(?:from|above|over|off)\s+(?:the\s+|my\s+)?(?:\w+\s+)?(?:wall|floor|screen|tv|corner|left|right)\b)\s*$",
     re.IGNORECASE,
 )

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Generic, TypeVar
 
 from oval_room.core.keeping import Keep
 from oval_room.core.plan.document import Plan, Scheme
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearItem, GearShelf
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
@@ -20,7 +20,7 @@ _R_co = TypeVar("_R_co", bound=Result, covariant=True)
 @dataclass(frozen=True, slots=True)
 class Case:
     """What is being worked out: a plan, its survey and scheme (one wall's, as if it were the display wall), the
-    editions it pins, and what earlier studies found.
+    editions it pins, those on the shelf that have followed them, and what earlier studies found.
 
     looked: the scheme as people look at it, a wall of displays as one picture. keep: keeps what was worked out of one
     picture. only: the picture whose own verdicts are wanted; None for all.
@@ -35,6 +35,7 @@ class Case:
     wall: int
     looked: Scheme
     results: Mapping[type[Result], Result]
+    newer: Mapping[str, tuple[str, GearItem]] = field(default_factory=dict)
 
     @property
     def ruler(self) -> Ruler:
@@ -67,7 +68,8 @@ class Study(Generic[_R_co]):
 
     name: its own. gives: the kind of result. reads: all that it is handed, from the case. run: makes the result of
     those.
-    by_wall: whether it works wall by wall, each as if it were the display wall.
+    by_wall: whether it works wall by wall, each as if it were the display wall. judges: the kinds of gear, by their
+    words, that it says something of: what is asked of an item that might be chosen.
     """
 
     name: str
@@ -75,3 +77,4 @@ class Study(Generic[_R_co]):
     reads: Callable[[Case], tuple[object, ...]]
     run: Callable[..., _R_co]
     by_wall: bool = False
+    judges: tuple[str, ...] = ()

@@ -117,7 +117,24 @@ def dim_name(plan: Plan, key: str) -> str:
         "eye": "eye above its floor",
         "along": "from the wall's left end",
         "after": "to the wall's right end",
+        "bolts": "top to upper bolts",
+        "row": "mount's holes below the bolts",
+        "folded": "mount's depth",
+        "lens_right": "lens right of the plate",
+        "lens_forward": "lens forward of the plate",
+        "lens_below": "lens below the plate",
     }
     names = names_of(plan)
+    names |= {key: names.get(of, of) for key, of in _shown_on(plan).items()}
     node = next((part for part in parts if part in names), "")
     return f"{names.get(node, node or key)}, {fields.get(parts[-1], parts[-1])}" if len(parts) > 1 else key
+
+
+def _shown_on(plan: Plan) -> dict[str, str]:
+    """The picture of every nameless thing that belongs to one."""
+    return {
+        key: of
+        for _, listed in keyed_nodes(plan.chosen)
+        for key, one in listed.items()
+        if (of := getattr(one, "shows", None)) is not None and not hasattr(one, "name")
+    }

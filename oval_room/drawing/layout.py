@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from typing import Final, Literal, NamedTuple
 
 from oval_room.drawing.metrics import text_width
-from oval_room.drawing.scene import Dim, Ellipse, Label, P, Path, Scene, Shape
+from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, P, Path, Scene, Shape
 
 Place = Literal["in", "at its break", "past"]
 BREAK: Final = 18.0
@@ -26,6 +26,8 @@ FIRST_RAIL: Final = 14.0
 PAD: Final = 3.0
 HEAVY: Final = 1.04
 """Heavy lettering is so much wider."""
+DOT: Final = 3.0
+"""Half the room of a dot on a plot that lettering keeps clear of [px]."""
 EDGE: Final = 1.0
 """Half the thickness of an edge that names keep off [px]."""
 BESIDE: Final = (0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6)
@@ -220,6 +222,9 @@ class Page:
                 rx, ry = (r * self.frame.scale for r in shape.radii)
                 self.marks.append(Box(x - rx, y - ry, x + rx, y + ry))
                 self.people.append(self.marks[-1])
+            elif isinstance(shape, Mark) and shape.style == "on-plot":
+                x, y = self.frame.at(shape.at)
+                self.marks.append(Box(x - DOT, y - DOT, x + DOT, y + DOT))
             elif isinstance(shape, Path) and shape.layer == "people":
                 self.people.append(_round([self.frame.at(p) for p in shape.points], 0.0))
             elif isinstance(shape, Path) and shape.style.startswith("thing-"):

@@ -39,7 +39,7 @@ def lens_window(look: Look, projector: str | None) -> Scene | None:
     throw = look.report.of(ThrowResult).throws.get(projector or "")
     if throw is None or projector is None:
         return None
-    outline = window_outline(throw.window, look.plan.chosen.projectors[projector].hung)
+    outline = window_outline(throw.window, look.plan.chosen.projector(projector).hung)
     reach = max([0.35, abs(throw.need.v), abs(throw.need.s), *(abs(c) for corner in outline for c in corner)]) * 1.15
     draft = Draft()
     draft.path([(s * UNIT, v * UNIT) for s, v in outline], "window", "beam", closed=True)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.fixing.study import FixingResult
+from oval_room.core.fixing.window_study import WindowResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.projection.document import Projector
@@ -27,25 +28,27 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     pose = projector.pose
     body = item if isinstance(item, ProjectorGear) else None
     behind, high = (body.body_behind_lens, body.body_height) if body else (350.0, 150.0)
-    draft.box(pose.y, pose.z - high / 2, pose.y + behind, pose.z + high / 2, style or "projector", "beam", key)
+    start, low = pose.y, pose.z - high / 2
+    if body is not None and body.datum_to_back is not None:  # a cabinet before its screen, its lens on top
+        start, low = pose.y - body.datum_to_back, pose.z - high
+    draft.box(start, low, start + behind, low + high, style or "projector", "beam", key)
     if style and look.ghost is not None and projector.shows in look.ghost.chosen.pictures:
         lower, upper = edge_on(look.ghost.chosen.pictures[projector.shows])
         draft.path(((lower.y, lower.z), (pose.y, pose.z), (upper.y, upper.z)), "ghost-line", "beam")
     if style or body is None:
         return
-    plate_y = pose.y + body.lens_forward
+    if body.datum_to_back is not None and not projector.hung:
+        draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
+        return
+    plate = look.report.of(FixingResult).plates.get(key)
+    forward, below = (plate.lens.forward, plate.lens.to_axis) if plate else body.lens_on_plate[1:]
+    plate_y = pose.y + forward
     if projector.hung:
         ceiling = look.plan.survey.room.ceiling_at(pose.x, plate_y)
         draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
         draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
     else:
-        draft.line(
-            (pose.y - 40, pose.z - body.plate_to_axis),
-            (pose.y + behind + 40, pose.z - body.plate_to_axis),
-            "plate",
-            "fixing",
-            key,
-        )
+        draft.line((pose.y - 40, pose.z - below), (pose.y + behind + 40, pose.z - below), "plate", "fixing", key)
     draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
 
 
@@ -79,11 +82,12 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
         room = look.plan.survey.room
         wall = room.walls[look.report.walls.get(projector.shows, 1) - 1]
         shift = own.x - wall.own(pose.x, pose.y)[0]
+    start = -(body.datum_to_back or 0.0) if body else 0.0
     places = (
-        (-wide / 2 + shift, 0.0),
-        (wide / 2 + shift, 0.0),
-        (wide / 2 + shift, behind),
-        (-wide / 2 + shift, behind),
+        (-wide / 2 + shift, start),
+        (wide / 2 + shift, start),
+        (wide / 2 + shift, start + behind),
+        (-wide / 2 + shift, start + behind),
     )
     body_at = [to_room(Point(pose.x, pose.y, 0.0), projector_turn(look, projector), Own(u, 0.0, v)) for u, v in places]
     draft.path([(p.y, p.x) for p in body_at], style or "overhead", "beam", closed=True, ref=key)
@@ -105,9 +109,22 @@ def beams_from_side(draft: Draft, look: Look) -> None:
         side_projector(draft, look, key, projector)
 
 
+def plate_window(draft: Draft, look: Look, key: str, projector: Projector) -> None:
+    """In the plan: where the plate may be."""
+    found = look.report.of(WindowResult).windows.get(key)
+    if found is None or found.window.x is None or found.window.y is None:
+        return
+    wall = look.plan.survey.room.walls[look.report.walls.get(projector.shows, 1) - 1]
+    (x0, x1), (y0, y1) = found.window.x, found.window.y
+    places = [wall.room(u, off) for u, off in ((x0, y0), (x1, y0), (x1, y1), (x0, y1))]
+    draft.path([(y, x) for x, y in places], "plate-window", "fixing", closed=True, ref=key)
+
+
 def beams_from_above(draft: Draft, look: Look) -> None:
     """In the plan: every projector, the subject's with its beam."""
     for key, projector in look.plan.chosen.projectors.items():
+        if look.picture in (None, projector.shows):
+            plate_window(draft, look, key, projector)
         if look.picture in (None, projector.shows):
             beam_above(draft, look, key, projector)
         above_projector(draft, look, key, projector)
@@ -203,10 +220,26 @@ def rasters(draft: Draft, look: Look) -> None:
         if look.picture == projector.shows:
             pose = picture.pose
             draft.box(pose.x - wide / 2, pose.z - high / 2, pose.x + wide / 2, pose.z + high / 2, "raster", "beam", key)
+            tilted_raster(draft, look, key, picture)
             draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
             draft.add(
                 Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
             )
+
+
+def tilted_raster(draft: Draft, look: Look, key: str, picture: Picture) -> None:
+    """On the display wall, where the shift runs out: where the raster would land from a tilted lens (rules 6.4)."""
+    throw = look.report.of(ThrowResult).throws.get(key)
+    if throw is None or throw.tilt is None or not throw.tilt_fills:
+        return
+    lands, up = throw.tilt.lands, throw.tilt.pitch > 0
+    x, zero = picture.pose.x, picture.pose.z - throw.need.v * throw.raster[1]
+    low, high = (lands.narrow, lands.broad) if up else (lands.broad, lands.narrow)
+    bottom, top = zero + lands.raster_bottom, zero + lands.raster_top
+    corners = [(x - low, bottom), (x + low, bottom), (x + high, top), (x - high, top)]
+    draft.path(corners, "raster-tilted", "beam", closed=True, ref=key)
+    told = f"tilted {abs(throw.tilt.pitch):.1f}°: {int(lands.pixels)} %"
+    draft.add(Label(P(x - high, top), told, "small", "beam", "start", ((4, -6), (4, 14), (4, -18)), 6))
 
 
 DRAWER: Final = Drawer(

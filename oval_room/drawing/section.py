@@ -6,7 +6,6 @@ from collections.abc import Mapping
 
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
-from oval_room.core.survey.document import Seat
 from oval_room.core.viewing.angles import distance_for_angle
 from oval_room.core.viewing.one_picture import Over
 from oval_room.core.viewing.school_of import school_of
@@ -40,10 +39,10 @@ def section(look: Look) -> Scene:
         side_picture(draft, look, key, picture)
     for drawer in DRAWERS:
         drawer.section(draft, look)
-    for key, seat in look.plan.survey.seats.items():
-        if _front_of_row(look, key, seat):
-            side_seat(draft, look, key, seat)
-    _sights(draft, look)
+    drawn = _front_of_rows(look)
+    for key in drawn:
+        side_seat(draft, look, key, look.plan.survey.seats[key])
+    _sights(draft, look, drawn)
     _dims(draft, look, near, far)
     _ghosts(draft, look)
     count = len(look.plan.survey.seats)
@@ -55,16 +54,14 @@ def section(look: Look) -> Scene:
     return Scene("section", title, (near - WALL, -WALL, far + WALL, height + WALL), tuple(draft.shapes), description)
 
 
-def _front_of_row(look: Look, key: str, seat: Seat) -> bool:
-    """Whether a seat is the one drawn for its place in this view: the subject, else the one a finding of the subject's
+def _front_of_rows(look: Look) -> list[str]:
+    """The seats drawn in this view, one for each place of it: the subject, else the one a finding of the subject's
     picture is about, else the first there."""
-
-    def place(one: Seat) -> tuple[float, float, float]:
-        return one.y.value, one.floor.value, one.eye.value
-
-    same = [k for k, other in look.plan.survey.seats.items() if place(other) == place(seat)]
-    named = next((name for name in _told_of(look) if name in same), same[0])
-    return key == (look.seat if look.seat in same else named)
+    places: dict[tuple[float, float, float], list[str]] = {}
+    for key, one in look.plan.survey.seats.items():
+        places.setdefault((one.y.value, one.floor.value, one.eye.value), []).append(key)
+    told = [look.seat, *_told_of(look)]
+    return [next((name for name in told if name in same), same[0]) for same in places.values()]
 
 
 def _told_of(look: Look) -> list[str]:
@@ -110,7 +107,7 @@ def _bands(draft: Draft, look: Look, depth: float, height: float) -> None:
             )
 
 
-def _sights(draft: Draft, look: Look) -> None:
+def _sights(draft: Draft, look: Look, drawn: list[str]) -> None:
     watched = look.watched
     if watched is None:
         return
@@ -118,9 +115,10 @@ def _sights(draft: Draft, look: Look) -> None:
     views = look.report.of(ViewResult).pictures[subject]
     seen: set[tuple[float, float]] = set()
     many = len(look.plan.survey.seats) > 1
-    for key, seat in look.plan.survey.seats.items():
-        eye, view = seat.eye_point, views.seats[key]
-        if not _front_of_row(look, key, seat) or view.angle is None or (eye.y, eye.z) in seen:
+    for key in drawn:
+        seat, view = look.plan.survey.seats[key], views.seats[key]
+        eye = seat.eye_point
+        if view.angle is None or (eye.y, eye.z) in seen:
             continue
         seen.add((eye.y, eye.z))
         draft.line((eye.y, eye.z), (picture.pose.y, picture.pose.z), "sight", "sight", key)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import logging
+import threading
 from collections.abc import Callable, Collection
 from typing import Final, NamedTuple
 
@@ -16,12 +18,13 @@ from oval_room.drawing.lens_window import lens_window
 from oval_room.drawing.parts import Look
 from oval_room.drawing.plate import plate_detail
 from oval_room.drawing.projection import projector_looked_at
-from oval_room.drawing.scene import LAYERS, Dim, Label, Scene, Shape
+from oval_room.drawing.scene import LAYERS, Dim, Label, P, Scene, Shape
 from oval_room.drawing.seat_map_sheet import seat_map_sheet
 from oval_room.drawing.section import section
 from oval_room.drawing.svg import write_svg
 from oval_room.drawing.throw_strip import throw_strip
 
+LOG: Final = logging.getLogger("oval_room")
 VIEW_NAMES: Final[dict[str, str]] = {
     "plan": "plan",
     "section": "section",
@@ -72,13 +75,43 @@ class Part(NamedTuple):
 def views_of(look: Look, stage: str) -> tuple[str, ...]:
     """The views that a stage can show for this plan, the lead first."""
     wanted = STAGES[stage].views
-    shown = [name for name in wanted if _make(look, name) is not None]
+    shown = [name for name in wanted if _has(look, name)]
     if stage == "throw" and len(shown) < 3:
         shown.append("elevation")
     return tuple(shown)
 
 
+def _has(look: Look, name: str) -> bool:
+    """Whether a view has something to show; one that can't be made says so where it stands."""
+    try:
+        return _make(look, name) is not None
+    except Exception:
+        LOG.exception("a view could not be made: %s", name)
+        return True
+
+
+KEPT_SCENES: Final = 24
+_scenes_lock = threading.Lock()
+_scenes: dict[tuple[object, ...], tuple[Look, Scene | None]] = {}
+
+
 def _make(look: Look, name: str) -> Scene | None:
+    """A view's scene, made once for all that asks for it while a page is put together."""
+    parts = tuple(part if isinstance(part, (str, int, bool, type(None))) else id(part) for part in look)
+    key = (name, *parts)
+    with _scenes_lock:
+        kept = _scenes.get(key)
+    if kept is not None and all(a is b or a == b for a, b in zip(kept[0], look, strict=True)):
+        return kept[1]
+    scene = _made(look, name)
+    with _scenes_lock:
+        _scenes[key] = (look, scene)  # the look is kept too, so that its parts' identities stay theirs
+        while len(_scenes) > KEPT_SCENES:
+            _scenes.pop(next(iter(_scenes)))
+    return scene
+
+
+def _made(look: Look, name: str) -> Scene | None:
     makers: dict[str, Callable[[], Scene | None]] = {
         "plan": lambda: floor_plan(look),
         "section": lambda: section(look),
@@ -115,6 +148,21 @@ def _fine(shape: Shape) -> bool:
 Window = tuple[float, float, float, float]
 
 
+MOST_ZOOM: Final = 400.0
+"""A window is no smaller than this share of the whole view, and no farther off it than its own size."""
+
+
+def _sensible(asked: Window, whole: Window) -> Window:
+    """The window nearest to the one asked for in which something can be seen."""
+    out: list[float] = []
+    for low, high, least, most in ((asked[0], asked[2], whole[0], whole[2]), (asked[1], asked[3], whole[1], whole[3])):
+        span = most - least
+        size = min(max(high - low, span / MOST_ZOOM), 3 * span)
+        middle = min(max((low + high) / 2, least - span / 2), most + span / 2)
+        out += [middle - size / 2, middle + size / 2]
+    return out[0], out[2], out[1], out[3]
+
+
 def draw(
     look: Look,
     name: str,
@@ -125,11 +173,25 @@ def draw(
     window: Window | None = None,
 ) -> Part | None:
     """One view at a size [px]; a window (u0, v0, u1, v1) [mm] zooms it to that part."""
+    try:
+        return _drawn(look, name, width, height, layers, prefix, window)
+    except Exception:
+        LOG.exception("a view could not be drawn: %s", name)
+        note = Label(P(0, 0), "This view can't be drawn for this plan")
+        scene = Scene(name, VIEW_NAMES[name], (-1000, -500, 1000, 500), (note,), "This view can't be drawn.")
+        return Part(
+            name, VIEW_NAMES[name], write_svg(scene, width, height, layers=LAYERS, margins=_SMALL, prefix=prefix)
+        )
+
+
+def _drawn(
+    look: Look, name: str, width: float, height: float, layers: Collection[str], prefix: str, window: Window | None
+) -> Part | None:
     scene = _make(look, name)
     if scene is None:
         return None
     if window is not None:
-        scene = Scene(scene.name, scene.title, window, scene.shapes, scene.description)
+        scene = Scene(scene.name, scene.title, _sensible(window, scene.window), scene.shapes, scene.description)
     own = name in OWN
     small = height < 260 and not own
     margins = (

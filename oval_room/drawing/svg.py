@@ -18,6 +18,8 @@ HATCHES: Final[dict[str, tuple[int, str]]] = {
     "board": (8, "M4 0 V8"),
     "ground": (7, "M1 2 h1 M5 5 h1"),
 }
+FAR: Final = 100_000.0
+"""No page is as large [px]."""
 DEFAULT_MARGINS: Final = Margins(46, 40, 46, 74)
 
 
@@ -106,10 +108,14 @@ def _scale_bar(root: Tree.Element, page: Page, ruler: Ruler) -> None:
 
 
 def _n(value: float) -> str:
-    """A coordinate: finite, a tenth of a pixel is enough."""
-    if value != value or abs(value) > 1e7:
-        raise ValueError(f"a coordinate must be finite and on the page (got {value})")
-    return f"{value:.1f}".removesuffix(".0")
+    """A coordinate: a tenth of a pixel is enough; one far off the page is put just off it.
+
+    Raises:
+        ValueError: it is none.
+    """
+    if value != value:
+        raise ValueError("a coordinate must be a number")
+    return f"{min(max(value, -FAR), FAR):.1f}".removesuffix(".0")
 
 
 def _hatches(root: Tree.Element, tag: str) -> None:

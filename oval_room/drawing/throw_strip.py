@@ -2,10 +2,16 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.projection.throw import NEAR_AN_END, NEAR_AN_END_OF_RANGE
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
+
+BESIDE: Final = 0.25
+BESIDE_OF_NEAR: Final = 0.15
+"""What the strip shows beside the lens's range, of the range and of its near end."""
 
 
 def throw_strip(look: Look, projector: str | None) -> Scene | None:
@@ -13,13 +19,14 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
     throw = look.report.of(ThrowResult).throws.get(projector or "")
     if throw is None or projector is None:
         return None
-    placed = look.plan.chosen.projectors[projector]
+    placed = look.plan.chosen.projector(projector)
     stand_off = look.plan.chosen.pictures[placed.shows].pose.y
     last = throw.behind + throw.throw  # the farthest throw that leaves room behind
     room = look.plan.survey.room.depth.value - stand_off
     near, far = throw.span.least, throw.span.greatest
-    lo, hi = min(near, throw.throw), max(far, throw.throw, min(room, far * 1.1))
-    pad = (hi - lo) * 0.12 + 50
+    beside = max((far - near) * BESIDE, near * BESIDE_OF_NEAR)  # the frame stands while the lens is pulled along it
+    lo, hi = min(near - beside, throw.throw), max(far + beside, throw.throw, min(room, far * 1.1))
+    pad = (hi - lo) * 0.03 + 50
     u0, u1 = lo - pad, hi + pad
     tall = (u1 - u0) / 3.2
     draft = Draft()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from oval_room.core.fixing.hole_map import HoleMap
-from oval_room.core.plan.gear import Mount, Panel, Screen
+from oval_room.core.plan.gear import Mount, Screen
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look, corners, parts_of
 from oval_room.drawing.scene import Draft, Label, P
@@ -40,21 +40,21 @@ def wall_picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
 
 
 def wall_holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap, *, near: bool) -> None:
-    mount, panel = look.item(picture.mount), look.item(picture.gear)
+    mount = look.item(picture.mount)
     if near and isinstance(mount, Mount):
         middle = (holes.rows[0] + holes.rows[-1]) / 2
         half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
         draft.box(
             picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key
         )
-    if near and isinstance(panel, Panel) and panel.vesa:
-        for u in (-panel.vesa[0] / 2, panel.vesa[0] / 2):
+    if near and holes.vesa_width:
+        for u in (-holes.vesa_width / 2, holes.vesa_width / 2):
             for v in (holes.vesa_upper, holes.vesa_lower):
                 draft.mark((picture.pose.x + u, v), "cross", "vesa", "fixing", key)
         draft.add(
             Label(
-                P(picture.pose.x + panel.vesa[0] / 2, holes.vesa_lower),
-                f"VESA {panel.vesa[0]:.0f} × {panel.vesa[1]:.0f}",
+                P(picture.pose.x + holes.vesa_width / 2, holes.vesa_lower),
+                f"VESA {holes.vesa_width:.0f} × {holes.vesa_upper - holes.vesa_lower:.0f}",
                 "small",
                 "fixing",
                 "start",

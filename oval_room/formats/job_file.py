@@ -12,21 +12,24 @@ import json
 import zipfile
 import zlib
 from collections.abc import Callable, Mapping, Sequence
+from datetime import datetime
 from typing import Any, Final, NamedTuple
 
 from pydantic import ValidationError
 
-from oval_room.core.commands import refused_by
+from oval_room.core import most
+from oval_room.core.complaints import refused_by
 from oval_room.core.errors import RefusedError
 from oval_room.core.parts import PLAN
 from oval_room.core.plan.document import FORMAT, Plan
 from oval_room.core.plan.gear import GEAR, GearItem, GearShelf, gear_hash
+from oval_room.core.plan.measure import plain
 from oval_room.formats.photos import clean_photo
+from oval_room.formats.plain_json import read_json
 
-MOST_BYTES: Final = 24 * 1024 * 1024
-MOST_UNPACKED: Final = 64 * 1024 * 1024
-MOST_PINNED: Final = 200
-MOST_DEPTH: Final = 40
+MOST_BYTES: Final = most.JOB_FILE
+MOST_UNPACKED: Final = most.UNPACKED
+MOST_PINNED: Final = most.PINNED
 SUFFIX: Final = ".ovalroom"
 UPGRADES: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {}
 """Steps from a format to the next, dict to dict, run on reading."""
@@ -81,7 +84,14 @@ def write_job(plan: Plan, gear: GearShelf, pinned: Sequence[Pinned] = ()) -> byt
             for n, one in enumerate(pinned, 1):
                 if one.photo:
                     archive.writestr(zipfile.ZipInfo(f"photos/{n}.jpg", _STAMP), one.photo, zipfile.ZIP_STORED)
-    return out.getvalue()
+    content = out.getvalue()
+    if len(content) > MOST_BYTES or len(pinned) > MOST_PINNED:
+        raise RefusedError(
+            f"the job file comes to {len(content) / 2**20:.0f} MB with {len(pinned)} photos and notes; it can be "
+            f"{MOST_BYTES / 2**20:.0f} MB with {MOST_PINNED}: take some off first",
+            field="file",
+        )
+    return content
 
 
 def read_job(content: bytes) -> tuple[Plan, dict[str, GearItem]]:
@@ -97,7 +107,7 @@ def read_job(content: bytes) -> tuple[Plan, dict[str, GearItem]]:
     if content[:2] == b"PK":
         document, editions = _from_zip(content)
     else:
-        whole = _json(content, "file")
+        whole = read_json(content, "file")
         if not isinstance(whole, dict):
             raise RefusedError("a job file holds a JSON object", field="file")
         document, editions = (whole["plan"], whole.get("gear", {})) if "plan" in whole else (whole, {})
@@ -123,15 +133,16 @@ def read_pinned(content: bytes) -> list[Pinned]:
     try:
         with zipfile.ZipFile(io.BytesIO(content)) as archive:
             names = set(archive.namelist())
-            listed = _json(_unpacked(archive, "notes.json"), "notes.json") if "notes.json" in names else []
+            listed = read_json(_unpacked(archive, "notes.json"), "notes.json") if "notes.json" in names else []
             if not isinstance(listed, list) or len(listed) > MOST_PINNED:
                 raise RefusedError(f"notes must be a list of at most {MOST_PINNED}", field="notes.json")
-            return [_pinned(archive, names, n, one) for n, one in enumerate(listed)]
+            cleaned: dict[str, bytes] = {}
+            return [_pinned(archive, names, n, one, cleaned) for n, one in enumerate(listed)]
     except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError, KeyError) as error:
         raise RefusedError("the file's photos are damaged; export it again", field="notes.json") from error
 
 
-def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: object) -> Pinned:
+def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: object, cleaned: dict[str, bytes]) -> Pinned:
     field = f"notes.json[{n}]"
     if not isinstance(one, dict) or not all(
         isinstance(one.get(key, ""), str) for key in ("about", "text", "author", "at")
@@ -139,15 +150,24 @@ def _pinned(archive: zipfile.ZipFile, names: set[str], n: int, one: object) -> P
         raise RefusedError("a note has about, text, author and at", field=field)
     photo = None
     if one.get("photo") is not None:
-        if one["photo"] not in names:
+        if not isinstance(one["photo"], str) or one["photo"] not in names:
             raise RefusedError(f"names a photo that the file does not hold: {str(one['photo'])[:40]}", field=field)
         try:
-            photo = clean_photo(_unpacked(archive, one["photo"])).content
+            if one["photo"] not in cleaned:
+                cleaned[one["photo"]] = clean_photo(_unpacked(archive, one["photo"])).content
+            photo = cleaned[one["photo"]]
         except RefusedError as refused:
             raise refused.at(field) from None
-    return Pinned(
-        one.get("about", "")[:40], one.get("text", "")[:400], one.get("author", "")[:80], one.get("at", "")[:40], photo
-    )
+    about, text, author = (plain(one.get(key, "")) for key in ("about", "text", "author"))
+    return Pinned(about[:40], text[:400], author[:80], _moment(one.get("at", "")), photo)
+
+
+def _moment(text: str) -> str:
+    """A time as the store keeps it; empty where it is none."""
+    try:
+        return datetime.fromisoformat(text).strftime("%Y-%m-%dT%H:%M:%S")
+    except ValueError:
+        return ""
 
 
 def _from_zip(content: bytes) -> tuple[object, object]:
@@ -158,8 +178,8 @@ def _from_zip(content: bytes) -> tuple[object, object]:
                 raise RefusedError("has no plan.json; it is not a job file", field="file")
             if sum(info.file_size for info in archive.infolist()) > MOST_UNPACKED:
                 raise RefusedError("unpacks to an absurd size", field="file")
-            plan = _json(_unpacked(archive, "plan.json"), "plan.json")
-            gear = _json(_unpacked(archive, "gear.json"), "gear.json") if "gear.json" in names else {}
+            plan = read_json(_unpacked(archive, "plan.json"), "plan.json")
+            gear = read_json(_unpacked(archive, "gear.json"), "gear.json") if "gear.json" in names else {}
     except (
         zipfile.BadZipFile,
         zlib.error,
@@ -183,38 +203,6 @@ def _unpacked(archive: zipfile.ZipFile, name: str) -> bytes:
     if len(content) > MOST_UNPACKED:
         raise RefusedError("unpacks to an absurd size", field="file")
     return content
-
-
-def _json(content: bytes, where: str) -> object:
-    def no_constant(word: str) -> object:
-        raise ValueError(f"{word} is not a number")
-
-    try:
-        value = json.loads(content.decode("utf-8"), parse_constant=no_constant)
-    except RecursionError as error:
-        raise RefusedError("is nested far too deep", field=where) from error
-    except json.JSONDecodeError as error:
-        raise RefusedError(
-            f"is not whole JSON: line {error.lineno}, column {error.colno}: {error.msg}", field=where
-        ) from error
-    except ValueError as error:
-        raise RefusedError(f"is not JSON text ({error})", field=where) from error
-    if _depth(value) > MOST_DEPTH:
-        raise RefusedError("is nested far too deep", field=where)
-    return value
-
-
-def _depth(value: object) -> int:
-    deepest, level = 0, [value]
-    while level and deepest <= MOST_DEPTH:
-        deepest += 1
-        level = [
-            child
-            for node in level
-            if isinstance(node, (dict, list))
-            for child in (node.values() if isinstance(node, dict) else node)
-        ]
-    return deepest
 
 
 def _read_gear(editions: object) -> dict[str, GearItem]:

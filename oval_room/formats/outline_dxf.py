@@ -10,7 +10,7 @@ from __future__ import annotations
 import io
 import math
 from itertools import pairwise
-from typing import Any, Final
+from typing import Any, Final, NamedTuple
 
 import ezdxf
 from ezdxf.filemanagement import new as new_drawing
@@ -32,6 +32,8 @@ UNITS: Final[dict[int, tuple[str, float]]] = {
 BY_NAME: Final = dict(UNITS.values())
 MOST_BYTES: Final = 8 * 1024 * 1024
 MOST_SHAPES: Final = 20_000
+SHAPES: Final = "LWPOLYLINE POLYLINE LINE ARC"
+BULGE: Final = 1e-6
 JOINS: Final = 2.0
 """Ends of lines this near to each other are one corner [mm]."""
 STRAIGHT: Final = 0.5
@@ -58,8 +60,16 @@ def write_outline(plan: Plan) -> str:
     return without_moment(out.getvalue())
 
 
-def read_outline(content: bytes, unit: str = "") -> Corners:
-    """The corners of a room from a DXF file, the display wall first [mm].
+class Outline(NamedTuple):
+    """Corners read from a drawing, the display wall first [mm], and how many curved walls were taken as straight."""
+
+    corners: Corners
+    straightened: int
+
+
+def read_outline(content: bytes, unit: str = "") -> Outline:
+    """The corners of a room from a DXF file, the display wall first [mm]; curved walls as straight ones from end to
+    end, counted.
 
     Args:
         unit: mm, cm, m, in or ft; needed when the file does not say its own, and then it wins.
@@ -72,7 +82,8 @@ def read_outline(content: bytes, unit: str = "") -> Corners:
             f"the file is over {MOST_BYTES // 1024 // 1024} MB; export only the room's outline", field="file"
         )
     try:
-        document = ezdxf.read(io.StringIO(content.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
+        text = content.decode("utf-8", errors="surrogateescape").replace("\r\n", "\n").replace("\r", "\n")
+        document = ezdxf.read(io.StringIO(text))  # type: ignore[attr-defined]
     except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:  # type: ignore[attr-defined]
         raise RefusedError(
             "that is no DXF drawing that can be read; save it as ASCII DXF R2010", field="file"
@@ -80,13 +91,21 @@ def read_outline(content: bytes, unit: str = "") -> Corners:
     none = RefusedError(
         "there is no closed outline in it: draw the room as one closed polyline, or as lines that meet", field="file"
     )
-    if not list(document.modelspace().query("LWPOLYLINE POLYLINE LINE")):
+    space = document.modelspace()
+    if not list(space.query(SHAPES)):
+        if list(space.query("INSERT SPLINE ELLIPSE REGION 3DFACE MESH")):
+            raise RefusedError(
+                "it holds only blocks, free curves or solids: explode them to lines or one closed polyline",
+                field="file",
+            )
         raise none
-    loops = _loops(document.modelspace(), _unit(int(document.header.get("$INSUNITS", 0)), unit))
+    loops = _loops(space, _unit(int(document.header.get("$INSUNITS", 0)), unit))
     if not loops:
         raise none
     best = max(loops, key=lambda loop: abs(_area(loop)))
     corners = _simple(best)
+    if len(corners) < 3:
+        raise none
     if len(corners) > MOST_CORNERS:
         raise RefusedError(
             f"the outline has {len(corners)} corners; a room has at most {MOST_CORNERS} here", field="file"
@@ -98,7 +117,7 @@ def read_outline(content: bytes, unit: str = "") -> Corners:
             f"the outline would be {widest / 1000:.2f} m across: say the right unit", field="unit", value=widest
         )
     try:
-        return check_outline(room)
+        return Outline(check_outline(room), _curves(space))
     except RefusedError as refused:
         raise RefusedError(refused.text, field="file", value=refused.value) from refused
 
@@ -115,7 +134,7 @@ def _unit(code: int, said: str) -> float:
 
 def _loops(space: Any, size: float) -> list[list[Place]]:
     """Closed shapes in mm: of the outline's own layer when it has any, else of the whole drawing."""
-    shapes = list(space.query("LWPOLYLINE POLYLINE LINE"))
+    shapes = list(space.query(SHAPES))
     if len(shapes) > MOST_SHAPES:
         raise RefusedError("the drawing has far more lines than a room; export only its outline", field="file")
     own = [shape for shape in shapes if shape.dxf.layer.upper() == LAYER]
@@ -123,7 +142,7 @@ def _loops(space: Any, size: float) -> list[list[Place]]:
     lines: list[tuple[Place, Place]] = []
     for shape in own or shapes:
         points = [(x * size, y * size) for x, y in _points(shape)]
-        if shape.dxftype() == "LINE":
+        if shape.dxftype() in ("LINE", "ARC"):
             lines.append((points[0], points[1]))
         elif len(points) >= 3 and (shape.is_closed or math.dist(points[0], points[-1]) <= JOINS):
             loops.append(points[:-1] if math.dist(points[0], points[-1]) <= JOINS else points)
@@ -136,7 +155,16 @@ def _loops(space: Any, size: float) -> list[list[Place]]:
     ]
 
 
+def _curves(space: Any) -> int:
+    """Curved walls of a drawing: arcs, and bulged pieces of polylines."""
+    bulges = [point[2] for line in space.query("LWPOLYLINE") for point in line.get_points("xyb")]
+    bulges += [vertex.dxf.bulge for line in space.query("POLYLINE") for vertex in line.vertices]
+    return len(list(space.query("ARC"))) + sum(abs(float(bulge)) > BULGE for bulge in bulges)
+
+
 def _points(shape: Any) -> list[Place]:
+    if shape.dxftype() == "ARC":
+        return [(shape.start_point.x, shape.start_point.y), (shape.end_point.x, shape.end_point.y)]
     if shape.dxftype() == "LINE":
         return [(shape.dxf.start.x, shape.dxf.start.y), (shape.dxf.end.x, shape.dxf.end.y)]
     if shape.dxftype() == "LWPOLYLINE":

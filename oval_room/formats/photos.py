@@ -30,6 +30,12 @@ class Photo(NamedTuple):
     height: int
 
 
+def photo_size(content: bytes) -> tuple[int, int]:
+    """Width and height of a photo that was made by `clean_photo` [px]."""
+    with Image.open(io.BytesIO(content), formats=("JPEG",)) as opened:
+        return opened.width, opened.height
+
+
 def clean_photo(content: bytes) -> Photo:
     """A photo made anew from an uploaded file.
 

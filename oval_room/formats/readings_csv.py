@@ -24,6 +24,8 @@ from oval_room.core.units import MM_IN, Ruler, parse_length
 from oval_room.core.words import dim_name
 
 COLUMNS: Final = ("reading", "of", "what", "value", "unit", "instrument", "by", "at", "counts")
+FORMULA: Final = ("=", "+", "-", "@", "\t", "\r", "\n")
+"""What a spreadsheet takes for the start of a formula."""
 MOST_LINES: Final = 1000
 MOST_BYTES: Final = 512 * 1024
 
@@ -33,19 +35,22 @@ def write_readings(plan: Plan) -> str:
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
+    told: dict[str, tuple[frozenset[str], str, str, str]] = {}
     for key, reading in plan.readings.items():
-        measure = measure_at(plan, reading.of)
-        of = key_of(reading.of)
-        counts = "yes" if measure is not None and key in measure.readings else "no"
-        unit = "lux" if is_light(of) else "mm"
-        row = (key, _safe(of), _safe(dim_name(plan, reading.of)), _written(reading.value), unit, reading.instrument)
+        if reading.of not in told:
+            measure, of = measure_at(plan, reading.of), key_of(reading.of)
+            live = frozenset(measure.readings if measure is not None else ())
+            told[reading.of] = live, _safe(of), _safe(dim_name(plan, reading.of)), "lux" if is_light(of) else "mm"
+        live, of, name, unit = told[reading.of]
+        counts = "yes" if key in live else "no"
+        row = (key, of, name, _written(reading.value), unit, reading.instrument)
         writer.writerow([*row, _safe(reading.by), reading.at, counts])
     return out.getvalue()
 
 
 def _safe(text: str) -> str:
     """Text that no spreadsheet takes for a formula."""
-    return f"'{text}" if text[:1] in "=+-@\t" else text
+    return f"'{text}" if text[:1] in FORMULA else text
 
 
 class Brought(NamedTuple):
@@ -68,11 +73,16 @@ def read_readings(content: bytes, plan: Plan) -> Brought:
         text = content.decode("utf-8-sig")
     except UnicodeDecodeError as error:
         raise RefusedError("the file is not text in UTF-8; save it as CSV (UTF-8)", field="file") from error
+    text = text.replace("\r\n", "\n").replace("\r", "\n")
+    if "\0" in text:
+        raise RefusedError("the file is no text; save it as CSV (UTF-8)", field="file")
     first = text.split("\n", 1)[0]
     try:
         lines = list(csv.DictReader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ","))
     except csv.Error as error:
-        raise RefusedError(f"the file is no CSV: {error}", field="file") from error
+        raise RefusedError(
+            "a line of the file can't be parted into its columns; save it as CSV again", field="file"
+        ) from error
     headed = {name.strip().lower() for name in (lines[0] if lines else {}) if name}
     missing = {"of", "value", "unit"} - headed
     if missing:

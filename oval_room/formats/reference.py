@@ -6,6 +6,8 @@ import json
 from collections.abc import Callable
 from typing import Final
 
+from oval_room.core.gear.kinds import KINDS as GEAR_KINDS
+from oval_room.core.gear.sheet import example_of
 from oval_room.core.parts import CODES, KINDS, STAGES
 from oval_room.core.sums.registry import GROUPS
 from oval_room.core.tape.phrases import PHRASES
@@ -89,6 +91,10 @@ def words_md() -> str:
     for stage in STAGES:
         out += ["", f"## {stage.capitalize()}", "", "| word | then | sets | as in |", "| --- | --- | --- | --- |"]
         out += [f"| {p.word} | {p.follows} | {p.about} | `{p.example}` |" for p in PHRASES if p.stage == stage]
+    out += ["", "## Gear", "", "From any stage, onto the shelf; in brackets what else may follow.", ""]
+    for kind in GEAR_KINDS.values():
+        rest = ", ".join(field.word for field in kind.fields if not field.first)
+        out.append(f"- `{example_of(kind)}` ({rest})")
     return "\n".join(out) + "\n"
 
 

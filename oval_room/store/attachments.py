@@ -7,7 +7,8 @@ import zlib
 
 import peewee
 
-from oval_room.core.errors import MissingError
+from oval_room.core import most
+from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.parts import PLAN
 from oval_room.store.opened import Opened, now
 from oval_room.store.records import Attachment, TruthRow
@@ -29,6 +30,16 @@ class Attachments:
         key = secrets.token_hex(6)
         with self._db.writing():
             self._db.job(job)
+            count, size = self._held(job)
+            if count >= most.PINNED:
+                raise RefusedError(
+                    f"this job holds {count} photos and notes, the most there can be; take some off first"
+                )
+            if content and size + len(content) > most.PHOTO_BYTES:
+                raise RefusedError(
+                    f"the photos of this job come to {size / 2**20:.0f} MB and may come to "
+                    f"{most.PHOTO_BYTES / 2**20:.0f} MB; take some off first"
+                )
             self._db.tables["attachment"].create(
                 id=key,
                 job=job,
@@ -41,6 +52,23 @@ class Attachments:
                 at=at or now(),
             )
         return key
+
+    def _held(self, job: str) -> tuple[int, int]:
+        """How many photos and notes a job holds, and the photos' bytes."""
+        t = self._db.tables["attachment"]
+        size = peewee.fn.COALESCE(peewee.fn.SUM(peewee.fn.LENGTH(t.content)), 0)
+        count, held = t.select(peewee.fn.COUNT(t.id), size).where(t.job == job).tuples().get()
+        return int(count), int(held)
+
+    def nearly_full(self, job: str) -> str:
+        """A sentence when a job holds nearly as many photos and notes as it can; empty before."""
+        with self._db.connected():
+            count, size = self._held(job)
+        if count >= most.NEARLY * most.PINNED:
+            return f"{count} of at most {most.PINNED} photos and notes"
+        if size >= most.NEARLY * most.PHOTO_BYTES:
+            return f"photos of {size / 2**20:.0f} MB, of at most {most.PHOTO_BYTES / 2**20:.0f} MB"
+        return ""
 
     def attachments(self, job: str) -> list[Attachment]:
         """Photos and notes of a job, oldest first, without the photos' content."""

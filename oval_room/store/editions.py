@@ -4,8 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from oval_room.core.errors import RefusedError
+import peewee
+
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.gear.kinds import kind_of
 from oval_room.core.plan.gear import GEAR, GearItem, canonical, gear_hash
+from oval_room.core.plan.gear import Editions as Held
 from oval_room.store.opened import Opened
 
 
@@ -14,29 +18,53 @@ class Editions:
 
     def __init__(self, db: Opened) -> None:
         self._db = db
-        self._gear: dict[str, GearItem] | None = None
+        self._gear: Held | None = None
+        self._of: tuple[int, str] = (-1, "")
 
-    def gear(self) -> dict[str, GearItem]:
-        """Every gear edition there is, by hash, shelf and pinned alike."""
-        table, known = self._db.tables["gear"], self._gear
+    def gear(self) -> Held:
+        """Every gear edition there is, by hash, shelf and pinned alike; it knows which are on the shelf."""
+        table, known, of = self._db.tables["gear"], self._gear, self._of
         with self._db.connected():
-            if known is None or table.select().count() != len(known):  # another process may have brought some
-                rows = table.select().order_by(table.hash)
-                known = {row.hash: GEAR.validate_json(row.document) for row in rows}
-                self._gear = known
+            shelved = peewee.fn.GROUP_CONCAT(peewee.SQL("CASE WHEN on_shelf THEN rowid END"))
+            counted = table.select(peewee.fn.COUNT(table.hash), shelved).tuples().get()
+            now = int(counted[0]), str(counted[1] or "")
+            if known is None or now != of:  # another process may have brought some, or taken some off
+                rows = list(table.select().order_by(table.hash))
+                items = {row.hash: (known or {}).get(row.hash) or GEAR.validate_json(row.document) for row in rows}
+                known = Held(items, {row.hash for row in rows if row.on_shelf})
+                self._gear, self._of = known, now
         return known
 
-    def shelf(self) -> dict[str, GearItem]:
-        """The editions on the shelf, in the order of kind and name."""
-        with self._db.connected():
-            on = {
-                row.hash
-                for row in self._db.tables["gear"]
-                .select(self._db.tables["gear"].hash)
-                .where(self._db.tables["gear"].on_shelf)
-            }
-        items = {key: item for key, item in self.gear().items() if key in on}
+    def shelf(self, *, on: bool = True) -> dict[str, GearItem]:
+        """The editions on the shelf, or those off it (taken off, replaced, or only brought by jobs), in the order of
+        kind and name."""
+        gear = self.gear()
+        items = gear.offered if on else {key: item for key, item in gear.items() if key not in gear.offered}
         return dict(sorted(items.items(), key=lambda pair: (pair[1].kind, pair[1].name)))
+
+    def shelve(self, *items: GearItem) -> int:
+        """Put items on the shelf, all of them or none. One of an item's name there is its earlier edition: it leaves
+        the shelf, and jobs keep it. Returns how many left."""
+        table, new = self._db.tables["gear"], {gear_hash(item): item for item in items}
+        called = {(kind_of(item).word, item.name): key for key, item in new.items()}
+        with self._db.writing():
+            shelf = self.gear().offered
+            left = [old for old, one in shelf.items() if called.get((kind_of(one).word, one.name), old) != old]
+            self.add_gear(new, on_shelf=True)
+            table.update(on_shelf=False).where(table.hash.in_(left)).execute()
+        return len(left)
+
+    def set_on_shelf(self, key: str, on: bool) -> None:
+        """Take an edition off the shelf, or put it back.
+
+        Raises:
+            MissingError: there is no such edition.
+        """
+        table = self._db.tables["gear"]
+        with self._db.writing():
+            if not table.update(on_shelf=on).where(table.hash == key).execute():
+                raise MissingError(f"there is no gear {key[:40]} here", value=key)
+        self._gear = None
 
     def add_gear(self, items: Mapping[str, GearItem], *, on_shelf: bool) -> None:
         """Keep editions; the content of one that is there already stays as it is.
@@ -49,9 +77,12 @@ class Editions:
                 raise RefusedError(f"gear {key} does not match its content", field=f"gear.{key}", value=key)
         table = self._db.tables["gear"]
         with self._db.writing():
-            for key, item in items.items():
-                row = {"hash": key, "document": canonical(item.model_dump(mode="json")), "on_shelf": on_shelf}
-                table.insert(row).on_conflict_ignore().execute()
+            rows = [
+                {"hash": key, "document": canonical(item.model_dump(mode="json")), "on_shelf": on_shelf}
+                for key, item in items.items()
+            ]
+            for some in peewee.chunked(rows, 200):
+                table.insert_many(some).on_conflict_ignore().execute()
             if on_shelf:  # what a job brought earlier comes onto the shelf too
                 table.update(on_shelf=True).where(table.hash.in_(list(items))).execute()
         self._gear = None

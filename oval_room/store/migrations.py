@@ -4,11 +4,20 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Callable
+from contextlib import AbstractContextManager
 from pathlib import Path
-from typing import Any, Final
+from typing import Final, Protocol
 
 
-def _first_tables(database: Any) -> None:
+class Runs(Protocol):
+    """A database that statements can be run on."""
+
+    def execute_sql(self, sql: str, /) -> sqlite3.Cursor: ...
+
+    def atomic(self, kind: str, /) -> AbstractContextManager[object]: ...
+
+
+def _first_tables(database: Runs) -> None:
     for statement in (
         """CREATE TABLE job (id TEXT PRIMARY KEY, name TEXT NOT NULL, client TEXT NOT NULL, place TEXT NOT NULL,
            state TEXT NOT NULL, head INTEGER NOT NULL, archived INTEGER NOT NULL, changed_at TEXT NOT NULL,
@@ -24,16 +33,16 @@ def _first_tables(database: Any) -> None:
         database.execute_sql(statement)
 
 
-def _steps_that_go_together(database: Any) -> None:
+def _steps_that_go_together(database: Runs) -> None:
     """Revisions of one nudge or drag share a group and are undone as one."""
     database.execute_sql("ALTER TABLE revision ADD COLUMN group_key TEXT")
 
 
-def _named_revisions(database: Any) -> None:
+def _named_revisions(database: Runs) -> None:
     database.execute_sql("ALTER TABLE revision ADD COLUMN name TEXT")
 
 
-def _photos_and_truths(database: Any) -> None:
+def _photos_and_truths(database: Runs) -> None:
     """Photos and notes pinned to what they are of; rooms as they really are, for stand-ins and practice."""
     for statement in (
         """CREATE TABLE attachment (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job (id) ON DELETE CASCADE,
@@ -46,19 +55,44 @@ def _photos_and_truths(database: Any) -> None:
         database.execute_sql(statement)
 
 
-MIGRATIONS: Final[tuple[Callable[[Any], None], ...]] = (
+def _plans_by_steps(database: Runs) -> None:
+    """A revision may stand on an earlier one, and keep no more than what it touched."""
+    database.execute_sql("ALTER TABLE revision ADD COLUMN base INTEGER")
+    database.execute_sql("CREATE INDEX revision_whole ON revision (job_id, number) WHERE base IS NULL")
+
+
+def _settings(database: Runs) -> None:
+    """What a database keeps of itself, such as the secret its server signs with."""
+    database.execute_sql("CREATE TABLE setting (name TEXT PRIMARY KEY, value BLOB NOT NULL)")
+
+
+def _gear_of_jobs(database: Runs) -> None:
+    """Which editions a job's newest revision uses, and the revision it was looked through at."""
+    database.execute_sql("ALTER TABLE job ADD COLUMN gear_of INTEGER NOT NULL DEFAULT 0")
+    database.execute_sql(
+        """CREATE TABLE job_gear (id INTEGER PRIMARY KEY, hash TEXT NOT NULL,
+           job_id TEXT NOT NULL REFERENCES job (id) ON DELETE CASCADE)"""
+    )
+    database.execute_sql("CREATE INDEX job_gear_hash ON job_gear (hash)")
+    database.execute_sql("CREATE INDEX job_gear_job ON job_gear (job_id)")
+
+
+MIGRATIONS: Final[tuple[Callable[[Runs], None], ...]] = (
     _first_tables,
     _steps_that_go_together,
     _named_revisions,
     _photos_and_truths,
+    _plans_by_steps,
+    _settings,
+    _gear_of_jobs,
 )
 
 
-def version_of(database: Any) -> int:
+def version_of(database: Runs) -> int:
     return int(database.execute_sql("PRAGMA user_version").fetchone()[0])
 
 
-def migrate(database: Any, path: str) -> int:
+def migrate(database: Runs, path: str) -> int:
     """Bring a database up to date; an old one is copied to NAME.before-VERSION first. Returns how many steps ran."""
     have, want = version_of(database), len(MIGRATIONS)
     if have >= want:

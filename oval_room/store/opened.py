@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import logging
+import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
@@ -18,6 +20,31 @@ from oval_room.store.tables import make_tables
 BUSY_MS = 5000
 
 
+LOG = logging.getLogger("oval_room")
+_FAULTS = (
+    ("full", "the disk is full. Make room, then do it again: nothing was changed, and what you typed is still here"),
+    ("readonly", "the database can't be written: its file or disk is read-only. Nothing was changed"),
+    ("read-only", "the database can't be written: its file or disk is read-only. Nothing was changed"),
+    ("locked", "another program holds the database. Nothing was changed; try again in a moment"),
+    ("busy", "another program holds the database. Nothing was changed; try again in a moment"),
+    ("unable to open", "the database file can't be opened: look at its folder and its rights"),
+    ("not a database", "that file is no database of Oval Room"),
+    ("malformed", "the database is damaged. Stop the server, run oval-room check, then oval-room rescue"),
+    ("corrupt", "the database is damaged. Stop the server, run oval-room check, then oval-room rescue"),
+    ("disk i/o", "the disk could not be read or written. Look at the disk; then oval-room check"),
+)
+
+
+def said_of_fault(error: Exception) -> str:
+    """What went wrong outside of the program, and the nearest thing to do."""
+    told = ""
+    at: BaseException | None = error
+    while isinstance(at, Exception):  # the first cause: rolling back fails too when SQLite has done so already
+        told, at = f"{at} {told}".lower(), at.__context__
+    known = next((say for word, say in _FAULTS if word in told), None)
+    return known or "the database failed. Nothing was changed; run oval-room check"
+
+
 def now() -> str:
     return datetime.now(UTC).strftime("%Y-%m-%dT%H:%M:%S")
 
@@ -32,7 +59,10 @@ class Opened:
             StoreError: it is not one, is newer than this program, or can't be written.
         """
         self.path = str(path)
-        Path(self.path).parent.mkdir(parents=True, exist_ok=True)
+        try:
+            Path(self.path).parent.mkdir(parents=True, exist_ok=True)
+        except OSError as error:
+            raise StoreError(f"{Path(self.path).parent} can't be made: {error.strerror}") from error
         pragmas = {"journal_mode": "wal", "foreign_keys": 1, "busy_timeout": BUSY_MS, "synchronous": "normal"}
         self._db = peewee.SqliteDatabase(self.path, pragmas=pragmas, timeout=BUSY_MS / 1000)
         self.tables = make_tables(self._db)
@@ -41,8 +71,8 @@ class Opened:
                 newer = version_of(self._db) > len(MIGRATIONS)
                 if not newer:
                     migrate(self._db, self.path)
-        except peewee.DatabaseError as error:
-            raise StoreError(f"{self.path} can't be opened as a database: {error}") from error
+        except (peewee.DatabaseError, sqlite3.Error) as error:
+            raise StoreError(f"{self.path} can't be opened: {said_of_fault(error)}") from error
         if newer:
             raise StoreError(f"{self.path} was made by a newer Oval Room; use that one")
 
@@ -52,17 +82,18 @@ class Opened:
         if not self._db.is_closed():
             yield
             return
-        with self._db.connection_context():
-            yield
+        try:
+            with self._db.connection_context():
+                yield
+        except (peewee.DatabaseError, sqlite3.Error) as error:
+            LOG.warning("the database: %s", error)
+            raise StoreError(said_of_fault(error)) from error
 
     @contextmanager
     def writing(self) -> Iterator[None]:
-        with self.connected():
-            try:
-                with self._db.atomic("IMMEDIATE"):
-                    yield
-            except peewee.OperationalError as error:
-                raise StoreError("the database is busy or can't be written; try again in a moment") from error
+        """A transaction that writes: all of it or nothing."""
+        with self.connected(), self._db.atomic("IMMEDIATE"):
+            yield
 
     def close(self) -> None:
         if not self._db.is_closed():
@@ -74,6 +105,20 @@ class Opened:
             raise MissingError(f"there is no job {job[:20]}", value=job)
         return row
 
+    def total_of_touched(self, job: str, after: int) -> int:
+        """How much a job's revisions after one touched, in characters."""
+        query = "SELECT COALESCE(SUM(LENGTH(touched)), 0) FROM revision WHERE job_id = ? AND number > ?"
+        return int(self._db.execute_sql(query, (job, after)).fetchone()[0])  # type: ignore[no-untyped-call]
+
+    def shrink(self) -> None:
+        """Give back to the disk what is no longer used."""
+        with self.connected():
+            self._db.execute_sql("VACUUM")  # type: ignore[no-untyped-call]
+            self._db.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")  # type: ignore[no-untyped-call]
+
     def integrity(self) -> list[tuple[str]]:
         """What SQLite itself says of the file."""
-        return list(self._db.execute_sql("PRAGMA integrity_check"))  # type: ignore[no-untyped-call]
+        try:
+            return list(self._db.execute_sql("PRAGMA integrity_check"))  # type: ignore[no-untyped-call]
+        except peewee.DatabaseError as error:
+            return [(str(error),)]

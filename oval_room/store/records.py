@@ -11,6 +11,14 @@ class StoreError(RuntimeError):
     """The database can't be used; its text says why and what to do."""
 
 
+class BrokenError(Exception):
+    """A stored job that can't be read or shown; its text says so, its history is the way back."""
+
+    def __init__(self, job: str, why: str, revision: int | None = None) -> None:
+        super().__init__(f"this job can't be shown as it is now ({why}); go back to an earlier point of its history")
+        self.job, self.why, self.revision = job, why, revision
+
+
 class ClashError(Exception):
     """Somebody else changed the same places. clashes: path, value when I began, theirs now, mine."""
 

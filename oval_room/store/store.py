@@ -7,8 +7,11 @@ in `opened.py`.
 from __future__ import annotations
 
 import secrets
+import time
+from collections.abc import Collection
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
-from typing import Any
+from typing import Any, Final
 
 import peewee
 
@@ -18,8 +21,11 @@ from oval_room.store.attachments import Attachments
 from oval_room.store.editions import Editions
 from oval_room.store.migrations import copy_database
 from oval_room.store.opened import Opened, now
-from oval_room.store.records import Head, JobRow, Summary
+from oval_room.store.records import BrokenError, Head, JobRow, StoreError, Summary
 from oval_room.store.revisions import Revisions, search_text
+
+LOOKS_THROUGH: Final = 0.4
+"""How long jobs are looked through for the gear they use, before what is known is told [s]."""
 
 
 class Store:
@@ -35,10 +41,12 @@ class Store:
         self.path, self.close = self._db.path, self._db.close
         editions, attachments = Editions(self._db), Attachments(self._db)
         self.gear, self.shelf, self.add_gear = editions.gear, editions.shelf, editions.add_gear
+        self.shelve, self.set_on_shelf = editions.shelve, editions.set_on_shelf
         revisions = self._revisions = Revisions(self._db, editions)
         self.commit, self.undo, self.redo, self.jump = revisions.commit, revisions.undo, revisions.redo, revisions.jump
         self.name_revision, self.undoable, self.history = revisions.name_revision, revisions.undoable, revisions.history
         self.attach, self.attachments = attachments.attach, attachments.attachments
+        self.nearly_full = attachments.nearly_full
         self.photo, self.detach = attachments.photo, attachments.detach
         self.truth, self.put_truth, self.practised = attachments.truth, attachments.put_truth, attachments.practised
 
@@ -131,11 +139,63 @@ class Store:
                 summary_of=revision,
             ).where((table.id == job) & (table.head == revision)).execute()
 
+    def used_in(self, keys: Collection[str], seconds: float = LOOKS_THROUGH) -> tuple[list[tuple[str, JobRow]], int]:
+        """The jobs whose newest revision uses one of some editions, each with the edition, the last changed first; and
+        how many jobs there was no time to look through."""
+        left = self._look_through(seconds)
+        jobs, held = self._db.tables["job"], self._db.tables["job_gear"]
+        with self._db.connected():
+            rows = list(
+                held.select(held, jobs)
+                .join(jobs)
+                .where(held.hash.in_(list(keys)))
+                .order_by(jobs.changed_at.desc(), jobs.id, held.hash)
+            )
+            return [(row.hash, _row(row.job)) for row in rows], left
+
+    def _look_through(self, seconds: float) -> int:
+        """Note what the jobs that were changed since use; returns how many are left when the time is over."""
+        jobs, held, until = self._db.tables["job"], self._db.tables["job_gear"], time.monotonic() + seconds
+        with self._db.connected():
+            changed = [(row.id, row.head) for row in jobs.select(jobs.id, jobs.head).where(jobs.gear_of != jobs.head)]
+        for n, (job, head) in enumerate(changed):
+            if time.monotonic() > until:
+                return len(changed) - n
+            try:
+                used = sorted(self.plan_at(job, head).gear_used())
+            except (BrokenError, MissingError):  # one that can't be read any more is left as it was
+                continue
+            with self._db.writing():
+                if jobs.update(gear_of=head).where((jobs.id == job) & (jobs.head == head)).execute():
+                    held.delete().where(held.job == job).execute()
+                    for key in used:
+                        held.create(job=job, hash=key)
+        return 0
+
+    def secret(self) -> bytes:
+        """What this database's server signs with: made once, the same for every process and after a restart."""
+        table = self._db.tables["setting"]
+        with self._db.connected():
+            row = table.get_or_none(table.name == "secret")
+        if row is None:
+            with self._db.writing():
+                table.insert({"name": "secret", "value": secrets.token_bytes(32)}).on_conflict_ignore().execute()
+                row = table.get(table.name == "secret")
+        return bytes(row.value)
+
     # ── care ──
 
     def backup(self, target: str | Path) -> None:
         """A consistent copy while in use."""
         copy_database(self.path, str(target))
+
+    def tidy(self, days: int) -> int:
+        """Thin out unnamed, unsettled revisions older than so many days, and give their room back; how many went."""
+        before = (datetime.now(UTC) - timedelta(days=days)).strftime("%Y-%m-%dT%H:%M:%S")
+        gone = self._revisions.tidy(before if days else "9999")
+        if gone:
+            self._db.shrink()
+        return gone
 
     def check(self) -> list[str]:
         """What is wrong with the database; empty when nothing is."""
@@ -143,12 +203,21 @@ class Store:
         with self._db.connected():
             told = self._db.integrity()[0][0]
             if told != "ok":
-                wrong.append(f"SQLite says: {told}")
+                wrong.append(f"SQLite says: {told}; oval-room rescue brings over what can be read")
+        try:
+            wrong += self._check_jobs()
+        except StoreError as error:
+            wrong.append(f"the jobs can't be gone through: {error}")
+        return wrong
+
+    def _check_jobs(self) -> list[str]:
+        wrong = []
+        with self._db.connected():
             gear = self.gear()
             for row in self._db.tables["job"].select():
                 try:
                     plan = self._revisions.plan_at(row.id, row.head)
-                except (MissingError, ValueError) as error:
+                except (MissingError, BrokenError) as error:
                     wrong.append(f"job {row.id} ({row.name}): {error}")
                     continue
                 missing = plan.gear_used() - set(gear)

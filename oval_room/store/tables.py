@@ -8,7 +8,7 @@ import peewee
 
 
 def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
-    """Model classes bound to a database: job, revision, gear, attachment, truth."""
+    """Model classes bound to a database: job, revision, gear, what of it jobs use, attachment, truth."""
 
     class Table(peewee.Model):
         class Meta:
@@ -28,6 +28,7 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
         worst_text = peewee.TextField(default="")
         upset_text = peewee.TextField(default="")
         summary_of = peewee.IntegerField(default=0)
+        gear_of = peewee.IntegerField(default=0)
 
         class Meta:
             table_name = "job"
@@ -43,6 +44,7 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
         touched = peewee.TextField()
         kind = peewee.CharField(default="do")
         undoes = peewee.IntegerField(null=True)
+        base = peewee.IntegerField(null=True)
         key = peewee.CharField(null=True)
         name = peewee.CharField(null=True)
         group_key = peewee.CharField(null=True)
@@ -59,6 +61,13 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
 
         class Meta:
             table_name = "gear"
+
+    class JobGear(Table):
+        job = peewee.ForeignKeyField(Job, on_delete="CASCADE")
+        hash = peewee.CharField()
+
+        class Meta:
+            table_name = "job_gear"
 
     class Attachment(Table):
         id = peewee.CharField(primary_key=True)
@@ -85,6 +94,21 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
         class Meta:
             table_name = "truth"
 
-    models = {"job": Job, "revision": Revision, "gear": Gear, "attachment": Attachment, "truth": Truth}
+    class Setting(Table):
+        name = peewee.CharField(primary_key=True)
+        value = peewee.BlobField()
+
+        class Meta:
+            table_name = "setting"
+
+    models = {
+        "job": Job,
+        "revision": Revision,
+        "gear": Gear,
+        "job_gear": JobGear,
+        "attachment": Attachment,
+        "truth": Truth,
+        "setting": Setting,
+    }
     database.bind(list(models.values()))
     return models

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Annotated
 
 from fastapi import Request
@@ -13,6 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.store.records import ClashError, Committed, Head
 from oval_room.web.bench import Bench
+from oval_room.web.gate import StageWord, Viewed
 from oval_room.web.pages import lengths
 from oval_room.web.sheet_parts import SheetParts
 
@@ -24,8 +25,8 @@ class Body(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     base: int = Field(ge=1, le=10**9)
-    stage: str = "survey"
-    view: dict[str, str] = {}
+    stage: StageWord = "survey"
+    view: Viewed = {}
     key: Key = None
 
 
@@ -56,15 +57,22 @@ def answer(request: Request, before: SheetParts, act: Callable[[], Committed]) -
     bench.summarise(newest)
     delta = bench.delta(before.report, after.report, newest.plan, after.seen.subject)
     text = ": ".join(filter(None, (done.label, delta.text)))
+    return told_done(after, done.label, after.swap(text, delta.new), text, done.meanwhile)
+
+
+def told_done(
+    after: SheetParts, label: str, regions: dict[str, str], text: str, meanwhile: Sequence[str] = ()
+) -> JSONResponse:
+    """What was done, and the page's regions as they are now."""
     return JSONResponse(
         {
             "kind": "done",
-            "revision": newest.revision,
-            "label": done.label,
+            "revision": after.head.revision,
+            "label": label,
             "delta": text,
-            "html": str(lengths(done.label)),
-            "meanwhile": list(done.meanwhile),
-            "regions": after.swap(text, delta.new),
+            "html": str(lengths(label)),
+            "meanwhile": list(meanwhile),
+            "regions": regions,
             "address": after.link(),
             "grips": after.grips(),
         }
@@ -84,8 +92,9 @@ def _follow(before: SheetParts, head: Head) -> dict[str, str]:
     return view
 
 
-def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
-    ruler = parts.plan.writing.ruler
+def told_clashes(clash: ClashError, bench: Bench, job: str) -> list[dict[str, str]]:
+    """Each place that two people changed: what it was, theirs, mine."""
+    ruler = bench.store.head(job).plan.writing.ruler
 
     def show(value: object) -> str:
         if isinstance(value, dict) and "value" in value:
@@ -94,10 +103,14 @@ def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
             return "nothing"
         return ruler.show(value) if isinstance(value, float) else re.sub(r"\s+", " ", str(value))[:80]
 
-    clashes = [
+    return [
         {"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)}
         for path, was, theirs, mine in clash.clashes
     ]
+
+
+def _clash(parts: SheetParts, clash: ClashError) -> JSONResponse:
+    clashes = told_clashes(clash, parts.bench, parts.head.job)
     text = (
         f"{clash.by} changed this meanwhile: theirs {clashes[0]['theirs']}, yours {clashes[0]['mine']}. "
         "Nothing of either is lost."

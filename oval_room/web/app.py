@@ -6,26 +6,32 @@ from collections.abc import Callable
 
 from fastapi import Depends, FastAPI, Request
 from fastapi.exceptions import RequestValidationError
-from fastapi.responses import JSONResponse, Response
+from fastapi.responses import JSONResponse, RedirectResponse, Response
 from fastapi.routing import APIRoute
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import DEFAULT_EXCLUDED_CONTENT_TYPES, GZipMiddleware
-from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from oval_room import __version__
+from oval_room.core.complaints import said_of
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.store.records import StoreError
+from oval_room.core.words import capital
+from oval_room.store.records import BrokenError, StoreError, Summary
 from oval_room.store.store import Store
 from oval_room.web.bench import Bench
+from oval_room.web.door import Door
 from oval_room.web.guard import Guard, RefusedRequest, guarded
-from oval_room.web.pages import TEMPLATES, page
+from oval_room.web.pages import TEMPLATES, fragment, page
 from oval_room.web.routes import (
+    align,
     choosing,
     desk,
+    door,
     doubt,
     files,
+    gear,
     history,
     measure,
+    near,
     photos,
     practice,
     prints,
@@ -37,7 +43,25 @@ from oval_room.web.routes import (
 from oval_room.web.settings import Settings
 from oval_room.web.shipped import STATIC, Shipped
 
-ROUTES = (desk, history, prints, measure, photos, doubt, sun, files, practice, choosing, sheet, sums, shelf)
+ROUTES = (
+    desk,
+    door,
+    history,
+    prints,
+    measure,
+    photos,
+    doubt,
+    sun,
+    align,
+    files,
+    practice,
+    choosing,
+    near,
+    sheet,
+    sums,
+    gear,
+    shelf,
+)
 
 
 def _addresses(app: FastAPI) -> Callable[..., str]:
@@ -58,7 +82,7 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
         version=__version__,
         docs_url=None,
         redoc_url=None,
-        openapi_url="/api/openapi.json",
+        openapi_url=None,
         dependencies=[Depends(guarded)],
     )
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
@@ -66,13 +90,23 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     for module in ROUTES:
         app.include_router(module.router)
     TEMPLATES.env.globals["url"] = _addresses(app)
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", settings.host])
     app.add_middleware(
         GZipMiddleware, compresslevel=5, exclude_content_types=(*DEFAULT_EXCLUDED_CONTENT_TYPES, "application/pdf")
     )
-    app.add_middleware(Guard, body_limit=settings.body_limit)
+    app.state.door = Door(store.secret(), settings.host, settings.all_names, settings.passphrase.get_secret_value())
+    app.add_middleware(Guard, body_limit=settings.body_limit, door=app.state.door, fault_page=_fault_page)
     _errors(app)
     return app
+
+
+def from_environment() -> FastAPI:
+    """The application of one of several processes: store and settings as the environment says."""
+    settings = Settings()
+    return create_app(Store(settings.data), settings)
+
+
+def _fault_page(said: str) -> str:
+    return fragment("fault.html", {"text": said})
 
 
 def _answer(request: Request, status: int, text: str, field: str = "") -> Response:
@@ -94,13 +128,25 @@ def _errors(app: FastAPI) -> None:
 
     @app.exception_handler(RefusedRequest)
     def not_let_through(request: Request, error: RefusedRequest) -> Response:
+        wants_page = "text/html" in request.headers.get("accept", "") and request.method == "GET"
+        if error.status == 401 and wants_page:
+            return RedirectResponse("/door", status_code=303)
         return _answer(request, error.status, error.text)
 
     @app.exception_handler(RequestValidationError)
     def not_valid(request: Request, error: RequestValidationError) -> Response:
         first = error.errors()[0]
-        place = ".".join(str(part) for part in first["loc"] if part not in ("body", "query"))
-        return _answer(request, 422, f"{place or 'the request'}: {first['msg'].lower()}", place)
+        place = ".".join(str(part)[:40] for part in first["loc"] if part not in ("body", "query", "path"))
+        return _answer(request, 422, f"{capital(place or 'the request')}: {said_of(first)}", place)
+
+    @app.exception_handler(BrokenError)
+    def broken(request: Request, error: BrokenError) -> Response:
+        wants_page = "text/html" in request.headers.get("accept", "") and request.method == "GET"
+        summary = Summary("stop", "This job can't be shown as it is now: open its history", "")
+        app.state.store.put_summary(error.job, app.state.store.row(error.job).head, summary)
+        if not wants_page:
+            return JSONResponse({"kind": "refused", "say": capital(str(error)), "field": ""}, 409)
+        return history.history_page(request, error.job, broken=capital(str(error)))
 
     @app.exception_handler(StoreError)
     def store(request: Request, error: StoreError) -> Response:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from oval_room.formats.job_file import Pinned
-from oval_room.formats.photos import clean_photo
+from oval_room.formats.photos import photo_size
 from oval_room.store.store import Store
 
 
@@ -18,10 +18,7 @@ def pinned_of(store: Store, job: str) -> list[Pinned]:
 
 
 def pin(store: Store, job: str, pinned: Sequence[Pinned]) -> None:
-    """Pin what a job file carried to a job."""
+    """Pin what a job file carried to a job; its photos were made anew when it was read."""
     for one in pinned:
-        photo = None
-        if one.photo:
-            kept = clean_photo(one.photo)
-            photo = (kept.content, kept.width, kept.height)
+        photo = (one.photo, *photo_size(one.photo)) if one.photo else None
         store.attach(job, one.about, one.text, one.author, photo, at=one.at)

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import logging
 import threading
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.commands import Command
 from oval_room.core.delta import Delta, compare
+from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.figures import Figure, show_figure, show_value
 from oval_room.core.findings import Finding
@@ -15,18 +18,27 @@ from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult
 from oval_room.core.parts import KINDS, STAGES, kind_of
 from oval_room.core.plan.document import Plan, Scheme
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, followed
+from oval_room.core.plan.size import check_size
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.report import Report
 from oval_room.core.solve.cures import Tried, cures_that_cure
+from oval_room.core.solve.near_misses import Search
+from oval_room.core.solve.within import Watch
 from oval_room.core.subject import Subject
 from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, Window, draw, scene_of, views_of
-from oval_room.store.records import Head, Summary
+from oval_room.drawing.svg import write_svg
+from oval_room.store.records import BrokenError, Committed, Head, StoreError, Summary
 from oval_room.store.store import Store
 
+LOG: Final = logging.getLogger("oval_room")
 KEPT: Final = 32
+NEAR_S: Final = 0.4
+"""How long a shelf is tried at a time [s]."""
+PROVEN: Final = ("plan", "section", "elevation", "ladder", "window", "strip", "plate")
+"""Views that a plan is drawn in before it is kept."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,8 +132,9 @@ class Bench:
     def __init__(self, store: Store) -> None:
         self.store = store
         self._evaluators: dict[str, Evaluator] = {}
-        self._reports: dict[tuple[str, int, str], Report] = {}
-        self._tried: dict[str, tuple[Report | None, Evaluator, dict[str, list[Tried]]]] = {}
+        self._reports: dict[tuple[str, int, str, tuple[str, ...]], Report] = {}
+        self._tried: dict[str, tuple[Report | None, dict[str, list[Tried]]]] = {}
+        self._near: dict[tuple[str, str, str], tuple[Report | None, GearShelf | None, Search | None]] = {}
         self._guard = threading.Lock()
         self._locks: dict[str, threading.RLock] = {}
 
@@ -140,17 +153,99 @@ class Bench:
 
     def report(self, head: Head) -> Report:
         """The report of a job's newest revision, worked out once."""
-        key = (head.job, head.revision, head.plan.scheme)
+        gear = self.store.gear()
+        key = (head.job, head.revision, head.plan.scheme, newer_of(head.plan, gear))
         with self._of(head.job):
             known = self._reports.get(key)
             if known is not None:
                 return known
-            report = self._evaluator(head.job)(head.plan, self.store.gear())
+            try:
+                report = self._evaluator(head.job)(head.plan, gear)
+            except Exception as error:
+                LOG.exception("job %s can't be worked out", head.job)
+                raise BrokenError(head.job, "its rules can't be worked out", head.revision) from error
         with self._guard:
             self._reports[key] = report
             while len(self._reports) > KEPT:
                 self._reports.pop(next(iter(self._reports)))
         return report
+
+    def commit(
+        self, job: str, base: int, command: Command, author: str, key: str | None = None, group: str | None = None
+    ) -> Committed:
+        """Apply a command to a job, once it is proven that what comes of it can be shown.
+
+        Raises:
+            RefusedError, MissingError, ClashError: as the store says, or it can't be shown.
+        """
+        return self.store.commit(job, base, command, author, key, group, self._prover(job))
+
+    def create(self, plan: Plan, author: str, label: str) -> str:
+        """Store a plan as a new job, once it is proven that it can be shown; its id.
+
+        Raises:
+            RefusedError: it can't be.
+        """
+        report = self.prove(plan)
+        job = self.store.create(plan, author, label)
+        with self._guard:
+            self._reports[job, 1, plan.scheme, newer_of(plan, self.store.gear())] = report
+        return job
+
+    def check(self) -> list[str]:
+        """Jobs that can't be worked out or drawn, each with its name."""
+        wrong, at = [], 0
+        while True:
+            rows = [row for old in (False, True) for row in self.store.list_jobs(archived=old, limit=200, offset=at)[0]]
+            for row in rows:
+                try:
+                    self.prove(self.store.head(row.id).plan)
+                except (RefusedError, BrokenError) as error:
+                    wrong.append(f"job {row.id} ({row.name}): {error}")
+            if not rows:
+                return wrong
+            at += 200
+
+    def undo(self, job: str, author: str, *, redo: bool = False) -> Committed:
+        """Undo or redo, proven like any change."""
+        step = self.store.redo if redo else self.store.undo
+        return step(job, author, self._prover(job))
+
+    def jump(self, job: str, number: int, author: str, base: int | None) -> Committed:
+        """Go back to an earlier revision, proven like any change."""
+        return self.store.jump(job, number, author, base, self._prover(job))
+
+    def _prover(self, job: str) -> Callable[[Plan], None]:
+        def prove(plan: Plan) -> None:
+            self.prove(plan, job)
+
+        return prove
+
+    def prove(self, plan: Plan, job: str = "") -> Report:
+        """Work a plan out and draw it, before it is kept; its report.
+
+        Raises:
+            RefusedError: it is too much for one job, or can't be shown.
+        """
+        check_size(plan, self.store.head(job).plan if job else None)
+        gear = self.store.gear()
+        try:
+            with self._of(job):
+                report = (self._evaluator(job) if job else Evaluator())(plan, gear)
+            subject = Seen.of(plan, "picture", {}, {}).subject
+            look = Look(plan, report, gear, subject.picture, subject.seat, subject.scene, None, 1, False)
+            for view in PROVEN:
+                scene = scene_of(look, view)
+                if scene is not None:
+                    write_svg(scene, 690, 390)
+            return report
+        except RefusedError:
+            raise
+        except Exception as error:
+            LOG.exception("a plan of job %s can't be shown", job or "that is new")
+            raise RefusedError(
+                "the drawing or a rule fails on that, so nothing was changed; please tell us what you typed"
+            ) from error
 
     def try_out(self, job: str, plan: Plan) -> Report:
         """The report of a plan that is not stored, quick where little differs from the last one."""
@@ -168,7 +263,10 @@ class Bench:
         worst = worst_open(report)
         upset = ", ".join(STAGES[stage].title for stage in report.upset)
         summary = Summary(worst.level.value if worst else "", words.finding(worst) if worst else "", upset)
-        self.store.put_summary(head.job, head.revision, summary)
+        try:
+            self.store.put_summary(head.job, head.revision, summary)
+        except StoreError as error:  # the change itself is kept: the Desk's line for it comes with the next
+            LOG.warning("the Desk's summary of %s was not kept: %s", head.job, error)
         return report
 
     def draw_lead(self, plan: Plan, report: Report, seen: Seen, view: str, size: tuple[float, float]) -> str:
@@ -181,25 +279,48 @@ class Bench:
 
     def tried(self, job: str, report: Report, finding: Finding) -> bool:
         """Whether a finding's cures have been tried out for a report."""
-        of, _, tried = self._tried.get(job, (None, None, {}))
+        of, tried = self._tried.get(job, (None, {}))
         return of is report and finding.key in tried
 
-    def cures(self, job: str, plan: Plan, report: Report, finding: Finding) -> list[Tried]:
-        """A finding's cures, each tried out once for a report."""
+    def near(self, job: str, report: Report, plan: Plan, picture: str, kind: str) -> Search:
+        """What of the shelf fits a picture, taken up where the last look at the same broke off."""
+        gear = self.store.gear()
+        with self._of(f"{job}?"):
+            of, shelf, search = self._near.get((job, picture, kind), (None, None, None))
+            if search is None or of is not report or shelf is not gear:
+                search = Search(plan, gear, picture, kind)
+                with self._guard:
+                    self._near[job, picture, kind] = (report, gear, search)
+                    while len(self._near) > KEPT:
+                        self._near.pop(next(iter(self._near)))
+            search.look(Watch(NEAR_S))
+            return search
+
+    def cures(self, job: str, plan: Plan, report: Report, finding: Finding, watch: Watch | None = None) -> list[Tried]:
+        """A finding's cures, each tried out once for a report; those found in time, where time is given."""
+        watch = watch or Watch()
         gear: GearShelf = self.store.gear()
-        with self._of(f"{job}!"):
-            of, evaluate, tried = self._tried.get(job, (None, Evaluator(), {}))
+        with self._of(job):
+            of, tried = self._tried.get(job, (None, {}))
+            evaluate = self._evaluator(job)
             if of is not report:
                 tried = {}
-                evaluate(plan, gear, report.scheme)
             with self._guard:
                 self._tried.pop(job, None)
-                self._tried[job] = (report, evaluate, tried)
+                self._tried[job] = (report, tried)
                 while len(self._tried) > KEPT:
                     self._tried.pop(next(iter(self._tried)))
-            if finding.key not in tried:
-                tried[finding.key] = cures_that_cure(plan, gear, report, finding, evaluate=evaluate)
-            return tried[finding.key]
+            if finding.key in tried:
+                return tried[finding.key]
+            found = cures_that_cure(plan, gear, report, finding, evaluate=evaluate, watch=watch)
+            if not watch.over:
+                tried[finding.key] = found
+            return found
+
+
+def newer_of(plan: Plan, gear: GearShelf) -> tuple[str, ...]:
+    """The editions on the shelf that have followed those a plan uses."""
+    return tuple(key for key, _ in followed(gear, plan.gear_used()).values())
 
 
 def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
@@ -207,6 +328,8 @@ def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
     figures = report.figures
     if name == "throw" and f"projector.{subject.projector}.nearest" in figures:
         near, far = (figures[f"projector.{subject.projector}.{end}"].value for end in ("nearest", "farthest"))
+        if near == far:
+            return f"this fixed lens wants {words.length(near)}"
         return f"lens wants {words.length(near, 'least')} to {words.length(far, 'greatest')}"
     if name == "bottom" and f"picture.{subject.picture}.ladder.lo" in figures:
         lo, hi = (figures[f"picture.{subject.picture}.ladder.{end}"].value for end in ("lo", "hi"))
@@ -287,7 +410,8 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
 def can_settle(report: Report, stage: str, plan: Plan) -> str:
     """Why a stage can't be settled now; empty when it can. A projected picture waits for Throw."""
     stages = {stage, "throw"} if stage == "picture" and plan.chosen.feeds else {stage}
-    if any(f.key in report.open_stops() and f.code.stage in stages for f in report.findings):
+    open_stops = report.open_stops()
+    if any(f.level is Level.STOP and f.code.stage in stages and f.key in open_stops for f in report.findings):
         return "clear its stops first" if len(stages) == 1 else "clear the stops of Picture and Throw first"
     return ""
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
+from datetime import datetime
 from pathlib import Path
 from typing import Final
 
@@ -14,7 +15,7 @@ from markupsafe import Markup, escape
 
 from oval_room import __version__
 from oval_room.drawing.metrics import FRACTION, primes
-from oval_room.web.guard import COOKIE, token_of
+from oval_room.web.door import SESSION, Door
 from oval_room.web.person import person_of
 from oval_room.web.shipped import asset, modules_of
 
@@ -24,6 +25,11 @@ THEMES: Final = ("paper", "dim")
 
 
 LENGTH: Final = re.compile(r"""(?:[0-9]+'\ ?)?(?:[0-9]+\ )?[0-9]{1,2}/[0-9]{1,2}(?:"|\b)|[0-9]+'\ [0-9]+(?:"|\b)""")
+
+
+def crossed(text: str) -> str:
+    """A sheet's sizes as they are read, `400 × 330 × 140`, where they are typed with an x."""
+    return text.replace(" mm x ", " × ").replace(" x ", " × ")
 
 
 def lengths(text: object) -> Markup:
@@ -59,11 +65,12 @@ def symbols(text: object) -> Markup:
 
 def moment(text: str) -> str:
     """A stored time as 14 Sep, 16:20."""
-    found = re.fullmatch(r"(\d{4})-(\d{2})-(\d{2})T(\d{2}:\d{2}).*", text)
-    if not found:
+    try:
+        at = datetime.fromisoformat(text)
+    except ValueError:
         return text
     months = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
-    return f"{int(found[3])} {months[int(found[2]) - 1]}, {found[4]}"
+    return f"{at.day} {months[at.month - 1]}, {at:%H:%M}"
 
 
 def cap(text: object) -> str:
@@ -72,7 +79,7 @@ def cap(text: object) -> str:
 
 
 TEMPLATES.env.globals.update(asset=asset, modules_of=modules_of)
-TEMPLATES.env.filters.update(lengths=lengths, symbols=symbols, moment=moment, cap=cap)
+TEMPLATES.env.filters.update(lengths=lengths, symbols=symbols, moment=moment, cap=cap, crossed=crossed)
 TEMPLATES.env.trim_blocks = TEMPLATES.env.lstrip_blocks = True
 
 
@@ -83,11 +90,18 @@ def theme_of(request: Request) -> str:
 
 def page(request: Request, name: str, context: Mapping[str, object], status: int = 200) -> HTMLResponse:
     """A whole page, with the token this browser's changes must carry."""
-    token = token_of(request)
-    shared = {"token": token, "theme": theme_of(request), "author": person_of(request).name, "version": __version__}
+    door: Door = request.app.state.door
+    session = door.session_of(request)
+    shared = {
+        "token": door.token_of(session),
+        "theme": theme_of(request),
+        "author": person_of(request).name,
+        "version": __version__,
+    }
     answer = TEMPLATES.TemplateResponse(request, name, {**shared, **context}, status_code=status)
-    if request.cookies.get(COOKIE) != token:
-        answer.set_cookie(COOKIE, token, httponly=True, samesite="strict", path="/")
+    cookie, secure = door.cookie_of(session), request.url.scheme == "https"
+    if request.cookies.get(SESSION) != cookie:
+        answer.set_cookie(SESSION, cookie, httponly=True, samesite="strict", secure=secure, path="/")
     answer.headers["cache-control"] = "no-store"
     return answer
 

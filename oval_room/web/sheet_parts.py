@@ -20,6 +20,7 @@ from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.report import Report
 from oval_room.core.solve.shelf import MOST
+from oval_room.core.solve.within import Watch
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
@@ -42,6 +43,12 @@ GOODS: Final = 8
 TRIED_AT_ONCE: Final = 2500
 """Cures tried in one request, times pictures and seats, or times what a many-cornered outline costs: any ordinary
 room's, and a few of a hall's."""
+
+
+LISTED: Final = 120
+"""Findings that are listed, the worst; the others are counted."""
+CURES_S: Final = 0.3
+"""How long a page may try cures; those left wait to be asked for [s]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +98,7 @@ class SheetParts:
         self.plan: Plan = head.plan
         self.seen = Seen.of(head.plan, stage, query, request.cookies)
         self.report: Report = bench.report(head)
+        self.unlisted = 0
 
     def drawings(self, ghost: Plan | None = None, only_lead: bool = False) -> list[Part]:
         """The stage's views as drawn; the lead first."""
@@ -124,25 +132,27 @@ class SheetParts:
                 f.key,
             ),
         )
-        shown, left, good = [], TRIED_AT_ONCE, 0
+        shown, left, good, watch = [], TRIED_AT_ONCE, 0, Watch(CURES_S)
+        self.unlisted = max(len(found) - LISTED, 0)
         survey = self.plan.survey
         weight = max(len(self.plan.chosen.pictures) * len(survey.seats), len(survey.room.walls) ** 2 // 4, 1)
-        for finding in found:
+        for finding in found[:LISTED]:
             cures, untried = [], False
             if finding.level is not Level.GOOD and finding.cures:
                 new = not self.bench.tried(self.head.job, self.report, finding)
                 left -= weight * (len(finding.cures) + MOST) * new
-                untried = new and left < 0
-                cures = [] if untried else self.cures(finding)
+                untried = new and (left < 0 or watch.over)
+                cures = [] if untried else self.cures(finding, watch)
+                untried = untried or (new and watch.over and not cures)
             good += finding.level is Level.GOOD
             accepted, folded = self.report.accepted.get(finding.key), finding.level is Level.GOOD and good > GOODS
             shown.append(ShownFinding(finding, words.finding(finding), cures, accepted, untried, folded))
         return shown if good > GOODS + 3 else [replace(one, folded=False) for one in shown]
 
-    def cures(self, finding: Finding) -> list[str]:
+    def cures(self, finding: Finding, watch: Watch | None = None) -> list[str]:
         """What the cures of a finding say, tried out."""
-        words = Words(self.plan)
-        return [words.cure(one.cure) for one in self.bench.cures(self.head.job, self.plan, self.report, finding)]
+        words, found = Words(self.plan), self.bench.cures(self.head.job, self.plan, self.report, finding, watch)
+        return [words.cure(one.cure) for one in found]
 
     def looked_at(self, **changes: str | None) -> dict[str, str]:
         """What is looked at, as an address says it, with some of it changed."""
@@ -186,6 +196,7 @@ class SheetParts:
             "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "show": lambda figure: show_figure(figure, ruler),
             "findings": self.findings(),
+            "unlisted": self.unlisted,
             "delta": delta,
             "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall),

@@ -4,6 +4,7 @@ notes."""
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Final
 
 from oval_room.core.applying import measure_at
 from oval_room.core.figures import show_value
@@ -44,6 +45,12 @@ class LoggedDim:
     spread: str
     apart: bool
     readings: tuple[LoggedReading, ...]
+    more: int = 0
+    """Earlier readings that are not listed."""
+
+
+SHOWN: Final = 12
+"""Readings of one dimension that are listed, the newest."""
 
 
 def reading_log(plan: Plan) -> list[LoggedDim]:
@@ -65,7 +72,7 @@ def reading_log(plan: Plan) -> list[LoggedDim]:
                 r.at,
                 key in live,
             )
-            for key in keys
+            for key in keys[-SHOWN:]
             for r in (plan.readings[key],)
         )
         counted = [plan.readings[key] for key in keys if key in live]
@@ -79,6 +86,7 @@ def reading_log(plan: Plan) -> list[LoggedDim]:
                 show_value(one.spread, unit, ruler=ruler) if one and len(counted) > 1 else "",
                 bool(one and one.level == "mind" and unit == "mm"),
                 logged,
+                max(len(keys) - SHOWN, 0),
             )
         )
     return out

@@ -49,8 +49,8 @@ class BrowserCase(unittest.TestCase):
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             cls.port = free.getsockname()[1]
-        cls.start()
         cls.addClassCleanup(cls.stop)
+        cls.start()
         cls.playwright = sync_playwright().start()
         cls.addClassCleanup(cls.playwright.stop)
         cls.browser = cls.playwright.chromium.launch(executable_path=shutil.which("chromium"), args=FLAGS)
@@ -61,7 +61,7 @@ class BrowserCase(unittest.TestCase):
         command = [sys.executable, "-m", "oval_room.cli", "demo", "--data", str(cls.data), "--port", str(cls.port)]
         environment = {key: value for key, value in os.environ.items() if key != "PYTHONWARNINGS"}
         cls.server = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, env=environment)
-        for _ in range(300):
+        for _ in range(900):
             try:
                 urllib.request.urlopen(f"{cls.address()}/sums", timeout=1).close()
                 return

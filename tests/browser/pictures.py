@@ -34,12 +34,6 @@ def _ghost(page: Any) -> None:
     page.locator("#lead-svg .s-ghost").first.wait_for()
 
 
-def _beside(page: Any) -> None:
-    """Two named points of a job beside each other."""
-    _said("throw 12'2", "row 1 10'")(page)
-    page.goto(page.url.split("/throw")[0] + "/compare?a=1&b=3")
-
-
 def _practised(page: Any) -> None:
     """A room walked to its end, and a lying reading left in the log."""
     page.check("input[name=shape][value='ell breast']")
@@ -55,21 +49,37 @@ def _practised(page: Any) -> None:
     page.get_by_role("link", name="Practice", exact=True).click()
 
 
-def _greys(page: Any) -> None:
-    page.locator("[data-panel=greys]").click()
-    page.locator(".greys").first.wait_for()
-    page.evaluate("document.getElementById('working').scrollIntoView({ block: 'end' })")
+def _copied(page: Any) -> None:
+    """The card with a projector's figures in it."""
+    page.locator("a[href*='like=']").first.click()
+    page.locator("#card").wait_for()
 
 
-def _said(*lines: str) -> Any:
-    def act(page: Any) -> None:
-        for line in lines:
-            page.fill("#tape", line)
-            page.locator("#tape-say.tape-heard").wait_for()
-            page.press("#tape", "Enter")
-            page.wait_for_timeout(900)
+def _aligned(page: Any) -> None:
+    """Six lengths of a picture that is pitched."""
+    for name, value in zip(
+        ("diagonal 1", "diagonal 2", "top", "bottom", "left", "right"),
+        (2250, 2250, 1956, 1966, 1104, 1104),
+        strict=True,
+    ):
+        page.fill(f"[name='{name}']", str(value))
+    page.click("text=Check")
+    page.locator(".align-cause").wait_for()
 
-    return act
+
+def _near(page: Any) -> None:
+    """What of the shelf fits this room, one of it looked at."""
+    page.locator("[data-panel=near]").first.click()
+    page.locator(".near .cure").first.wait_for()
+    page.locator(".near .cure").first.focus()
+    page.locator("#lead-svg .s-ghost, #lead-svg .s-ghost-line").first.wait_for()
+
+
+def _gear_beside(page: Any) -> None:
+    for n in (1, 7, 15):
+        page.locator(".beside-pick input").nth(n).check()
+    page.locator("button[form=beside]").first.click()
+    page.locator(".gear-beside").wait_for()
 
 
 SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
@@ -86,19 +96,13 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("seat-map", "/jobs/{Boat-shed}/picture?lead=plan", DESKTOP, "paper", _map),
     ("schemes", "/jobs/{Loft}/schemes", DESK, "paper", None),
-    ("picture-phone", "/jobs/{Loft}/picture", PHONE, "paper", _greys),
-    ("sums-phone", "/sums/throw.check", PHONE, "paper", None),
+    ("align-phone", "/jobs/{Loft}/align", PHONE, "paper", _aligned),
+    ("near", "/jobs/{Loft}/throw", DESKTOP, "paper", _near),
+    ("shelf", "/gear?kind=projector", DESK, "paper", None),
     ("sheet-phone", "/jobs/{Chapel}/throw", PHONE, "paper", None),
     # last, for they change their jobs
-    ("glare", "/jobs/{Boat-shed}/picture?lead=elevation", DESKTOP, "paper", None),
-    (
-        "ladder",
-        "/jobs/{Bedroom}/picture?lead=ladder",
-        DESKTOP,
-        "paper",
-        _said("put shelf picture shelf 900 x 200 x 30 at 1480 out 360 up 1640"),
-    ),
-    ("compare", "/jobs/{Chapel}/throw", DESK, "paper", _beside),
+    ("gear", "/gear?new=projector", DESK, "paper", _copied),
+    ("gear-beside", "/gear?kind=tv", DESK, "paper", _gear_beside),
     ("practice", "/practice", DESK, "paper", _practised),
 )
 

@@ -22,6 +22,37 @@ class Choosing(BrowserCase):
         page.wait_for_url(f"**/{name.lower()}*")
         page.wait_for_load_state("networkidle")
 
+    def test_what_fits_is_seen_as_a_ghost_and_taken(self) -> None:
+        """From the drawer: the projectors by how much room they leave, one looked at, filtered, taken, undone."""
+        page = self.open("/")
+        lines = ("room 4200 x 6300 x 2350", "seat 3050", "screen 88", "projector Wren", "throw 2450")
+        self.new_job(page, "A loft to choose for", *lines)
+        self.stage(page, "Throw")
+        page.locator("[data-panel=near]").first.click()
+        first = page.locator(".near .cure").first
+        first.wait_for()
+        self.assertRegex(page.locator(".near li").first.inner_text(), r"to spare: ")
+        self.assertIn("short: ", page.locator(".near").inner_text())
+        self.assertEqual(self.axe(page), [])
+        first.focus()
+        page.locator("#lead-svg .s-ghost, #lead-svg .s-ghost-line").first.wait_for()
+        page.locator(".near-ask [name=most]").fill("1000")
+        page.locator(".near-ask [name=most]").press("Tab")
+        self.until(page, "document.querySelectorAll('.near .cure').length < 12")
+        page.locator(".near-ask [name=most]").fill("")
+        page.locator(".near-ask [name=most]").press("Tab")
+        self.until(page, "document.querySelectorAll('.near .cure').length >= 12")
+        revision, name = self.revision(page), page.locator(".near .cure").first.inner_text()
+        page.locator(".near .cure").first.focus()
+        page.keyboard.press("Enter")
+        self.until(page, REVISION, revision + 1)
+        self.until(page, f"document.querySelector('select[data-say=projector]').value === {name!r}")
+        self.until(page, "document.querySelector('.near').innerText.includes('chosen now')")
+        page.click("text=undo")
+        self.until(page, REVISION, revision + 2)
+        self.assertEqual(page.locator("select[data-say=projector]").input_value(), "Quillmark Wren")
+        self.assertEqual(self.complaints, [])
+
     def test_a_wall_of_three_tvs(self) -> None:
         page = self.open("/")
         self.new_job(page, "Three in a row", "room 5000 x 5000 x 2600", "seat 3400", "across 2500")

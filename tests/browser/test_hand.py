@@ -51,6 +51,27 @@ class Hand(BrowserCase):
         self.until(page, REVISION, revision + 2)
         self.assertEqual(page.locator(".finding-stop").count(), 1)
 
+    def test_the_lens_is_pulled_along_the_throw_strip(self) -> None:
+        page = self.sheet("throw?lead=strip")
+        revision, (x, y) = self.revision(page), self.middle(page, "throw.j1")
+        stops = page.locator(".finding-stop").count()
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x + 160, y + 30, steps=20)
+        self.until(page, "document.querySelector('#delta').innerText.includes('stop cleared')")
+        for _ in range(50):  # the last preview may still be on its way
+            gx, gy = self.middle(page, "throw.j1")
+            if abs(gx - x - 160) < 9:
+                break
+            page.wait_for_timeout(100)
+        self.assertAlmostEqual(gx, x + 160, delta=9)  # the strip stands still under the hand
+        self.assertAlmostEqual(gy, y, delta=1)
+        page.mouse.up()
+        self.until(page, REVISION, revision + 1)
+        self.assertLess(page.locator(".finding-stop").count(), stops)
+        page.click("[data-step=undo]")
+        self.until(page, REVISION, revision + 2)
+
     def test_escape_puts_it_back(self) -> None:
         page = self.sheet()
         revision, x, y = self.revision(page), *self.middle(page, "lens.j1")

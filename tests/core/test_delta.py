@@ -28,7 +28,7 @@ def delta(*commands: Command, subject: tuple[str, ...] = ("p1", "s2", "k1", "j1"
 class Lines(unittest.TestCase):
     def test_what_is_said(self) -> None:
         table = (
-            ("the lens back", [PutProjector(id="j1", y=3700)], r"^throw .* → .*, one stop cleared$"),
+            ("the lens back", [PutProjector(id="j1", y=3700)], r"^throw .* → .*, one stop cleared, one mind cleared$"),
             (
                 "lower picture",
                 [PutPicture(id="p1", bottom=900)],

@@ -35,9 +35,11 @@ from oval_room.core.viewing.says import ViewingCode
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs
+from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from tests.core.examples import EXAMPLE_PLANS
 from tests.core.making import COMMANDS
+from tests.core.projection.test_ultra_short import plan as ultra_short
 from tests.core.survey.rooms import room, say
 from tests.core.test_figures import SHAPED
 
@@ -257,7 +259,8 @@ class Reports(unittest.TestCase):
 
     def test_every_kind_of_figure_is_made_somewhere(self) -> None:
         upright = changed(CHAPEL, PutProjector(id="j1", hung=False))
-        made = {
+        made = {figure.kind.pattern for figure in evaluate(ultra_short("lens up 555"), WHOLE).figures.values()}
+        made |= {
             figure.kind.pattern
             for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX, *SHAPED, *EXAMPLE_PLANS)
             for figure in evaluate(plan, SHELF).figures.values()
@@ -328,7 +331,7 @@ class Flips(unittest.TestCase):
         after = apply(CHAPEL, PutProjector(id="j1", y=3700), SHELF)
         delta = compare(evaluate(CHAPEL, SHELF), evaluate(after, SHELF), CHAPEL.writing.ruler, ("p1", "s2", "j1"))
         self.assertTrue(delta.text.startswith("throw 9' 2 11/16\" → 11' 7 3/8\""), delta.text)
-        self.assertTrue(delta.text.endswith("one stop cleared"), delta.text)
+        self.assertTrue(delta.text.endswith("one stop cleared, one mind cleared"), delta.text)
         self.assertEqual(compare(evaluate(CHAPEL, SHELF), evaluate(CHAPEL, SHELF), CHAPEL.writing.ruler).text, "")
 
     def test_schools_change_the_verdict(self) -> None:

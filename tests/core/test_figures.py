@@ -13,6 +13,7 @@ from oval_room.core.subject import Subject
 from oval_room.core.units import Ruler
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from tests.core.examples import EXAMPLE_PLANS
 from tests.core.survey.rooms import room
 
 FEET = Ruler("in", "feet")
@@ -92,6 +93,7 @@ class Workings(unittest.TestCase):
         text = text.replace("1/120°", "radians(1/120)").replace("|", "").replace("atan(", "arc(")
         names = {
             "sqrt": math.sqrt,
+            "max": max,
             "pi": math.pi,
             "tan": lambda a: math.tan(math.radians(a) if abs(a) > 1 else a),
             "radians": math.radians,
@@ -105,7 +107,7 @@ class Workings(unittest.TestCase):
     def test_each_comes_to_its_figure(self) -> None:
         skipped = {KINDS[name].pattern for name in self.SKIPPED}
         seen = set()
-        for plan in (chapel_flat(), bedroom_breast(), *SHAPED):
+        for plan in (chapel_flat(), bedroom_breast(), *SHAPED, *EXAMPLE_PLANS):
             for key, figure in evaluate(plan, SHELF).figures.items():
                 if figure.value is None or not figure.inputs or figure.kind.pattern in skipped:
                     continue

@@ -183,7 +183,8 @@ class Mounts(unittest.TestCase):
         self.assertTrue(pole)
         kinds = {one.cure.kind.value for one in cures_that_cure(plan, SHELF, evaluate(plan, SHELF), pole[0])}
         self.assertIn("another mount", kinds)
-        command, _ = clear_stops(plan, SHELF)
+        command, _, left = clear_stops(plan, SHELF)
+        self.assertEqual(left, 0)
         self.assertFalse([one for one in levels(apply(plan, command, SHELF)) if one.level is Level.STOP])
 
 

@@ -13,7 +13,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.hand.grips import grips_of
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.measure import chosen
+from oval_room.core.plan.measure import Measure, chosen
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.solve.cures import PUSHES, cures_that_cure, resized, try_cure
@@ -28,6 +28,10 @@ from tests.core.survey.rooms import hall, refused, room, say
 
 SMALL = ("seat 4200", "tv Slate 43", "school lounge")  # 951.9 wide at 4.14 m: 13.1°, and 26 is wanted
 NARROW = say(room(outline="room 1600 x 4000"), "seat 2500", "tv Slate 75")
+
+
+def measured(value: float) -> Measure:
+    return Measure(value=value, source="read")
 
 
 def sizes(plan: Plan) -> dict[str, tuple[float, str | None]]:
@@ -49,6 +53,21 @@ class Cures(unittest.TestCase):
                 self.assertAlmostEqual(SHELF[after.gear or ""].width, after.width.value)  # type: ignore[union-attr]
         self.assertTrue({PictureCure.SHELF, ViewingCure.ROW_OUT} & {one.cure.kind for one in tried})
 
+    def test_rows_a_hair_apart_ask_for_nothing_beyond_the_room(self) -> None:
+        """Over the front row's heads from just behind them (4.4): bottoms of tens of metres, or of kilometres."""
+        plan = say(room(outline="room 5000 x 8000"), "seat 3000", "tv Slate 43")
+        first = plan.survey.seats["s1"]
+        said = 0
+        for gap in (0.001, 0.1, 1.0, 20.0, 300.0, 900.0):
+            behind = first.model_copy(update={"name": "seat 2a", "row": 2, "y": measured(first.y.value + gap)})
+            survey = plan.survey.model_copy(update={"seats": {"s1": first, "s2": behind}})
+            report = evaluate(plan.model_copy(update={"survey": survey}), SHELF)
+            finding = report.find("row_in_front/p1")
+            for cure in finding.cures if finding else ():
+                said += 1
+                self.assertLess(cure.value, survey.room.height.value, gap)
+        self.assertGreater(said, 2)
+
     def test_what_is_wider_than_its_wall_gets_a_smaller_one(self) -> None:
         report = evaluate(NARROW, SHELF)
         finding = report.find("too_wide/p1")
@@ -56,7 +75,8 @@ class Cures(unittest.TestCase):
         (tried,) = cures_that_cure(NARROW, SHELF, report, finding)
         self.assertEqual(tried.cure.kind, PictureCure.SHELF)
         self.assertLess(tried.plan.chosen.pictures["p1"].width.value, 1600)
-        command, _ = clear_stops(NARROW, SHELF)
+        command, _, left = clear_stops(NARROW, SHELF)
+        self.assertEqual(left, 0)
         self.assertIsNotNone(apply(NARROW, command, SHELF).chosen.pictures["p1"].gear)
 
     def test_no_cure_of_any_demonstration_changes_what_was_bought_or_other_pictures(self) -> None:

@@ -43,6 +43,7 @@ SAID: tuple[tuple[str, list[Command], str, str], ...] = (
     ("body/j1/p1", [PutProjector(id="j1", y=5700)], r"runs .* into the back wall, air behind it included", r"runs 469 mm into the back wall"),
     ("body/j1/p1", [], r"of room left behind the projector", r"^2259 mm of room left"),
     ("shift/j1/p1", [PutProjector(id="j1", x=1000)], r"^Lens shift runs out\. The lens is at \d+ % of what it has\. Lens .* to the right\.$", r"mm to the right"),
+    ("shift/j1/p1", [PutProjector(id="j1", y=160 + 4600, z=2900)], r"Tilted 2\.7° nose down and corrected digitally, 97 % of the pixels are left: the last resort\.$", r"^Lens shift runs out\. The lens is at 120 % of what it has\. Lens 216 mm down, or the picture 216 mm up\. Tilted"),
     ("angle/p1", [], r"^Scope cloth is small from seat 2a and 1 more: 30\.9°, cinema is 36–46°\.$", r"^Scope cloth is small"),
     ("seat_behind/p1/s1", [PutSeat(id="s1", y=mm(100))], r"^Seat 1a is behind scope cloth\.$", r"^Seat 1a is behind"),
     ("seat_outside/s1", [PutSeat(id="s1", y=mm(9000))], r"^Seat 1a is 10' 6 5/16\" outside the room, past the back wall\.$", r"is 3209 mm outside the room"),
@@ -108,7 +109,17 @@ class Sentences(unittest.TestCase):
             *EXAMPLE_PLANS,
         ):
             seen |= {f.key.split("/")[0] for f in evaluate(plan, GEAR).findings}
-        self.assertEqual({name.lower() for name in CODES} - seen - {"on_ladder"}, set())
+        shelved = {
+            "cabinet",
+            "tray",
+            "stands",
+            "no_white",
+            "on_ladder",
+            "picture_newer",
+            "throw_newer",
+            "mount_newer",
+        }  # seen where a shelf is, in test_editions
+        self.assertEqual({name.lower() for name in CODES} - seen - shelved, set())
 
     def test_how_they_are_written(self) -> None:
         """Sentences start large, end with a stop, never shout, and never carry a number with no unit of length."""

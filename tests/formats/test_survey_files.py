@@ -106,7 +106,7 @@ class Outlines(unittest.TestCase):
             room(outline="outline 3000 right 3000 out 600 left & 500 out 1800 left 600 left & 500 back 3000 back"),
         ):
             with self.subTest(plan.name):
-                self.same(read_outline(write_outline(plan).encode()), plan.survey.room.corners)
+                self.same(read_outline(write_outline(plan).encode()).corners, plan.survey.room.corners)
 
     def same(self, found: Corners, wanted: Corners) -> None:
         self.assertEqual(len(found), len(wanted))
@@ -128,7 +128,7 @@ class Outlines(unittest.TestCase):
             out = io.StringIO()
             document.write(out)
             with self.subTest(seed=seed):
-                self.same(read_outline(out.getvalue().encode()), corners)
+                self.same(read_outline(out.getvalue().encode()).corners, corners)
 
     def test_a_polyline_drawn_either_way_round_keeps_its_first_corner(self) -> None:
         corners = room().survey.room.corners
@@ -144,7 +144,7 @@ class Outlines(unittest.TestCase):
                 with self.assertRaises(RefusedError) as caught:
                     read_outline(content)
                 self.assertEqual(caught.exception.field, "unit")
-                self.same(read_outline(content, "m"), corners)
+                self.same(read_outline(content, "m").corners, corners)
                 with self.assertRaisesRegex(RefusedError, "say the right unit"):
                     read_outline(content, "mm")
 
@@ -161,6 +161,7 @@ class Outlines(unittest.TestCase):
             ("crossing", drawn((0, 0), (4000, 0), (500, 3000), (4000, 3000), (0, 100)), "cross"), ("a dot", drawn((0, 0), (3, 0), (3, 3), (0, 3)), "right unit|no closed"),
             ("binary", bytes(range(256)) * 8, "no DXF"), ("cut short", drawn((0, 0), (4000, 0), (4000, 3000))[:900], "no DXF|no closed"),
             ("a wheel", drawn(*((3000 * math.cos(n / 50), 3000 * math.sin(n / 50)) for n in range(310))), "corners; a room has at most"),
+            ("one point many times", drawn(*[(500, 500)] * 30), "no closed outline"), ("twenty thousand corners", drawn(*((9000 * math.cos(n / 3183), 9000 * math.sin(n / 3183)) for n in range(20_000))), "no closed outline|at most"),
             ("a mile", drawn((0, 0), (400_000, 0), (400_000, 3000), (0, 3000)), "say the right unit"), ("a text only", drawn((0, 0)), "no closed outline"), ("too large", b"0" * (MOST_BYTES + 1), "over"),
         )  # fmt: skip
         for name, content, words in table:
@@ -176,6 +177,33 @@ class Outlines(unittest.TestCase):
         with self.assertRaisesRegex(RefusedError, "far more lines than a room"):
             read_outline(out.getvalue().encode())
 
+    def test_curved_walls_are_taken_straight_and_told(self) -> None:
+        document = ezdxf.new(units=4)
+        points = [(0, 0, 0), (4000, 0, 0.4), (4000, -3000, 0), (0, -3000, 0)]
+        document.modelspace().add_lwpolyline(points, format="xyb", close=True)
+        out = io.StringIO()
+        document.write(out)
+        for ending in ("\n", "\r\n", "\r"):  # as any machine ends its lines
+            found = read_outline(out.getvalue().replace("\n", ending).encode())
+            self.same(found.corners, ((0, 0), (4000, 0), (4000, 3000), (0, 3000)))
+            self.assertEqual(found.straightened, 1)
+        loose = ezdxf.new(units=4)
+        for a, b in (((0, 0), (4000, 0)), ((4000, -3000), (0, -3000)), ((0, -3000), (0, 0))):
+            loose.modelspace().add_line(a, b)
+        loose.modelspace().add_arc((4000, -1500), 1500, -90, 90)
+        out = io.StringIO()
+        loose.write(out)
+        self.assertEqual(read_outline(out.getvalue().encode()).straightened, 1)
+
+    def test_blocks_alone_are_said(self) -> None:
+        document = ezdxf.new(units=4)
+        document.blocks.new("ROOM").add_lwpolyline([(0, 0), (4000, 0), (4000, 3000)], close=True)
+        document.modelspace().add_blockref("ROOM", (0, 0))
+        out = io.StringIO()
+        document.write(out)
+        with self.assertRaisesRegex(RefusedError, "explode them"):
+            read_outline(out.getvalue().encode())
+
     def test_the_outlines_own_layer_goes_before_furniture(self) -> None:
         """A drawing with a larger closed shape on another layer: the room is what its own layer holds."""
         corners = room(outline="room 4000 x 5000").survey.room.corners
@@ -184,7 +212,7 @@ class Outlines(unittest.TestCase):
         document.modelspace().add_lwpolyline([(x, -y) for x, y in corners], close=True, dxfattribs={"layer": LAYER})
         out = io.StringIO()
         document.write(out)
-        self.same(read_outline(out.getvalue().encode()), corners)
+        self.same(read_outline(out.getvalue().encode()).corners, corners)
 
     @settings(max_examples=40)
     @given(st.binary(max_size=400))

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import html
+import json
 import re
 
 from oval_room.core.evaluate import evaluate
@@ -29,6 +31,65 @@ class Choosing(WebCase):
         self.assertIn(
             'data-option="screen 100"', self.client.get(f"/jobs/{self.chapel}/sizes", params={"picture": "p1"}).text
         )
+
+    def test_what_fits_from_the_shelf(self) -> None:
+        """Every kind at every job's picture; filtered, ordered, and what is typed wrong said so."""
+        for job in (self.chapel, self.den, self.loft, self.bedroom):
+            for kind in ("", "tv", "screen", "projector", "mount", "stem", "nothing"):
+                answer = self.client.get(f"/jobs/{job}/near", params={"kind": kind})
+                with self.subTest(kind, job=job):
+                    self.assertEqual(answer.status_code, 200, answer.text[:200])
+                    self.assertIsNone(re.search(r"\bnan\b|NaN|\bNone\b(?! on| of)|Undefined|∞", answer.text))
+        ask = {"kind": "projector", "order": "price", "most": "2 000"}
+        text = self.client.get(f"/jobs/{self.loft}/near", params=ask).text
+        prices = [int(price.replace(",", "")) for price in re.findall(r'near-price">([\d,]+)<', text)]
+        self.assertTrue(prices and max(prices) <= 2000)
+        self.assertIn("14 on the shelf", text)
+        self.assertIn(
+            "Give the highest price", self.client.get(f"/jobs/{self.loft}/near", params={"most": "cheap"}).text
+        )
+        none = self.client.get(f"/jobs/{self.loft}/near", params={"kind": "projector", "find": "zzz"}).text
+        self.assertIn("None of 14", none)
+
+    def test_what_fits_is_taken_by_one_step(self) -> None:
+        job = self.copy_of(self.loft)
+        text = self.client.get(f"/jobs/{job}/near", params={"kind": "projector", "find": "Curlew"}).text
+        self.assertRegex(text, r"\d+ lm to spare: contrast in day")
+        command = json.loads(html.unescape(re.search(r'data-command="([^"]+)"', text)[1]))  # type: ignore[index]
+        done = self.post(f"/jobs/{job}/commits", {"base": 1, "command": command, "stage": "throw", "view": {}}).json()
+        self.assertEqual((done["kind"], done["label"]), ("done", "Quillmark Curlew 3 from the shelf"))
+        again = self.client.get(f"/jobs/{job}/near", params={"kind": "projector", "find": "Curlew"}).text
+        self.assertIn("chosen now", again)
+
+    def test_alignment_tells_what_it_looks_like(self) -> None:
+        lengths = {
+            "diagonal 1": "2250",
+            "diagonal 2": "2250",
+            "top": "1956",
+            "bottom": "1966",
+            "left": "1104",
+            "right": "1104",
+        }
+        page = self.client.get(f"/jobs/{self.loft}/align", params=lengths, headers=HTML).text
+        self.assertIn("Top and bottom differ by 10 mm", page)
+        self.assertIn("Pitched down: level the body", page)
+        self.assertIn("5 mm", page)  # 0.25 % of 2250, down to the ruler's step
+        square = self.client.get(f"/jobs/{self.loft}/align", params=lengths | {"bottom": "1957"}, headers=HTML).text
+        self.assertIn("It is square: leave it", square)
+        for changed, told in (({"top": ""}, "Measure top too"), ({"top": "wide"}, "wide"), ({"top": "19"}, "19")):
+            answer = self.client.get(f"/jobs/{self.loft}/align", params=lengths | changed, headers=HTML)
+            self.assertEqual(answer.status_code, 422)
+            self.assertIn(told, answer.text)
+            self.assertIn('value="1966"', answer.text)  # nothing typed is lost
+        for job in (self.chapel, self.den):
+            self.assertEqual(self.client.get(f"/jobs/{job}/align", headers=HTML).status_code, 200)
+
+    def test_patterns_are_given_at_any_sensible_size(self) -> None:
+        answer = self.client.get("/pattern.png", params={"kind": "focus", "w": 1920, "h": 1080})
+        self.assertEqual((answer.headers["content-type"], answer.content[:4]), ("image/png", b"\x89PNG"))
+        self.assertIn("kind=focus", self.client.get("/pattern", headers=HTML).text)
+        for wrong in ({"w": 9}, {"w": 99_999}, {"kind": "cat"}, {"h": "tall"}):
+            self.assertEqual(self.client.get("/pattern.png", params=wrong).status_code, 422)
 
     def test_the_tally_names_what_fails(self) -> None:
         ask = {"picture": "p1", "u": "3300", "v": "2400"}

@@ -8,20 +8,21 @@ from oval_room.core.applying import carried, with_values
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.measure import Money, Number, Words
 
 
 class PutBrief(Command):
     do: Literal["put brief"] = "put brief"
-    who: str | None = None
-    film: float | None = None
-    sport: float | None = None
-    games: float | None = None
-    desk: float | None = None
-    budget: float | None = None
-    must_stay: str | None = None
-    landlord: str | None = None
-    cables: str | None = None
-    plays: str | None = None
+    who: Words | None = None
+    film: Number | None = None
+    sport: Number | None = None
+    games: Number | None = None
+    desk: Number | None = None
+    budget: Money | None = None
+    must_stay: Words | None = None
+    landlord: Words | None = None
+    cables: Words | None = None
+    plays: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         return plan.model_copy(update={"brief": with_values(plan.brief, carried(self))})

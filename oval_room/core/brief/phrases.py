@@ -26,10 +26,15 @@ def _plays(here: Here, rest: str) -> Heard:
 
 
 def _budget(here: Here, rest: str) -> Heard:
-    money = number(re.sub(r"[ ,](?=[0-9]{3}\b)", "", rest.lstrip("$£€ ")), "a budget", 0, 1e8)
+    plain = re.sub(
+        r"^(?:(?:is|of|about|around|max|up to|:|=)\s+)+|[$£€]|\s*(?:euros?|dollars?|pounds?)$", "", rest.strip()
+    )
+    plain = re.sub(r"[ ,.](?=[0-9]{3}\b)", "", plain.strip())
+    money = number(re.sub(r"(?<=[0-9])\s*k$", "000", plain), "a budget", 0, MOST_MONEY)
     return Heard(f"Budget: {money:,.0f}", PutBrief(budget=money))
 
 
+MOST_MONEY: Final = 100_000_000
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "who",
@@ -39,7 +44,9 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "brief",
         text_phrase("who", "Who watches", PutBrief),
     ),
-    Phrase("film", "hours", "hours of film a day", "film 3", "brief", _hours("film"), also=("films", "movies")),
+    Phrase(
+        "film", "hours", "hours of film a day", "film 3", "brief", _hours("film"), also=("films", "movies", "movie")
+    ),
     Phrase("sport", "hours", "hours of sport a day", "sport 1", "brief", _hours("sport")),
     Phrase("games", "hours", "hours of games a day", "games 2", "brief", _hours("games")),
     Phrase("desk", "hours", "hours of desk work a day", "desk 0", "brief", _hours("desk")),

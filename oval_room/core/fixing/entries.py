@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from oval_room.core.entry import Entry
+from oval_room.core.fixing.bench import sources_of
+from oval_room.core.fixing.document import Benches, called, counts, mount_as_measured, panel_as_measured
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.projection.entries import before_picture, subject_projector
 from oval_room.core.screens.document import Picture
@@ -27,6 +29,7 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
         out += [
             Entry("panel", "tv", item.name if item else "", "maker", ("", *panels)),
             Entry("wall mount", "mount", mount.name if mount else "", "maker", ("", *mounts["panel"])),
+            *_read(plan, gear, subject.picture or "", picture),
             Entry("panel top above floor", "panel top", ruler.show(picture.top + picture.frame_top)),
             Entry("picture bottom edge", "bottom", ruler.show(picture.bottom)),
             Entry("middle from left wall", "along", ruler.show(_along(plan, picture))),
@@ -39,6 +42,26 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
             Entry("lens from left wall", "lens along", ruler.show(before_picture(plan, projector)[0])),
         ]
     return out
+
+
+def _read(plan: Plan, gear: GearShelf, key: str, picture: Picture) -> list[Entry]:
+    """What holes are worked out from: as it was read, else as the sheet says."""
+    show = plan.writing.ruler.show
+    _, bench = plan.chosen.kept(Benches).of(key) or ("", None)
+    item, hung = gear.get(picture.gear or ""), gear.get(picture.mount or "")
+    panel = panel_as_measured(picture, item if isinstance(item, Panel) else None, bench)
+    mount = mount_as_measured(hung, bench) if isinstance(hung, Mount) else None
+    said = sources_of(bench, panel, mount, called(picture, item))
+    vesa = f"{panel.vesa[0]:g} x {panel.vesa[1]:g}" if panel and panel.vesa else ""
+    typed = bench is not None and counts(bench, "vesa", called(picture, item))
+    top = panel.top_to_vesa if panel else None
+    read = bench.row if bench is not None and counts(bench, "row", mount.name if mount else "") else None
+    row = read.value if read is not None else mount.row_below_vesa if mount is not None else None
+    return [
+        Entry("bolt pattern, across x up", "vesa", vesa, "chosen" if typed else "maker"),
+        Entry("panel top to upper bolts", "bolts", show(top) if top is not None else "", said["bolts"]),
+        Entry("mount's holes below the bolts", "mount row", show(row) if row is not None else "", said["row"]),
+    ]
 
 
 def _along(plan: Plan, picture: Picture) -> float:

@@ -40,6 +40,15 @@ KINDS: Final = kinds(
         short="pole",
         rank=14,
     ),
+    *(
+        FigureKind(f"window_{end}", f"projector.{{projector}}.window.{end}", "mm", label, "6.7", formula, "fixing")
+        for end, label, formula in (
+            ("near", "plate's window, nearest out", "y_p + w × TR_wide + dy"),
+            ("far", "plate's window, farthest out", "the less of y_p + w × TR_tele and the wall behind − body, + dy"),
+            ("left", "plate's window, left end", "x_c − shift left sideways × w + dx"),
+            ("right", "plate's window, right end", "x_c + shift left sideways × w + dx"),
+        )
+    ),
     FigureKind("shelf", "projector.{projector}.shelf", "mm", "shelf above the floor", "6.5", "z_l − dz", "fixing"),
     FigureKind(
         "upper_row",

@@ -29,6 +29,8 @@ class HoleMap:
     upper_row: float
     rows: tuple[float, ...]
     columns: tuple[float, ...]
+    vesa_width: float = 0.0
+    """Across the panel's bolts, where it is known."""
 
     @property
     def check_diagonal(self) -> float | None:
@@ -49,6 +51,7 @@ def hole_map(
     rows_below_upper: Sequence[float] = (),
     centre_x: float = 0.0,
     columns_from_centre: Sequence[float] = (),
+    vesa_width: float = 0.0,
 ) -> HoleMap:
     """Every hole's height and place from one given height (rules 7.3).
 
@@ -58,7 +61,7 @@ def hole_map(
         panel_height: overall [mm], over 0.
         top_to_vesa: panel top to its upper VESA holes [mm].
         row_below_vesa: the plate's upper hole row below those once hung [mm]; under 0 when above.
-        vesa_height: of the pattern [mm].
+        vesa_height, vesa_width: of the pattern [mm]; 0 where nobody knows it.
         rows_below_upper: the plate's rows below its upper one [mm].
         centre_x, columns_from_centre: the plate's columns [mm].
     """
@@ -76,4 +79,5 @@ def hole_map(
         upper_row=upper,
         rows=tuple(upper - below for below in rows_below_upper),
         columns=tuple(centre_x + column for column in columns_from_centre),
+        vesa_width=vesa_width,
     )

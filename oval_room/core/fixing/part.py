@@ -4,13 +4,17 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.fixing.commands import PutBench
 from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.offers import mount_here_be, stem_here_be
 from oval_room.core.fixing.phrases import PHRASES
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.study import FixingResult, study_fixing
 from oval_room.core.fixing.sums import SUMS
-from oval_room.core.part import Part, StageSpec
+from oval_room.core.fixing.window_study import WindowResult, study_windows
+from oval_room.core.part import Offer, Part, StageSpec
+from oval_room.core.projection.study import ThrowResult
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
 
@@ -19,6 +23,7 @@ PART: Final = Part(
     kinds=KINDS,
     codes=(FixingCode,),
     cures=(FixingCure,),
+    commands=(PutBench,),
     studies=(
         Study(
             "fixing",
@@ -26,9 +31,18 @@ PART: Final = Part(
             lambda c: (c.seen("room", "made", "finds", "services", "things"), c.scheme, c.gear, c.ruler, c.keep),
             study_fixing,
             by_wall=True,
+            judges=("projector", "tv", "mount", "stem"),
+        ),
+        Study(
+            "mount windows",
+            WindowResult,
+            lambda c: (c.survey.room, c.scheme, c.of(ThrowResult), c.of(FixingResult), c.ruler),
+            study_windows,
+            by_wall=True,
         ),
     ),
     phrases=PHRASES,
+    offers=(Offer("mount", ("arm",), mount_here_be), Offer("stem", ("drop",), stem_here_be)),
     entries={"fixing": fixing_entries},
     sums=(SumGroup("Holes", SUMS),),
     stage=StageSpec(

@@ -6,8 +6,10 @@ from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.fixing.bench_phrases import BENCH_PHRASES
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.study import FixingResult
+from oval_room.core.fixing.window_study import WindowResult, safest
 from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.phrases import own_wall, place_on_wall, projector_here
@@ -52,7 +54,9 @@ def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
     key, picture = here.picture()
     holes = here.report().of(FixingResult).holes.get(key)
     if holes is None:
-        raise RefusedError(f"{picture.name} has no hole rows yet; choose panel and mount from the shelf")
+        raise RefusedError(
+            f"{picture.name} has no hole rows yet; choose panel and mount, or say vesa, bolts and mount row"
+        )
     return key, picture, holes
 
 
@@ -88,7 +92,29 @@ def _plate(axis: str) -> Callable[[Here, str], Heard]:
     return make
 
 
+def _safest(here: Here, rest: str) -> Heard:
+    """The plate in the middle of its window: most room to every border."""
+    key, projector = projector_here(here)
+    report = here.report()
+    found, plate = report.of(WindowResult).windows.get(key), report.of(FixingResult).plates.get(key)
+    if found is None or plate is None:
+        raise RefusedError(f"{projector.name} has no window: throw, shift and room leave its plate no place")
+    x, y = (here.ruler.safe(value, "nearest") for value in safest(found, plate))
+    put = own_wall(here, projector.shows, PutProjector(id=key, x=x, y=y))
+    return Heard(f"{projector.name}: plate to the middle of its window", put)
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "safest plate",
+        "",
+        "the plate to the middle of its window: most room to every border",
+        "safest plate",
+        "fixing",
+        _safest,
+        "projector Heron",
+    ),
+    *BENCH_PHRASES,
     Phrase(
         "upper row",
         "a length",

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from oval_room.core.findings import Code, Cure, CureKind, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.room import WALL_WORDS
@@ -75,7 +77,31 @@ def _within(c: Cure, w: Words) -> str:
     return f"{c.name.capitalize()} it {abs(c.value):g}° {way}"
 
 
+def _window(f: Finding, w: Words) -> str:
+    y, x = f.more["y"], f.more["x"]
+    where = (
+        f"{w.length(y[0], 'least')} to {w.length(y[1], 'greatest')} out and {w.length(x[0], 'least')} to "
+        f"{w.length(x[1], 'greatest')} along"
+    )
+    slack = f.value or 0.0
+    if f.level is Level.GOOD:
+        return f"The plate may be {where}; it is {w.length(slack, 'greatest')} inside {f.more['border']}."
+    return f"The plate is {w.length(-slack, 'least')} past {f.more['border']}; it may be {where}."
+
+
+def _rated(f: Finding, w: Words) -> str:
+    name, m = w.named(f.about, "projector" if "projector" in f.about else "picture"), f.more
+    carries = f"{m['mount']} is rated for {f.limit:g} kg"
+    if f.level is Level.STOP:
+        return f"{name} weighs {f.value:g} kg; {carries}: another mount."
+    return f"{name} weighs {f.value:g} kg, {m['share'] * 100:.0f} % of what its mount is rated for; {carries}."
+
+
 def _pole(f: Finding, w: Words) -> str:
+    if f.more["side"] == "inside":
+        most = f.more["most"]
+        ends = f"from {w.length(f.more['least'], 'least')}" + (f" to {w.length(most, 'greatest')}" if most else "")
+        return f"The pole is {w.length(f.value)}; {f.more['mount']} goes {ends}."
     if f.more["side"] == "under":
         return f"The pole would be {w.length(f.value)}; this mount is never shorter than {w.length(f.limit, 'least')}."
     return f"The pole would be {w.length(f.value)}; this mount reaches {w.length(f.limit, 'greatest')}."
@@ -96,12 +122,53 @@ def _holes(f: Finding, w: Words) -> str:
     )
 
 
+ROW_EG: Final = 'mount row 1/2"'
+BOLTS_EG: Final = 'bolts 12"'
+
+
 def _no_holes(f: Finding, w: Words) -> str:
-    name = w.name(f.about, "picture")
-    what = f.more["what"]
+    none, what = f"No hole heights for {w.name(f.about, 'picture')} yet", f.more["what"]
+    row = w.eg(ROW_EG)
+    bolts = f"{w.eg(BOLTS_EG)}, {row}" if f.more["mount"] else w.eg(BOLTS_EG)
     if what == "t":
-        return f"No hole heights for {name} yet: measure t, panel top to its upper VESA holes."
-    return f"No hole heights for {name} yet: choose {what} from the shelf."
+        return f"{none}: measure t, panel top to its upper VESA holes, and say {bolts}."
+    if what == "vesa":
+        return f"{none}: say its bolt pattern, vesa 400 x 300."
+    typed = row if what == "the mount" else f"vesa 400 x 300, {bolts}"
+    return f"{none}: choose {what} from the shelf, or measure and say {typed}."
+
+
+def _bench(f: Finding, w: Words) -> str:
+    m = f.more
+    return (
+        f"{capital(m['what'])}, {m['now'] or 'the mount'}: read as {w.length(f.value)}, the sheet says "
+        f"{w.length(f.limit)}; what was read counts."
+    )
+
+
+SAID_BY: Final = {
+    "row": ROW_EG,
+    "lens_right": 'lens right of plate 3"',
+    "lens_forward": 'lens forward of plate 6"',
+    "lens_below": 'lens below plate 4"',
+}
+"""How a figure is said that was read on the bench."""
+
+
+def _bench_wanted(f: Finding, w: Words) -> str:
+    m = f.more
+    return (
+        f"Nobody has measured of {m['of']}: {', '.join(m['words'])}. The holes rest on planning values: measure on the "
+        f"bench before one is drilled, and say {w.eg(SAID_BY[m['first']])}."
+    )
+
+
+def _bench_of_another(f: Finding, w: Words) -> str:
+    m = f.more
+    return (
+        f"{capital(m['what'])} was read of {m['of']}; {m['now'] or 'nothing'} hangs there now: it does not count until "
+        "it is measured again."
+    )
 
 
 def _plate(f: Finding, w: Words) -> str:
@@ -140,6 +207,11 @@ class FixingCode(Code):
             f"{w.surface(f.more['wall'])}: it needs an adapter for {f.value:.0f}° so that the pole hangs plumb."
         ),
     )
+    BENCH_WANTED = "fixing: measure it on the bench", _bench_wanted
+    WINDOW = "fixing: mount window", _window
+    RATED = "fixing: rated load", _rated
+    BENCH = "fixing: read otherwise than the sheet", _bench
+    BENCH_OF_ANOTHER = "fixing: read of another", _bench_of_another
     FLUE = "fixing: flue and lining", _flue
     NEAR_SERVICE = "fixing: holes near a service", _near_service
 
@@ -148,4 +220,5 @@ class FixingCure(CureKind):
     """What is offered, as a short order."""
 
     WITHIN = "within the mount", _within
+    SAFEST = "middle of the window", lambda c, w: "Plate to the middle of its window"
     MOUNT = "another mount", lambda c, w: f"Take {c.name}"

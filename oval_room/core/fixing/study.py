@@ -3,15 +3,25 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import partial
-from typing import Final, NamedTuple, Self
+from typing import Final, NamedTuple
 
 from oval_room.core.commands import Command
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.behind import holds_nothing, near_services
+from oval_room.core.fixing.bench import assumed_findings, bench_findings, sources_of
+from oval_room.core.fixing.document import (
+    OF_PROJECTOR,
+    Bench,
+    Benches,
+    called,
+    mount_as_measured,
+    panel_as_measured,
+    projector_as_measured,
+)
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.fixing.mount_range import beyond_mount
@@ -21,12 +31,13 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.measure import Source
 from oval_room.core.plan.room import Room, Slope
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
 from oval_room.core.projection.says import LensCure
-from oval_room.core.report import Result, all_of, merged
+from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import Face, hangs_on
@@ -34,18 +45,21 @@ from oval_room.core.screens.placing import things_below
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
+HEAVY: Final = 0.8
+"""A panel over this share of its mount's rating wants minding (rules 7.5)."""
 FLAT: Final = 0.5
 """A ceiling this near to its full height is level there [mm]."""
 
 
 @dataclass(frozen=True, slots=True)
 class ProjectorPlate:
-    """Plate centre, pole below the ceiling or shelf above the floor [mm]."""
+    """Plate centre, pole below the ceiling or shelf above the floor [mm]; where the lens is on it."""
 
     x: float
     y: float
     pole: float | None
     shelf: float | None
+    lens: LensOnPlate
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,15 +68,6 @@ class FixingResult(Result):
 
     holes: dict[str, HoleMap]
     plates: dict[str, ProjectorPlate]
-
-    @classmethod
-    def joined(cls, parts: Sequence[Self]) -> Self:
-        return cls(
-            merged(part.figures for part in parts),
-            all_of(part.findings for part in parts),
-            merged(part.holes for part in parts),
-            merged(part.plates for part in parts),
-        )
 
 
 def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, keep: Keep = anew) -> FixingResult:
@@ -74,17 +79,24 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, 
     book, findings = FigureBook(KINDS), list[Finding]()
     holes: dict[str, HoleMap] = {}
     plates: dict[str, ProjectorPlate] = {}
+    kept = scheme.kept(Benches)
     for key, picture in scheme.pictures.items():
         if picture.kind == "panel":
-            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""))
+            _, bench = kept.of(key) or ("", None)
+            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), bench)
             one = keep(f"holes of {key}", reads, partial(_study_panel, key, *reads))
             book.figures |= one.figures
             findings += one.findings
             holes |= one.holes
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
-        if isinstance(item, ProjectorGear):
-            plates[key] = _plate(book, key, projector, item, survey)
+        if isinstance(item, ProjectorGear) and (projector.hung or item.datum_to_back is None):
+            _, bench = kept.of(projector.shows) or ("", None)
+            findings += bench_findings({"projector": key}, item, None, bench)
+            item = projector_as_measured(item, bench)
+            plates[key] = _plate(book, key, projector, item, bench, survey)
+            sources, about = sources_of(bench, item, None, item.name), {"projector": key, "picture": projector.shows}
+            findings += assumed_findings(about, sources, OF_PROJECTOR if projector.hung else (), item.name)
             findings += _plate_findings(
                 key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
             )
@@ -103,33 +115,66 @@ class Mounted(NamedTuple):
 def mounted(scheme: Scheme, finding: Finding) -> Mounted | None:
     """What a finding says to be beyond its mount; None where it says nothing of the kind."""
     picture = scheme.pictures.get(key := finding.about.get("picture", ""))
-    if finding.code is FixingCode.MOUNT_RANGE and picture is not None:
-        return Mounted("panel", picture.mount, lambda mount: PutPicture(id=key, mount=mount))
     projector = scheme.projectors.get(hung := finding.about.get("projector", ""))
-    if finding.code is FixingCode.POLE and projector is not None:
+    if projector is not None and finding.code in (FixingCode.POLE, FixingCode.RATED):
         return Mounted("projector", projector.mount, lambda mount: PutProjector(id=hung, mount=mount))
+    if finding.code in (FixingCode.MOUNT_RANGE, FixingCode.RATED) and picture is not None:
+        return Mounted("panel", picture.mount, lambda mount: PutPicture(id=key, mount=mount))
     return None
 
 
-def _study_panel(key: str, survey: Survey, picture: Picture, panel: object, mount: object) -> FixingResult:
+def _study_panel(
+    key: str, survey: Survey, picture: Picture, sheet: object, mount: object, bench: Bench | None
+) -> FixingResult:
     """One panel's hole rows, and what they go into."""
-    found = _holes(picture, panel, mount) if isinstance(panel, Panel) and isinstance(mount, Mount) else None
+    item = sheet if isinstance(sheet, Panel) else None
+    panel = panel_as_measured(picture, item, bench)
+    hung = mount_as_measured(mount, bench) if isinstance(mount, Mount) else None
+    rows = hung or (Mount(maker="Own", model="mount", row_below_vesa=bench.row.value) if bench and bench.row else None)
     face = hangs_on(picture, survey.things)
     always = _flue(key, picture, survey)
-    if isinstance(mount, Mount):
-        always += _beyond(key, picture, face.out if face else 0.0, mount, panel)
-    if found is None or not isinstance(panel, Panel) or not isinstance(mount, Mount):
-        what = "the panel" if not isinstance(panel, Panel) else "the mount" if not isinstance(mount, Mount) else "t"
-        missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more={"what": what})
+    always += bench_findings({"picture": key}, item, mount if isinstance(mount, Mount) else None, bench, picture)
+    if hung is not None:
+        always += _rating({"picture": key}, hung, item)
+        always += _beyond(key, picture, face.out if face else 0.0, hung, panel)
+    found = _holes(picture, panel, rows) if panel is not None and rows is not None else None
+    if found is None or panel is None or rows is None:
+        missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more=_missing(panel, item, hung))
         return FixingResult({}, (missing, *always), {}, {})
     kind = "built out" if face is not None and face.lie != "over an edge" else survey.kind_of("w1")
     book = FigureBook(KINDS)
-    _hole_figures(book, key, picture, panel, mount, found)
+    _hole_figures(book, key, picture, panel, rows, found, sources_of(bench, panel, rows, called(picture, item)))
     if face is not None:
         _from_its_edge(book, key, picture, face, found)
-    rows = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
-    findings = (rows, *_into_what(key, survey, kind), *always, *_near_services(key, survey, found))
+    if hung is not None:
+        sources = sources_of(bench, panel, rows, called(picture, item))
+        always += assumed_findings({"picture": key}, sources, ("row",), hung.name)
+    told = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
+    findings = (told, *_into_what(key, survey, kind), *always, *_near_services(key, survey, found))
     return FixingResult(book.figures, findings, {key: found}, {})
+
+
+def _missing(panel: Panel | None, sheet: Panel | None, mount: Mount | None) -> dict[str, object]:
+    """What is wanted before holes can be said: the figure that matters most first."""
+    if sheet is None and panel is None:
+        what = "the panel"
+    elif panel is None or panel.top_to_vesa is None:
+        what = "t"
+    elif panel.vesa is None:
+        what = "vesa"
+    else:
+        what = "the mount"
+    return {"what": what, "mount": mount is None}
+
+
+def _rating(about: Mapping[str, str], mount: Mount, held: Panel | ProjectorGear | None) -> list[Finding]:
+    """What hangs against what its mount may carry (rules 7.5)."""
+    if held is None or not held.mass_kg or not mount.rated_kg:
+        return []
+    share = held.mass_kg / mount.rated_kg
+    level = Level.STOP if share > 1 else Level.MIND if share > HEAVY else Level.GOOD
+    more = {"mount": mount.name, "share": share, "spare": (mount.rated_kg - held.mass_kg, "kg")}
+    return [Finding(FixingCode.RATED, level, "7.5", about, held.mass_kg, mount.rated_kg, "kg", more=more)]
 
 
 def _from_its_edge(book: FigureBook, key: str, picture: Picture, face: Face, holes: HoleMap) -> None:
@@ -207,19 +252,28 @@ def _holes(picture: Picture, panel: Panel, mount: Mount) -> HoleMap | None:
         placed_at=picture.top + picture.frame_top,
         panel_height=picture.height + picture.frame_top + picture.frame_bottom,
         top_to_vesa=panel.top_to_vesa,
-        row_below_vesa=mount.row_below_vesa,
+        row_below_vesa=mount.row,
         vesa_height=panel.vesa[1],
         rows_below_upper=mount.rows_below_upper,
         centre_x=picture.pose.x,
         columns_from_centre=mount.columns_from_centre,
+        vesa_width=panel.vesa[0],
     )
 
 
-def _hole_figures(book: FigureBook, key: str, picture: Picture, panel: Panel, mount: Mount, holes: HoleMap) -> None:
+def _hole_figures(
+    book: FigureBook,
+    key: str,
+    picture: Picture,
+    panel: Panel,
+    mount: Mount,
+    holes: HoleMap,
+    sources: Mapping[str, Source],
+) -> None:
     of = picture.name
     z_t = Input("z_t", "panel top above the floor", holes.top, "mm", "chosen")
-    t = Input("t", "panel top to the upper VESA holes", panel.top_to_vesa or 0.0, "mm", "maker")
-    r = Input("r", "hole row below those once hung", mount.row_below_vesa, "mm", "maker")
+    t = Input("t", "panel top to the upper VESA holes", panel.top_to_vesa or 0.0, "mm", sources["bolts"])
+    r = Input("r", "hole row below those once hung", mount.row, "mm", sources["row"])
     book.add(
         "panel_top",
         holes.top,
@@ -259,15 +313,17 @@ def _hole_figures(book: FigureBook, key: str, picture: Picture, panel: Panel, mo
         book.add("check_diagonal", holes.check_diagonal, across, down, subject=of, picture=key)
 
 
-def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear, survey: Survey) -> ProjectorPlate:
-    lens = LensOnPlate(item.lens_right, item.lens_forward, item.plate_to_axis)
-    pose = projector.pose
+def _plate(
+    book: FigureBook, key: str, projector: Projector, item: ProjectorGear, bench: Bench | None, survey: Survey
+) -> ProjectorPlate:
+    lens = LensOnPlate(*item.lens_on_plate)
+    pose, said = projector.pose, sources_of(bench, item, None, item.name)
     x, y = plate_place(lens, lens_x=pose.x, lens_y=pose.y, hung=projector.hung)
     ceiling = survey.room.height.model_copy(update={"value": survey.room.ceiling_at(x, y)})
     x_l, y_l, z_l = (Input(f"{axis}_l", f"lens, {axis}", getattr(pose, axis), "mm", "chosen") for axis in "xyz")
-    dx = Input("dx", "lens right of the plate, upright, from behind", item.lens_right, "mm", "maker")
-    dy = Input("dy", "lens forward of the plate", item.lens_forward, "mm", "maker")
-    dz = Input("dz", "plate to lens axis", item.plate_to_axis, "mm", "maker")
+    dx = Input("dx", "lens right of the plate, upright, from behind", lens.right, "mm", said["lens_right"])
+    dy = Input("dy", "lens forward of the plate", lens.forward, "mm", said["lens_forward"])
+    dz = Input("dz", "plate to lens axis", lens.to_axis, "mm", said["lens_below"])
     book.add("plate_x", x, x_l, dx, projector=key)
     book.add("plate_y", y, y_l, dy, projector=key)
     if projector.hung:
@@ -275,10 +331,10 @@ def _plate(book: FigureBook, key: str, projector: Projector, item: ProjectorGear
         book.add(
             "pole", drop, Input("z_ceiling", "ceiling", ceiling.value, "mm", ceiling.source), dz, z_l, projector=key
         )
-        return ProjectorPlate(x, y, drop, None)
+        return ProjectorPlate(x, y, drop, None, lens)
     shelf = shelf_height(lens, lens_z=pose.z)
     book.add("shelf", shelf, z_l, dz, projector=key)
-    return ProjectorPlate(x, y, None, shelf)
+    return ProjectorPlate(x, y, None, shelf, lens)
 
 
 def _plate_findings(
@@ -295,7 +351,7 @@ def _plate_findings(
         least = mount.least_height if isinstance(mount, Mount) else 0.0
         most = mount.greatest_height if isinstance(mount, Mount) else None
         if beyond(least, plate.pole):
-            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - least, "greatest")
+            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - plate.lens.to_axis - least, "greatest")
             cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down")
             out.append(
                 Finding(
@@ -303,13 +359,20 @@ def _plate_findings(
                 )
             )
         elif most is not None and beyond(plate.pole, most):
-            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - item.plate_to_axis - most, "least")
+            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - plate.lens.to_axis - most, "least")
             cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="up")
             out.append(
                 Finding(
                     FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}
                 )
             )
+        elif isinstance(mount, Mount):
+            near = most is not None and most - plate.pole < plate.pole - least
+            told = {"side": "inside", "mount": mount.name, "least": least, "most": most}
+            end = most if near else least
+            out.append(Finding(FixingCode.POLE, Level.GOOD, "6.5", about, plate.pole, end, more=told))
+    if isinstance(mount, Mount):
+        out += _rating(about, mount, item)
     if plate.pole is not None:
         out += _overhead(about, plate, survey)
     off = plate.x - projector.pose.x

@@ -1,6 +1,7 @@
 """What on a view can be grabbed, and what pulling it means (a command, as typing would give).
 
-A grip lives in the axes of its view: section u = y, v = z; plan u = y, v = x; display wall u = x, v = z.
+A grip lives in the axes of its view: section u = y, v = z; plan u = y, v = x; display wall u = x, v = z; throw strip
+u = throw.
 Drag rules: a side edge sizes about the centre with the aspect kept; the top edge keeps the bottom; the body rises and
 falls.
 """
@@ -18,8 +19,9 @@ from oval_room.core.report import Report
 
 
 def _turn(plan: Plan, view: str, picture: str | None, wall: int) -> Turn | None:
-    """The turn a view is drawn with: a section to its picture's wall, an elevation to the chosen one."""
-    if view == "section":
+    """The turn a view is drawn with: a section and a throw strip to their picture's wall, an elevation to the chosen
+    one."""
+    if view in ("section", "strip"):
         return turned_for(plan, picture)
     return Turn(plan.survey.room, wall) if view == "elevation" and 1 < wall <= len(plan.survey.room.walls) else None
 
@@ -30,7 +32,7 @@ def grips_of(plan: Plan, view: str, picture: str | None, wall: int = 1) -> list[
     turn = _turn(plan, view, picture, wall)
     plan = turn.plan(plan) if turn else plan
     on = plan.chosen.pictures.get(picture or "")
-    if view in ("section", "elevation") and on is not None and wall_of(plan.survey.room, on) != 1:
+    if view in ("section", "strip", "elevation") and on is not None and wall_of(plan.survey.room, on) != 1:
         picture = None
     return [grip for kind in GRIPS if view in kind.views for grip in kind.there(plan, view, picture)]
 

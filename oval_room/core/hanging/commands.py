@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Final, Literal
+from typing import Annotated, Final, Literal
+
+from pydantic import Field
 
 from oval_room.core.applying import carried, scheme_id, surface_of, with_values
 from oval_room.core.commands import Command, Stamp
@@ -12,7 +14,7 @@ from oval_room.core.hanging.document import Hanging, HangingKind, WallThing
 from oval_room.core.hanging.holding import SUITS
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Id
+from oval_room.core.plan.measure import Count, Id, Number, Words
 
 STARTS: Final[dict[str, dict[str, float]]] = {
     "shelf": {"height": 200.0, "depth": 250.0, "cleat": 30.0},
@@ -28,19 +30,19 @@ class PutHanging(Command):
     do: Literal["put hanging"] = "put hanging"
     id: Id
     scheme: Id | None = None
-    name: str | None = None
+    name: Words | None = None
     kind: HangingKind | None = None
-    wall: str | None = None
-    along: float | None = None
-    bottom: float | None = None
-    width: float | None = None
-    height: float | None = None
-    depth: float | None = None
-    mass: float | None = None
-    cleat: float | None = None
-    screws: int | None = None
-    fixing: str | None = None
-    at: tuple[float, ...] | None = None
+    wall: Words | None = None
+    along: Number | None = None
+    bottom: Number | None = None
+    width: Number | None = None
+    height: Number | None = None
+    depth: Number | None = None
+    mass: Number | None = None
+    cleat: Number | None = None
+    screws: Count | None = None
+    fixing: Words | None = None
+    at: Annotated[tuple[Number, ...], Field(max_length=200)] | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key, values = scheme_id(plan, self), carried(self)

@@ -3,7 +3,7 @@ back."""
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
@@ -12,10 +12,10 @@ from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level
 from oval_room.core.plan.changes import Change, restore
-from oval_room.core.plan.document import Accepted, Decided, Plan, Scheme, Settled, Stage
+from oval_room.core.plan.document import Accepted, Decided, Figures, Plan, Scheme, Settled, Stage
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.keyed import holder_of
-from oval_room.core.plan.measure import Id
+from oval_room.core.plan.measure import Count, Id, Name, Number, Words
 
 MEANT = 8  # characters a reason has at least
 
@@ -24,9 +24,9 @@ class PutJob(Command):
     """Change the job's name, client, place or state."""
 
     do: Literal["put job"] = "put job"
-    name: str | None = None
-    client: str | None = None
-    place: str | None = None
+    name: Words | None = None
+    client: Words | None = None
+    place: Words | None = None
     state: Literal["planning", "agreed", "on site", "done"] | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -35,10 +35,10 @@ class PutJob(Command):
 
 class PutWriting(Command):
     do: Literal["put writing"] = "put writing"
-    unit: str | None = None
-    style: str | None = None
-    steps_per_inch: int | None = None
-    instrument: str | None = None
+    unit: Words | None = None
+    style: Words | None = None
+    steps_per_inch: Count | None = None
+    instrument: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         return plan.model_copy(update={"writing": with_values(plan.writing, carried(self))})
@@ -49,7 +49,7 @@ class PutScheme(Command):
 
     do: Literal["put scheme"] = "put scheme"
     id: Id
-    name: str
+    name: Name
     like: Id | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -63,8 +63,8 @@ class PutScheme(Command):
 
 class Choose(Command):
     do: Literal["choose"] = "choose"
-    size_school: str | None = None
-    height_school: str | None = None
+    size_school: Words | None = None
+    height_school: Words | None = None
     scheme: Id | None = None
     main_seat: Id | None = None
 
@@ -100,9 +100,10 @@ class Decide(Command):
 class Settle(Command):
     """Call a stage done, with the figures it rests on; without figures, open it again."""
 
+    ours: ClassVar[bool] = True
     do: Literal["settle"] = "settle"
     stage: Stage
-    figures: dict[str, float] | None = None
+    figures: Figures | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         settled = {key: value for key, value in plan.choices.settled.items() if key != self.stage}
@@ -114,10 +115,11 @@ class Settle(Command):
 class Accept(Command):
     """Accept a mind or override a stop (which wants a reason); without a level, take that back."""
 
+    ours: ClassVar[bool] = True
     do: Literal["accept"] = "accept"
     finding: Annotated[str, Field(max_length=80)]
     level: Level | None = None
-    off_by: float | None = None
+    off_by: Number | None = None
     why: Annotated[str, Field(max_length=300)] = ""
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -164,8 +166,9 @@ def _without_scheme(plan: Plan, gone: str) -> Plan:
 class Restore(Command):
     """Put places back to what they were: what undo and redo are made of."""
 
+    ours: ClassVar[bool] = True
     do: Literal["restore"] = "restore"
-    wanted: tuple[tuple[str, object, object], ...]
+    wanted: Annotated[tuple[tuple[Words, object, object], ...], Field(max_length=200_000)]
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         return restore(plan, [Change(*item) for item in self.wanted])

@@ -8,6 +8,7 @@ from typing import Final
 from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Choose, Decide, Drop, PutJob, PutScheme, PutWriting
+from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import next_id
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of, text_phrase
@@ -93,8 +94,8 @@ def _drop(here: Here, rest: str) -> Heard:
     fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
     kind = {"tv": "panel", "television": "panel", "screen": "screen"}.get(rest.lower().strip(), "")
     fits = fits or [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == kind]
-    if rest.lower().strip() == "projector":
-        fits = list(here.plan.chosen.projectors)
+    listed = next((held for name, held in keyed_nodes(here.plan.chosen) if name == f"{rest.lower().strip()}s"), {})
+    fits = list(listed) or fits
     if not fits:
         raise RefusedError(
             f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest
@@ -129,7 +130,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "units feet",
         "brief",
         _units,
-        also=("unit", "lengths in"),
+        also=("unit", "lengths in", "use", "work in"),
     ),
     Phrase("ruler", "1/8, 1/16 or 1/32", "the ruler's step in inches", "ruler 1/16", "brief", _ruler),
     Phrase(

@@ -25,6 +25,7 @@ PART: Final = Part(
             LightResult,
             lambda c: (c.seen("room", "scenes"), c.looked, c.of(ThrowResult), c.gear, c.ruler),
             study_light,
+            judges=("projector", "screen", "tv"),
         ),
         Study("sun", SunResult, lambda c: (c.seen("room", "openings"), c.looked, c.keep), study_sun, by_wall=True),
     ),

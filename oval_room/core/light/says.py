@@ -49,6 +49,13 @@ def _sun(f: Finding, w: Words) -> str:
     )
 
 
+def _no_white(f: Finding, w: Words) -> str:
+    return (
+        f"{f.more['name']}: its sheet gives no white, so how it stands up to the light here is not judged. Type its "
+        "nits of a full white picture on the shelf, or measure them."
+    )
+
+
 class LightCode(Code):
     """What is found of white and contrast, and its sentence."""
 
@@ -67,6 +74,7 @@ class LightCode(Code):
         ),
     )
     SUN = "picture: sun on it", _sun
+    NO_WHITE = "picture: white not known", _no_white
     DIM = "picture: white under its target", _dim
     CONTRAST = "picture: contrast in a scene", _contrast
 

@@ -19,8 +19,6 @@ from oval_room.core.light.brightness import (
     effective_lumens,
     largest_area,
     picture_white,
-    tele_factor,
-    zoom_factor,
 )
 from oval_room.core.light.contrast import (
     APL_CLASS,
@@ -38,6 +36,7 @@ from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
+from oval_room.core.projection.zoom import tele_factor, zoom_factor
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -81,6 +80,9 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
         elif picture.kind == "panel" and isinstance(item, Panel) and item.white_cd_m2:
             one = _panel(book, key, picture, item)
         else:
+            if isinstance(item, Panel):
+                more = {"name": item.name}
+                findings.append(Finding(LightCode.NO_WHITE, Level.NOTE, "5.4", {"picture": key}, more=more))
             continue
         wash = room_wash(one.lumens, survey.room.surface_m2, reflectance=ROOMS[survey.room.finish], apl=APL_CLASS)
         book.add(
@@ -105,7 +107,8 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
                 if scene.wants > 1
                 else None
             )
-            findings.append(_contrast_finding(key, name, scene, scenes[name], needed, one.native, darker[name]))
+            spare = _spare_light(one, scenes[name][0], _washed(picture, item, wash), scene.wants)
+            findings.append(_contrast_finding(key, name, scene, scenes[name], needed, one.native, darker[name], spare))
         findings += _lamps(key, picture, one, survey) + _dull(key, picture, one, survey)
         lit[key] = PictureLight(one.white, one.lumens, one.native, scenes)
     return LightResult(book.figures, tuple(findings), lit)
@@ -118,6 +121,8 @@ class _Lit:
     native: float
     gain: float
     raster_share: float
+    sold_as: tuple[float, str]
+    """What its maker states of its light, and in which unit."""
 
 
 def _projected(
@@ -168,14 +173,18 @@ def _projected(
         Input("s", "share of the raster's width", share, "ratio"),
         picture=key,
     )
-    return _Lit(white, lumens, NATIVE[item.native], gain, picture.width.value / throw.raster[0])
+    sold_as = (item.rated_lm, "lm")
+    return _Lit(
+        white, lumens, item.contrast or NATIVE[item.native], gain, picture.width.value / throw.raster[0], sold_as
+    )
 
 
 def _panel(book: FigureBook, key: str, picture: Picture, item: Panel) -> _Lit:
     white = item.white_cd_m2 or 0.0
     area = picture.width.value * picture.height / 1e6
     book.add("panel_white", white, Input("L", "full-field white", white, "cd_m2", "maker"), picture=key)
-    return _Lit(white, math.pi * white * area, NATIVE.get(item.technology, 1000.0), 1.0, 1.0)
+    native = item.contrast or NATIVE.get(item.technology, 1000.0)
+    return _Lit(white, math.pi * white * area, native, 1.0, 1.0, (white, "cd_m2"))
 
 
 def _scene(
@@ -280,6 +289,7 @@ def _contrast_finding(
     needed: Blinds | None,
     native: float,
     darker: float | None,
+    spare: tuple[float, str] | None,
 ) -> Finding:
     stray, contrast, klass = worked
     enough = contrast is None or contrast >= scene.wants
@@ -291,6 +301,7 @@ def _contrast_finding(
         "native": native,
         "dark": buys,
         "dark class": contrast_class(darker),
+        "spare": spare,
     }
     about = {"picture": key, "scene": name}
     return Finding(
@@ -305,10 +316,19 @@ def _contrast_finding(
     )
 
 
+def _spare_light(lit: _Lit, stray: float, wash: float, wants: float) -> tuple[float, str] | None:
+    """How much of a display's light could go, or must come, for a contrast in a scene, as its maker states light; None
+    where no light does it. Picture and wash grow alike with it: s·(L + W) + A = k·(s·(L/N + W) + A)."""
+    falls = lit.white * (1 - wants / lit.native) - wash * (wants - 1)
+    amount, unit = lit.sold_as
+    return (amount * (1 - (stray - wash) * (wants - 1) / falls), unit) if falls > 0 else None
+
+
 def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
     least = DARK_ROOM_FINE[0]
+    more = {"spare": (lit.sold_as[0] * (1 - least / lit.white), lit.sold_as[1]) if lit.white else None}
     if lit.white >= least:
-        return [Finding(LightCode.DIM, Level.GOOD, "5.2", {"picture": key}, lit.white, least, "cd_m2")]
+        return [Finding(LightCode.DIM, Level.GOOD, "5.2", {"picture": key}, lit.white, least, "cd_m2", more=more)]
     raster_aspect = picture.aspect if lit.raster_share == 1 else 16 / 9
     width = math.sqrt(largest_area(lit.lumens, lit.gain, least) * raster_aspect) * 1000 * lit.raster_share
     width = ruler.safe(width, "greatest")
@@ -323,5 +343,6 @@ def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
             least,
             "cd_m2",
             (Cure(PictureCure.PICTURE_WIDTH, width, put),),
+            more,
         )
     ]

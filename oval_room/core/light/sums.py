@@ -13,7 +13,6 @@ from oval_room.core.light.brightness import (
     foot_lamberts,
     largest_area,
     picture_white,
-    zoom_factor,
 )
 from oval_room.core.light.contrast import (
     APL_CLASS,
@@ -24,6 +23,7 @@ from oval_room.core.light.contrast import (
     room_wash,
     stray_luminance,
 )
+from oval_room.core.projection.zoom import zoom_factor
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE, SURFACES
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Aspect, Length, Number, Pair, Word

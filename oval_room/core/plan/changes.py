@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Sequence
+from functools import lru_cache
 from typing import Any, Final, NamedTuple, get_origin
 
 from pydantic import BaseModel
@@ -15,7 +16,7 @@ from pydantic import BaseModel
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.keyed import below
-from oval_room.core.plan.measure import Measure
+from oval_room.core.plan.measure import Measure, Reading
 
 GROWS_ONLY: Final = "readings"
 
@@ -44,7 +45,7 @@ def changes(before: object, after: object, path: str = "") -> list[Change]:
         return []
     if isinstance(before, dict) and isinstance(after, dict):
         keys: Iterable[str] = [*before, *(key for key in after if key not in before)]
-        pairs = [(key, before.get(key), after.get(key)) for key in keys]
+        pairs = [(key, one, other) for key in keys if (one := before.get(key)) is not (other := after.get(key))]
     elif isinstance(before, BaseModel) and type(before) is type(after) and not isinstance(before, Measure):
         pairs = [(key, getattr(before, key), getattr(after, key)) for key in type(before).model_fields]
     else:
@@ -55,14 +56,19 @@ def changes(before: object, after: object, path: str = "") -> list[Change]:
     return found
 
 
+def grows_only(path: str) -> bool:
+    """Whether a path is of the log of readings, which is never taken back."""
+    return path.split(".", 1)[0] == GROWS_ONLY
+
+
 def overlap(mine: Iterable[str], theirs: Iterable[str]) -> list[str]:
     """My paths that touch a place theirs touch: the same, above or below it. The reading log only grows: it never
     clashes."""
-    other = [path for path in theirs if path.split(".", 1)[0] != GROWS_ONLY]
+    other = [path for path in theirs if not grows_only(path)]
     return [
         path
         for path in mine
-        if path.split(".", 1)[0] != GROWS_ONLY
+        if not grows_only(path)
         and any(path == o or path.startswith(o + ".") or o.startswith(path + ".") for o in other)
     ]
 
@@ -73,8 +79,11 @@ def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
     Raises:
         RefusedError: the result would not hold together.
     """
-    document = plan.model_dump(mode="json")
+    logged = {entry_of(change.path)[1]: change.before for change in wanted if grows_only(change.path)}
+    document = plan.model_dump(mode="json", exclude={GROWS_ONLY})
     for change in wanted:
+        if grows_only(change.path):
+            continue
         node, *rest = change.path.split(".")
         at: Any = document
         for key in [node, *rest][:-1]:
@@ -82,16 +91,19 @@ def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
             if at is None:
                 raise RefusedError(f"can't be put back: {change.path} is gone", field=change.path)
         last = [node, *rest][-1]
-        if change.before is None and _is_keyed(change.path):
+        if change.before is None and is_entry(change.path):
             at.pop(last, None)
-        elif last in at or not _is_keyed(change.path):
+        elif last in at or not is_entry(change.path):
             at[last] = change.before
         else:
             _put_in_place(at, last, change.before)
     try:
         restored = Plan.model_validate(document)
+        more = {key: Reading.model_validate(reading) for key, reading in logged.items() if reading is not None}
     except ValueError as error:
         raise RefusedError("can't be put back: later changes stand on it") from error
+    log = {**plan.readings, **more} if more else plan.readings
+    restored = restored.model_copy(update={GROWS_ONLY: log})
     grafted: Plan = graft(plan, restored)
     return grafted
 
@@ -110,7 +122,22 @@ def _given_out(key: str) -> tuple[str, int]:
     return (found[1], int(found[2])) if found else (key, 0)
 
 
-def _is_keyed(path: str) -> bool:
+def entry_of(path: str) -> tuple[str, str]:
+    """A path's table and its last key."""
+    table, _, key = path.rpartition(".")
+    return table, key
+
+
+def node_at(plan: Plan, path: str) -> object:
+    """What stands at a path of a plan; None where nothing is."""
+    node: object = plan
+    for key in path.split(".") if path else ():
+        node = node.get(key) if isinstance(node, dict) else getattr(node, key, None)
+    return node
+
+
+@lru_cache(4096)
+def is_entry(path: str) -> bool:
     """Whether a path ends at an entry of a table, which may be absent."""
     node: object = Plan
     *above, _ = path.split(".")
@@ -134,9 +161,4 @@ def graft(old: Any, new: Any) -> Any:
 
 def value_at(plan: Plan, path: str) -> object:
     """The JSON value at a path; None where nothing is."""
-    node: object = plan
-    for key in path.split("."):
-        node = node.get(key) if isinstance(node, dict) else getattr(node, key, None)
-        if node is None:
-            return None
-    return _json(node)
+    return _json(node_at(plan, path))

@@ -11,8 +11,8 @@ from oval_room.core.brief.document import Brief
 from oval_room.core.levels import Level
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.instruments import Instrument
-from oval_room.core.plan.keyed import holder_of, keyed_nodes, mapped_lists
-from oval_room.core.plan.measure import MOST, Frozen, Id, Name, Reading, Words, default
+from oval_room.core.plan.keyed import edition_fields, holder_of, keyed_nodes, mapped_lists
+from oval_room.core.plan.measure import MOST, MOST_READINGS, Frozen, Id, Name, Reading, ReadingId, Words, default
 from oval_room.core.plan.nodes import Kept, PartNodes
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
@@ -82,6 +82,32 @@ class Scheme(Frozen):
         """The projector that shows a picture, with its id."""
         return next((item for item in self.projectors.items() if item[1].shows == picture), None)
 
+    def projector(self, key: str) -> Projector:
+        """The projector of an id.
+
+        Raises:
+            KeyError: no projector has it.
+        """
+        return self.projectors[key]
+
+    def dark(self) -> Scheme:
+        """The scheme with nothing thrown on its pictures."""
+        return self.model_copy(update={"projectors": {}})
+
+    def without_gear(self, lost: Collection[str]) -> Scheme:
+        """The scheme without some editions of gear: its pictures keep their sizes and places, its projectors are
+        nothing without theirs."""
+        pictures = {
+            key: one.model_copy(update={field: None for field in ("gear", "mount") if getattr(one, field) in lost})
+            for key, one in self.pictures.items()
+        }
+        projectors = {
+            key: one.model_copy(update={"mount": None}) if one.mount in lost else one
+            for key, one in self.projectors.items()
+            if one.gear not in lost
+        }
+        return self.model_copy(update={"pictures": pictures, "projectors": projectors})
+
     def node(self, key: str) -> Frozen | None:
         """What has an id here; None when nothing has."""
         return next((listed[key] for _, listed in keyed_nodes(self) if key in listed), None)
@@ -127,10 +153,17 @@ def _left_together(groups: Mapping[str, Group], gone: str) -> dict[str, Group]:
     return left
 
 
+Figures = Annotated[
+    dict[Annotated[str, Field(max_length=120)], Annotated[float, Field(ge=-1e15, le=1e15, allow_inf_nan=False)]],
+    Field(max_length=20_000),
+]
+"""What figures came to, by their keys."""
+
+
 class Settled(Frozen):
     """A stage somebody called done, with the figures it rested on."""
 
-    figures: dict[str, float]
+    figures: Figures
     by: Words = ""
 
 
@@ -156,7 +189,7 @@ class Choices(Frozen):
     size_school: SizeSchool | None = None
     """None: as brief and seats say."""
     height_school: HeightSchool = "third"
-    settled: dict[Stage, Settled] = {}
+    settled: Annotated[dict[Stage, Settled], Field(max_length=40)] = {}
     accepted: Annotated[dict[FindingKey, Accepted], Field(max_length=MOST)] = {}
     decided: Decided | None = None
 
@@ -175,7 +208,7 @@ class Plan(Frozen):
     schemes: Annotated[dict[Id, Scheme], Field(min_length=1, max_length=12)]
     scheme: Id
     choices: Choices = Choices()
-    readings: Annotated[dict[Id, Reading], Field(max_length=9999)] = {}
+    readings: Annotated[dict[ReadingId, Reading], Field(max_length=MOST_READINGS)] = {}
 
     @model_validator(mode="after")
     def _chosen(self) -> Plan:
@@ -193,7 +226,7 @@ class Plan(Frozen):
         for scheme in self.schemes.values():
             for _, listed in keyed_nodes(scheme):
                 for node in listed.values():
-                    used.update(key for name in ("gear", "mount") if (key := getattr(node, name, None)))
+                    used.update(key for name in edition_fields(type(node)) if (key := getattr(node, name)))
         return used
 
 

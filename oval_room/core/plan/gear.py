@@ -4,18 +4,19 @@ from __future__ import annotations
 
 import hashlib
 import json
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from typing import Annotated, Any, ClassVar, Final, Literal
 
 from pydantic import Field, TypeAdapter
 
-from oval_room.core.plan.measure import Frozen, HeightMm, LengthMm, Mm, Name, Words
+from oval_room.core.plan.measure import Degrees, Frozen, HeightMm, LengthMm, Mm, Name, Words
 
 SurfaceKind = Literal["matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall"]
 PanelFace = Literal["glossy", "matt"]
 Positive = Annotated[float, Field(gt=0, le=1e6)]
 NotNegative = Annotated[float, Field(ge=0, le=1e6)]
 Share = Annotated[float, Field(ge=0, le=5)]
+Thread = Literal["M3", "M4", "M5", "M6", "M8", "M10"]
 Pixels = tuple[Annotated[int, Field(gt=0, le=100_000)], Annotated[int, Field(gt=0, le=100_000)]]
 
 
@@ -26,6 +27,8 @@ class _Item(Frozen):
     maker: Name
     model: Name
     price: NotNegative | None = None
+    price_on: Annotated[str, Field(pattern=r"^\d{4}-\d{2}(-\d{2})?$")] | None = None
+    """When the price was asked: year and month, or the day."""
     mass_kg: NotNegative | None = None
     note: Words = ""
 
@@ -50,10 +53,18 @@ class Panel(_Item):
     white_cd_m2: Positive | None = None
     vesa: tuple[LengthMm, LengthMm] | None = None
     top_to_vesa: HeightMm | None = None
+    screw: Thread | None = None
+    screw_depth: LengthMm | None = None
+    """How deep its holes are; never assumed (rules 7.15)."""
+    contrast: Positive | None = None
     curve: LengthMm | None = None
     lag_ms: NotNegative | None = None
     lag_mode: Words | None = None
     refresh_hz: Positive | None = None
+
+
+LENS_PLANNED: Final = (0.0, 150.0, 80.0)
+"""Where a lens is taken to be from its plate's centre: right, forward, below [mm] (planning values of ours)."""
 
 
 class Projector(_Item):
@@ -61,7 +72,7 @@ class Projector(_Item):
 
     shift_stated says how the maker puts it: from the centre, or with 100 % meaning the lens level with the edge. The
     limits here are always shares of the whole image height and width from the centre. fan_db: at one metre, in the
-    mode used.
+    mode used. contrast: within one frame, as measured on a chequerboard.
     """
 
     placed_by = "put projector"
@@ -83,13 +94,29 @@ class Projector(_Item):
     body_height: LengthMm = 150.0
     body_behind_lens: HeightMm = 350.0
     vent: HeightMm | None = None
-    lens_right: Mm = 0.0
-    lens_forward: Mm = 150.0
-    plate_to_axis: Mm = 80.0
+    lens_right: Mm | None = None
+    lens_forward: Mm | None = None
+    plate_to_axis: Mm | None = None
     lag_ms: NotNegative | None = None
     lag_mode: Words | None = None
     refresh_hz: Positive | None = None
     fan_db: NotNegative | None = None
+    fan_mode: Words | None = None
+    contrast: Positive | None = None
+    datum_to_back: HeightMm | None = None
+    """Of an ultra-short throw: from the cabinet's back to its lens datum, the mirror."""
+
+    @property
+    def behind_lens(self) -> float:
+        """How far its body goes behind the lens, away from the screen [mm]; an ultra-short throw's stands before it."""
+        return self.body_behind_lens - (self.datum_to_back or 0.0)
+
+    @property
+    def lens_on_plate(self) -> tuple[float, float, float]:
+        """The lens right, forward and below the plate's centre [mm]; planning values where nobody has said."""
+        given = (self.lens_right, self.lens_forward, self.plate_to_axis)
+        right, forward, below = (p if g is None else g for g, p in zip(given, LENS_PLANNED, strict=True))
+        return right, forward, below
 
 
 class Screen(_Item):
@@ -117,12 +144,12 @@ class Mount(_Item):
 
     kind: Literal["mount"] = "mount"
     holds: Literal["panel", "projector"] = "panel"
-    row_below_vesa: Mm = 0.0
-    rows_below_upper: tuple[HeightMm, ...] = (0.0,)
-    columns_from_centre: tuple[Mm, ...] = ()
-    tilt_down: tuple[float, float] = (0.0, 0.0)
-    swivel: tuple[float, float] | None = None
-    rises: tuple[float, float] | None = None
+    row_below_vesa: Mm | None = None
+    rows_below_upper: Annotated[tuple[HeightMm, ...], Field(max_length=20)] = (0.0,)
+    columns_from_centre: Annotated[tuple[Mm, ...], Field(max_length=20)] = ()
+    tilt_down: tuple[Degrees, Degrees] = (0.0, 0.0)
+    swivel: tuple[Degrees, Degrees] | None = None
+    rises: tuple[Mm, Mm] | None = None
     reach: LengthMm | None = None
     plate_width: LengthMm = 400.0
     plate_height: LengthMm = 200.0
@@ -130,15 +157,102 @@ class Mount(_Item):
     least_height: HeightMm = 0.0
     greatest_height: HeightMm | None = None
     rated_kg: Positive | None = None
+    form: Literal["arm", "drop"] | None = None
+    """An arm swings a panel out; a drop lowers what it holds by motor."""
+
+    @property
+    def row(self) -> float:
+        """Its upper holes below the panel's upper bolts [mm]; level with them where nobody has said."""
+        return self.row_below_vesa or 0.0
 
 
-Gear = Annotated[Panel | Projector | Screen | Mount, Field(discriminator="kind")]
-GearItem = Panel | Projector | Screen | Mount
+class _Boxed(_Item):
+    """Something of a size that stands, hangs or lies; watts: typical."""
+
+    width: LengthMm
+    height: LengthMm
+    depth: LengthMm
+    watts: NotNegative | None = None
+
+
+class Soundbar(_Boxed):
+    """A soundbar."""
+
+    kind: Literal["soundbar"] = "soundbar"
+
+
+class Speaker(_Boxed):
+    """A loudspeaker. tweeter: its middle above the loudspeaker's foot."""
+
+    kind: Literal["speaker"] = "speaker"
+    tweeter: HeightMm | None = None
+
+
+class Player(_Boxed):
+    """A media player, disc player or games console: what it gives at most."""
+
+    kind: Literal["player"] = "player"
+    pixels: Pixels = (3840, 2160)
+    refresh_hz: Positive | None = None
+
+
+Gear = Annotated[Panel | Projector | Screen | Mount | Soundbar | Speaker | Player, Field(discriminator="kind")]
+GearItem = Panel | Projector | Screen | Mount | Soundbar | Speaker | Player
 GearShelf = Mapping[str, GearItem]
+"""Every edition there is, by hash: those that jobs keep too."""
 GEAR: TypeAdapter[GearItem] = TypeAdapter(Gear)
 
 
-LATER: Final = frozenset({"curve", "lag_ms", "lag_mode", "refresh_hz", "fan_db", "swivel", "rises", "reach"})
+class Editions(dict[str, GearItem]):
+    """Every edition there is, and which of them stand on the shelf."""
+
+    def __init__(self, items: Mapping[str, GearItem], on_shelf: Collection[str]) -> None:
+        super().__init__(items)
+        self.offered: dict[str, GearItem] = {key: item for key, item in items.items() if key in on_shelf}
+        self._newest = {_called(item): (key, item) for key, item in self.offered.items()}
+
+    def newer(self, key: str) -> tuple[str, GearItem] | None:
+        """The edition on the shelf that has followed one, with its name; None where there is none."""
+        item = self.get(key)
+        return self._newest.get(_called(item)) if item is not None and key not in self.offered else None
+
+
+def _called(item: GearItem) -> tuple[str, str, str]:
+    """What two editions of one item have in common."""
+    return item.kind, getattr(item, "holds", ""), item.name
+
+
+def followed(gear: GearShelf, used: Collection[str]) -> dict[str, tuple[str, GearItem]]:
+    """What has followed the editions in use, by their names; nothing where the shelf is not known."""
+    if not isinstance(gear, Editions):
+        return {}
+    return {key: found for key in sorted(used) if (found := gear.newer(key)) is not None}
+
+
+def offered(gear: GearShelf) -> GearShelf:
+    """What can be chosen anew: what stands on the shelf, where that is known, else all."""
+    return gear.offered if isinstance(gear, Editions) else gear
+
+
+LATER: Final = frozenset(
+    [
+        "curve",
+        "lag_ms",
+        "lag_mode",
+        "refresh_hz",
+        "fan_db",
+        "swivel",
+        "rises",
+        "reach",
+        "form",
+        "price_on",
+        "screw",
+        "screw_depth",
+        "contrast",
+        "fan_mode",
+        "datum_to_back",
+    ]
+)
 """Fields that came after the first editions were named: left out of the content while nobody has given them, so that
 old editions keep their names."""
 

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from functools import cache
 from types import UnionType
-from typing import Annotated, TypeVar, Union, get_args, get_origin
+from typing import Annotated, TypeVar, Union, get_args, get_origin, get_type_hints
 
 from pydantic import BaseModel
 
-from oval_room.core.plan.measure import Frozen, Id
+from oval_room.core.plan.measure import Frozen, Hash, Id
 from oval_room.core.plan.nodes import PartNodes
 
 _Node = TypeVar("_Node", bound=Frozen)
@@ -23,6 +23,13 @@ def keyed_fields(model: type[BaseModel]) -> tuple[str, ...]:
         for name, field in model.model_fields.items()
         if get_origin(field.annotation) is dict and get_args(field.annotation)[0] == Id
     )
+
+
+@cache
+def edition_fields(model: type[BaseModel]) -> tuple[str, ...]:
+    """Names of the fields of a node that name an edition of gear by its hash; other words for gear are none."""
+    types = get_type_hints(model, include_extras=True)
+    return tuple(name for name in model.model_fields if Hash in (types[name], *get_args(types[name])))
 
 
 @cache

@@ -2,28 +2,53 @@
 
 from __future__ import annotations
 
+import re
 from typing import Annotated, Any, Final, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
+from oval_room.core import most
 from oval_room.core.plan.instruments import HALF_WIDTH, Instrument
 
 Source = Literal["default", "assumed", "chosen", "read", "maker", "as-built"]
 UNSURE: tuple[Source, ...] = ("default", "assumed")
 
+
+_CONTROLS: Final = re.compile("[\\x00-\\x1f\\x7f-\\x9f\\u2028\\u2029\\u202a-\\u202e\\u2066-\\u2069\\ufffe\\uffff]+")
+"""Controls, line ends and marks that turn the way of writing: XML, CSV and PDF can't hold the first."""
+
+
+def plain(text: str) -> str:
+    """A text on one line and without control characters, which nothing that is drawn or written out may hold."""
+    return _CONTROLS.sub(" ", text).strip() if _CONTROLS.search(text) else text
+
+
+# What comes in, from wherever: every number finite and within a span, every text bounded and of one line.
+
 Mm = Annotated[float, Field(ge=-100_000, le=100_000, allow_inf_nan=False)]
 LengthMm = Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)]
 HeightMm = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
 Degrees = Annotated[float, Field(ge=-180, le=180, allow_inf_nan=False)]
+Number = Annotated[float, Field(ge=-1_000_000, le=1_000_000, allow_inf_nan=False)]
+"""Any value of a change: a length [mm], a light [lux], an angle. What it is for has its own span, checked where it
+goes: this one is wider, so that a change too large to be made can still be said."""
+FrameMm = Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False)]
+Money = Annotated[float, Field(ge=0, le=100_000_000, allow_inf_nan=False)]
+Count = Annotated[int, Field(ge=0, le=100_000)]
+Pixels = tuple[Annotated[int, Field(ge=16, le=32_768)], Annotated[int, Field(ge=16, le=32_768)]]
 Id = Annotated[str, Field(pattern=r"^[a-z]{1,2}[0-9]{1,4}$")]
-Words = Annotated[str, Field(max_length=400)]
-Name = Annotated[str, Field(min_length=1, max_length=80)]
+ReadingId = Annotated[str, Field(pattern=r"^r[0-9]{1,6}$")]
+Hash = Annotated[str, Field(pattern=r"^g[0-9a-f]{16}$")]
+"""A gear edition, by the hash of what it says."""
+Words = Annotated[str, Field(max_length=400), AfterValidator(plain)]
+Name = Annotated[str, Field(min_length=1, max_length=80), AfterValidator(plain)]
 
 
 Values = dict[str, Any]
 """Field values by name, on their way into a node that checks them."""
 
-MOST: Final = 200
+MOST_READINGS: Final = most.READINGS
+MOST: Final = most.THINGS
 """Things of one kind in one job."""
 
 
@@ -39,7 +64,7 @@ class Measure(Frozen):
     value: Annotated[float, Field(ge=-200_000, le=200_000)]
     half_width: Annotated[float, Field(ge=0, le=200_000)] = 0.0
     source: Source = "default"
-    readings: tuple[str, ...] = ()
+    readings: Annotated[tuple[ReadingId, ...], Field(max_length=2000)] = ()
 
     @property
     def unsure(self) -> bool:
@@ -50,7 +75,7 @@ class Reading(Frozen):
     """One entry of the reading log; never changed, only followed by another."""
 
     of: Words
-    value: float
+    value: Number
     instrument: Instrument
     by: Words = ""
     at: Words = ""
@@ -68,6 +93,10 @@ class Typed(Frozen):
     @property
     def half_width(self) -> float:
         return HALF_WIDTH[self.instrument] if self.source in ("read", "as-built") else 0.0
+
+
+class Draft(dict[str, Reading]):
+    """A log that many steps write to, each after the other, before it is kept: not copied for each."""
 
 
 def chosen(value: float) -> Typed:

@@ -24,6 +24,7 @@ Place = tuple[float, float]
 Corners = tuple[Place, ...]
 MOST_CORNERS: Final = 40
 LEAST_WALL: Final = 10.0  # [mm]
+LONGEST_WALL: Final = 100_000.0  # [mm] (rules 1.1)
 SQUARE: Final = 0.5  # a turn within this of a right angle counts as square [deg]
 
 
@@ -125,6 +126,12 @@ def check_outline(corners: Corners) -> Corners:
         if wall.length < LEAST_WALL:
             raise RefusedError(
                 f"wall {wall.key[1:]} is only {wall.length:.0f} mm long; leave it out",
+                field="outline",
+                value=wall.length,
+            )
+        if wall.length > LONGEST_WALL:
+            raise RefusedError(
+                f"wall {wall.key[1:]} is over {LONGEST_WALL / 1000:.0f} m long; check the unit",
                 field="outline",
                 value=wall.length,
             )

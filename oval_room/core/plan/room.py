@@ -8,7 +8,17 @@ from typing import Annotated, Final, Literal
 from pydantic import Field, model_validator
 
 from oval_room.core.plan.measure import Frozen, HeightMm, Measure, Mm, Words, default
-from oval_room.core.plan.outline import Corners, Wall, area, check_outline, inside, perimeter, reach, walls_of
+from oval_room.core.plan.outline import (
+    LONGEST_WALL,
+    Corners,
+    Wall,
+    area,
+    check_outline,
+    inside,
+    perimeter,
+    reach,
+    walls_of,
+)
 
 WallKey = Annotated[str, Field(pattern=r"^w([1-9]|[1-3][0-9]|40)$")]
 SurfaceKey = Annotated[str, Field(pattern=r"^(w([1-9]|[1-3][0-9]|40)|ceiling)$")]
@@ -33,6 +43,9 @@ WallKind = Literal[
 ]
 CeilingKind = Literal["unknown", "joists", "trusses", "concrete", "grid"]
 RoomFinish = Literal["white", "furnished", "dark"]
+
+LEAST_SIDE: Final = 100.0
+"""No room is smaller [mm]; an outline's first wall may be as short as a wall is."""
 
 WALL_WORDS: Final[dict[str, str]] = {
     "unknown": "not known",
@@ -72,13 +85,13 @@ class Slope(Frozen):
 
     wall: WallKey
     low: Measure
-    pitch: Annotated[float, Field(gt=0, le=80)]
+    pitch: Annotated[float, Field(ge=0.1, le=80)]
 
 
 class Made(Frozen):
     """What a wall or the ceiling is made of (rules 7.1). None where nobody has looked."""
 
-    kind: str = "unknown"
+    kind: Words = "unknown"
     board: HeightMm | None = None
     layers: Annotated[int, Field(ge=0, le=4)] | None = None
     behind: Words = ""
@@ -124,6 +137,9 @@ class Room(Frozen):
     def _shape(self) -> Room:
         if self.outline:
             check_outline(self.corners)
+        for name, side in (("width", self.width), ("depth", self.depth), ("height", self.height)):
+            if not LEAST_SIDE <= side.value <= LONGEST_WALL:
+                raise ValueError(f"the room's {name} must be from {LEAST_SIDE:.0f} mm to 100 m")
         for slope in self.slopes:
             if slope.wall not in {wall.key for wall in self.walls}:
                 raise ValueError(f"the ceiling can't slope from {slope.wall}, which is not there")

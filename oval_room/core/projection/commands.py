@@ -10,9 +10,9 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount
 from oval_room.core.plan.gear import Projector as ProjectorGear
-from oval_room.core.plan.measure import Id
+from oval_room.core.plan.measure import Id, Number, Words
 from oval_room.core.plan.placed import Pose
-from oval_room.core.plan.turn import Turn
+from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 
@@ -23,16 +23,16 @@ class PutProjector(Command):
     do: Literal["put projector"] = "put projector"
     id: Id
     scheme: Id | None = None
-    name: str | None = None
+    name: Words | None = None
     shows: Id | None = None
-    gear: str | None = None
-    mount: str | None = None
+    gear: Words | None = None
+    mount: Words | None = None
     hung: bool | None = None
-    x: float | None = None
-    y: float | None = None
-    z: float | None = None
-    mode: float | None = None
-    age: str | None = None
+    x: Number | None = None
+    y: Number | None = None
+    z: Number | None = None
+    mode: Number | None = None
+    age: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
@@ -68,11 +68,14 @@ class PutProjector(Command):
 
 
 def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear) -> Pose:
-    """Where a projector starts: on the picture's centre line, a third up its throw range, level with the shift it
-    has."""
+    """Where a projector starts: on the picture's centre line out from its own wall, a third up its throw range, level
+    with the shift it has."""
+    wall = plan.survey.room.walls[wall_of(plan.survey.room, picture) - 1]
+    along, off = wall.own(picture.pose.x, picture.pose.y)
     width = max(picture.width.value, picture.height * item.own_aspect)
     throw = width * (item.lens[0] + (item.lens[1] - item.lens[0]) / 3)
-    top = plan.survey.room.height.value - item.plate_to_axis - 150
+    top = plan.survey.room.height.value - item.lens_on_plate[2] - 150
     raster = width / item.own_aspect
     reach = picture.pose.z + raster * (item.shift_offset + 0.9 * item.shift_up)
-    return Pose(x=picture.pose.x, y=picture.pose.y + throw, z=max(min(top, reach), 0.0))
+    x, y = wall.room(along, off + throw)
+    return Pose(x=x, y=y, z=max(min(top, reach), 0.0))

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from oval_room.core.plan.measure import Frozen, Id, Name
+from oval_room.core.plan.measure import Frozen, Hash, Id, Name
 from oval_room.core.plan.placed import Pose
 
 
@@ -15,8 +15,8 @@ class Projector(Frozen):
 
     name: Name
     shows: Id
-    gear: str
-    mount: str | None = None
+    gear: Hash
+    mount: Hash | None = None
     hung: bool = True
     pose: Pose
     mode: Annotated[float, Field(gt=0, le=1)] = 0.65

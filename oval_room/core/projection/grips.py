@@ -8,8 +8,24 @@ from typing import Final
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.hand.grip import Grip, GripKind, Hand, Pulled, Snap
 from oval_room.core.plan.document import Plan
+from oval_room.core.pose import axes, to_own
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ThrowResult
+
+
+def _throw(plan: Plan, projector: Projector) -> float:
+    """From the lens to its screen's surface, square to it [mm]."""
+    pose = plan.chosen.pictures[projector.shows].pose
+    return to_own(pose.point, pose.turn, projector.pose.point).out
+
+
+def _on_strip(plan: Plan, view: str, picture: str | None) -> list[Grip]:
+    """The lens on the throw strip: nearer and farther only. The strip is of one projector."""
+    fed = plan.chosen.fed_by(picture)
+    if fed is None:
+        return []
+    return [Grip(f"throw.{fed[0]}", _throw(plan, fed[1]), 0.0, "u", f"{fed[1].name}, throw", fed[0])]
 
 
 def _lenses(plan: Plan, view: str, picture: str | None) -> list[Grip]:
@@ -56,4 +72,20 @@ def _lens(hand: Hand, to: tuple[float, float]) -> Pulled:
     return hand.done(PutProjector(id=hand.name, y=y, x=x), f"lens to {hand.show(y)} out, {hand.show(x)} along", y, x)
 
 
-GRIPS: Final = (GripKind("lens", ("section", "plan"), _lenses, _lens),)
+def _along(hand: Hand, to: tuple[float, float]) -> Pulled:
+    projector = hand.plan.chosen.projectors.get(hand.name)
+    if projector is None:
+        raise MissingError(f"there is no projector {hand.name}", value=hand.name)
+    pose = hand.plan.chosen.pictures[projector.shows].pose
+    square = axes(pose.turn)[2][1]  # how much of a step out of the wall is a step away from the screen
+    if square <= 0.1:
+        raise RefusedError("the screen stands across its wall: move the lens in the plan", field="throw")
+    now = _throw(hand.plan, projector)
+    y = hand.near(projector.pose.y + (to[0] - now) / square, _places(hand, "y"))
+    throw = now + (y - projector.pose.y) * square
+    if throw <= 0:
+        raise RefusedError("the lens stays before its screen", field="throw", value=throw)
+    return hand.done(PutProjector(id=hand.name, y=y), f"throw to {hand.show(throw)}", throw, 0.0)
+
+
+GRIPS: Final = (GripKind("lens", ("section", "plan"), _lenses, _lens), GripKind("throw", ("strip",), _on_strip, _along))

@@ -4,17 +4,22 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.part import Part, StageSpec
+from oval_room.core.part import Offer, Part, StageSpec
+from oval_room.core.projection.beam_study import BeamResult, study_beam
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.entries import throw_entries
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.grips import GRIPS
 from oval_room.core.projection.movers import lens_movers
 from oval_room.core.projection.noise import NoiseResult, study_noise
+from oval_room.core.projection.offers import projector_here_be
 from oval_room.core.projection.phrases import PHRASES
+from oval_room.core.projection.placing_sums import PLACING_SUMS
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ThrowResult, study_throw
 from oval_room.core.projection.sums import SUMS
+from oval_room.core.projection.ultra_short_study import UltraShortResult, study_ultra_short
+from oval_room.core.projection.wide_study import WideResult, study_wide
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
 
@@ -31,14 +36,47 @@ PART: Final = Part(
             lambda c: (c.survey.room, c.scheme, c.gear, c.ruler, c.plan.writing.instrument),
             study_throw,
             by_wall=True,
+            judges=("projector", "screen", "tv"),
         ),
-        Study("noise", NoiseResult, lambda c: (c.seen("seats"), c.scheme, c.gear), study_noise, by_wall=True),
+        Study(
+            "beam",
+            BeamResult,
+            lambda c: (c.seen("room", "things", "seats", "openings"), c.scheme, c.of(ThrowResult), c.ruler),
+            study_beam,
+            by_wall=True,
+            judges=("projector", "screen"),
+        ),
+        Study(
+            "ultra-short",
+            UltraShortResult,
+            lambda c: (c.seen("things"), c.scheme, c.of(ThrowResult), c.ruler),
+            study_ultra_short,
+            by_wall=True,
+            judges=("projector",),
+        ),
+        Study(
+            "wide films",
+            WideResult,
+            lambda c: (c.scheme, c.of(ThrowResult), c.ruler),
+            study_wide,
+            by_wall=True,
+            judges=("projector", "screen"),
+        ),
+        Study(
+            "noise",
+            NoiseResult,
+            lambda c: (c.seen("seats"), c.scheme, c.gear),
+            study_noise,
+            by_wall=True,
+            judges=("projector",),
+        ),
     ),
     phrases=PHRASES,
     entries={"throw": throw_entries},
     grips=GRIPS,
     movers=(lens_movers,),
-    sums=(SumGroup("Projector", SUMS),),
+    offers=(Offer("projector", (), projector_here_be),),
+    sums=(SumGroup("Projector", (*SUMS, *PLACING_SUMS)),),
     stage=StageSpec(
         "throw",
         "Throw",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Final
 
 from oval_room.core.commands import Command, several
@@ -17,6 +18,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.tape.spans import ALONG, LENS, LENS_UP, THROW
+from oval_room.core.units import is_bare, is_length
 
 
 def projector_here(here: Here) -> tuple[str, Projector]:
@@ -36,8 +38,14 @@ def projector_here(here: Here) -> tuple[str, Projector]:
 
 
 def _projector(here: Here, rest: str) -> Heard:
-    gear = here.gear_named(rest, "projector")
     projectors = here.plan.chosen.projectors
+    name, at, length = re.sub(r"\s+(?:back|away|out|from .*|throw)$", "", rest).rpartition(" at ")
+    length = re.sub(r"^at ", "", length)
+    if is_length(length) and (at or rest.startswith("at ") or not is_bare(length)):
+        named = _projector(here, name) if name else None
+        thrown = _throw(here.after(named.command) if named else here, length)
+        return Heard(f"{named.say}; {thrown.say}", several(named.command, thrown.command)) if named else thrown
+    gear = here.gear_named(rest, "projector")
     if projectors:
         key, projector = projector_here(here)
         return Heard(

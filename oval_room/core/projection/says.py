@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from oval_room.core.findings import Code, CureKind, Finding
 from oval_room.core.levels import Level
+from oval_room.core.projection.keystone import keystone_level
 from oval_room.core.words import Words, capital
 
 
@@ -55,7 +56,82 @@ def _shift(f: Finding, w: Words) -> str:
         ways.append(f"lens {w.length(abs(m['right']), 'least')} to the {'right' if m['right'] > 0 else 'left'}")
     tail = capital("; ".join(ways)) if ways else "No single move cures it: bring the lens to the centre line first"
     used = "" if m["use"] is None else f" The lens is at {m['use'] * 100:.0f} % of what it has."
-    return f"Lens shift runs out.{used} {tail}."
+    return f"Lens shift runs out.{used} {tail}.{_tilted(f)}"
+
+
+def _tilted(f: Finding) -> str:
+    """What tilting in the place of shift would come to: named last, as it is done last (rules 6.4)."""
+    m = f.more
+    if "pitch" not in m:
+        return ""
+    way = "up" if m["pitch"] > 0 else "down"
+    if not m["fills"]:
+        return f" Tilted nose {way} instead, the lens can't fill the picture from here."
+    turn = f"{max(abs(m['pitch']), 0.1):.1f}° nose {way}"
+    told = f" Tilted {turn} and corrected digitally, {int(m['pixels'])} % of the pixels are left"
+    return f"{told}: too few." if keystone_level(m["pixels"]) is Level.STOP else f"{told}: the last resort."
+
+
+def _in_beam(f: Finding, w: Words, what: str) -> str:
+    m = f.more
+    return (
+        f"{capital(what)} stands in the beam of {w.name(f.about, 'projector')}, from {w.length(m['from'])} to "
+        f"{w.length(m['to'])} out: {w.length(f.value, 'least')} {m['way']} and it is clear."
+    )
+
+
+def _walks_in(f: Finding, w: Words) -> str:
+    way = w.name(f.about, "opening") or w.name(f.about, "thing")
+    return (
+        f"Somebody on their way through {way} walks {w.length(f.value, 'least')} into the beam of "
+        f"{w.name(f.about, 'projector')}: their shadow is on the picture."
+    )
+
+
+def _cabinet(f: Finding, w: Words) -> str:
+    m, name = f.more, w.named(f.about, "projector")
+    if f.level is Level.STOP:
+        inside = w.length(-(f.value or 0), "least")
+        return f"{name} would have to stand {inside} in the wall: a larger picture, or one forward."
+    return (
+        f"{name} stands {w.length(f.value, 'nearest')} off the wall and reaches {w.length(m['needed'], 'least')} out. "
+        f"One millimetre nearer is {m['wider']:.1f} mm narrower and {m['down']:.1f} mm lower at the bottom: nothing "
+        "moves it once it is aligned."
+    )
+
+
+def _tray(f: Finding, w: Words) -> str:
+    thing, name = w.named(f.about, "thing"), w.name(f.about, "projector")
+    if f.level is Level.GOOD:
+        return f"{thing} is deep enough for {name}."
+    short = w.length((f.limit or 0) - (f.value or 0), "least")
+    return f"{thing} is {short} too shallow for {name}: stand it that far off the wall, or give it a sliding tray."
+
+
+def _stands(f: Finding, w: Words) -> str:
+    way = "above" if f.more["off"] > 0 else "under"
+    return (
+        f"{w.named(f.about, 'projector')} is planned {w.length(abs(f.more['off']), 'least')} {way} where "
+        f"{w.name(f.about, 'thing')} puts it: the furniture decides, or another does."
+    )
+
+
+def _wide(f: Finding, w: Words) -> str:
+    m, name = f.more, w.named(f.about, "picture")
+    if not m["possible"]:
+        return (
+            f"{name} wants {m['zoom']:.2f}× between 16:9 and the wide film; this lens zooms {m['has']:.2f}×. Show 16:9 "
+            "smaller, add an anamorphic lens, or take a lens that zooms more."
+        )
+    both = f"{w.length(m['near'], 'least')} to {w.length(m['far'], 'greatest')}"
+    if f.level is Level.MIND:
+        return f"From {w.length(f.value)} the lens does not do both 16:9 and the wide film at one height; {both} does."
+    light = f" The wide film has {m['light'] * 100:.0f} % of the light." if m["light"] is not None else ""
+    return (
+        f"16:9 and the wide film by zoom, {m['zoom']:.2f}× of {m['has']:.2f}×: two lens memories. Mask "
+        f"{w.length(m['overshoot'], 'least')} above and below the wide film, {w.length(m['bar'])} each side of 16:9."
+        f"{light}"
+    )
 
 
 class ThrowCode(Code):
@@ -79,6 +155,17 @@ class ThrowCode(Code):
         ),
     )
     LENS_BEHIND = "throw: lens behind the screen", lambda f, w: "The lens is behind the screen."
+    BEAM_THING = "throw: in the beam", lambda f, w: _in_beam(f, w, w.name(f.about, "thing"))
+    BEAM_HEAD = "throw: a head in the beam", lambda f, w: _in_beam(f, w, f"the head of {w.name(f.about, 'seat')}")
+    BEAM_WALK = "throw: somebody coming in", _walks_in
+    BEAM_CLEAR = (
+        "throw: the beam is clear",
+        lambda f, w: f"Nothing stands in the beam of {w.name(f.about, 'projector')}.",
+    )
+    WIDE = "throw: wide films by zoom", _wide
+    CABINET = "throw: cabinet and wall", _cabinet
+    TRAY = "throw: furniture deep enough", _tray
+    STANDS = "throw: furniture and lens", _stands
     FAN = (
         "throw: fan near a head",
         lambda f, w: (

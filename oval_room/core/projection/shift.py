@@ -124,6 +124,18 @@ def _s_range(window: ShiftWindow, v: float, slack: float) -> tuple[float, float]
     return None if left is None else (-window.side * left, window.side * left)
 
 
+def side_room(window: ShiftWindow, v: float, *, width: float, height: float, hung: bool) -> tuple[float, float] | None:
+    """The sideways shifts s a lens has at a needed shift up v, as seen in the room; None where it has no such v."""
+    turn = -1.0 if hung else 1.0
+    if window.polygon:
+        found = _across([(b, a) for a, b in window.polygon], v * turn)
+    else:
+        found = _s_range(window, v * turn - window.offset, FIXED_ROOM / height)
+        if found is not None and window.side == 0:
+            found = (-FIXED_ROOM / width, FIXED_ROOM / width)
+    return None if found is None else (min(found[0] * turn, found[1] * turn), max(found[0] * turn, found[1] * turn))
+
+
 def check_polygon(polygon: Sequence[tuple[float, float]]) -> None:
     """Refuse a window that is not a convex outline of three or more corners.
 

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Self
+from typing import Final
 
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
@@ -20,10 +19,11 @@ from oval_room.core.pose import to_own
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.figures import KINDS
+from oval_room.core.projection.keystone import Tilt, tilt_instead
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.shift import ShiftNeed, ShiftWindow, shift_need
-from oval_room.core.projection.throw import VENT, Span, distances, raster_width, throw_level, widths
-from oval_room.core.report import Result, all_of, merged
+from oval_room.core.projection.throw import FIXED_LENS_ROOM, VENT, Span, distances, raster_width, throw_level, widths
+from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
@@ -32,7 +32,10 @@ from oval_room.core.units import Ruler
 
 @dataclass(frozen=True, slots=True)
 class ProjectorThrow:
-    """One projector against its picture [mm]. raster: width and height lit. span: throws this width allows."""
+    """One projector against its picture [mm]. raster: width and height lit. span: throws this width allows.
+
+    tilt: what a pitch would do where the shift runs out. tilt_fills: whether the lens has the throw ratio it wants.
+    """
 
     picture: str
     projector: Projector
@@ -44,10 +47,26 @@ class ProjectorThrow:
     behind: float
     need: ShiftNeed
     window: ShiftWindow
+    tilt: Tilt | None = None
+    tilt_fills: bool = False
 
     @property
     def ratio(self) -> float:
         return self.throw / self.raster[0]
+
+
+ON_CENTRE_LINE: Final = 0.05
+"""Share of the width by which a lens may stand beside the picture's middle and still be tilted as a symmetric one."""
+
+
+def _tilt(need: ShiftNeed, raster: tuple[float, float], throw: float) -> Tilt | None:
+    """What a tilt would do where the shift runs out: the lens at the end of its shift, pitched for the rest
+    (rules 6.4)."""
+    if need.lens_up is None or need.lens_up == 0 or abs(need.s) > ON_CENTRE_LINE:
+        return None
+    width, height = raster
+    offset = need.v - need.lens_up / height
+    return tilt_instead(width=width, aspect=width / height, throw=throw, above=need.v * height, offset=offset)
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,14 +74,6 @@ class ThrowResult(Result):
     """Every projector's throw, body and shift."""
 
     throws: dict[str, ProjectorThrow]
-
-    @classmethod
-    def joined(cls, parts: Sequence[Self]) -> Self:
-        return cls(
-            merged(part.figures for part in parts),
-            all_of(part.findings for part in parts),
-            merged(part.throws for part in parts),
-        )
 
 
 def shift_window(item: ProjectorGear) -> ShiftWindow:
@@ -86,7 +97,8 @@ def study_throw(room: Room, scheme: Scheme, gear: GearShelf, ruler: Ruler, instr
             findings += one.findings()
             if one.result:
                 found[key] = one.result
-                one.write_figures(book)
+                if not book.unwanted:
+                    one.write_figures(book)
     return ThrowResult(book.figures, tuple(findings), found)
 
 
@@ -105,6 +117,7 @@ class _OneThrow:
         self.room, self.ruler = room, ruler
         self.own = to_own(picture.pose.point, picture.pose.turn, projector.pose.point)
         self.vent = VENT if item.vent is None else item.vent
+        self.half_width = half_width
         self.result = self._work_out(half_width) if self.own.out > 0 else None
 
     def _work_out(self, half_width: float) -> ProjectorThrow:
@@ -120,6 +133,8 @@ class _OneThrow:
             window=window,
             hung=self.projector.hung,
         )
+        tilt = _tilt(need, raster, self.own.out)
+        wide = 0.0 if tilt is None else self.own.out / tilt.throw_ratio
         return ProjectorThrow(
             picture=self.projector.shows,
             projector=self.projector,
@@ -128,9 +143,12 @@ class _OneThrow:
             raster=raster,
             span=distances(across, item.lens),
             level=throw_level(self.own.out, across, item.lens, half_width=half_width, step=self.ruler.step),
-            behind=self._back() - self.projector.pose.y - item.body_behind_lens - self.vent,
+            behind=self._back() - self.projector.pose.y - item.behind_lens - self.vent,
             need=need,
             window=window,
+            tilt=tilt,
+            tilt_fills=tilt is not None
+            and throw_level(self.own.out, wide, item.lens, half_width=half_width) is not Level.STOP,
         )
 
     def write_figures(self, book: FigureBook) -> None:
@@ -157,7 +175,7 @@ class _OneThrow:
         book.add("least_width", width_span.least, d, tele, projector=key)
         book.add("greatest_width", width_span.greatest, d, wide, projector=key)
         depth = Input("depth", "to the wall behind", self._back(), "mm", self.room.depth.source)
-        body = Input("body", "body behind the lens", item.body_behind_lens, "mm", "maker")
+        body = Input("body", "body behind the lens", item.behind_lens, "mm", "maker")
         vent = Input("vent", "room for air", self.vent, "mm", "maker" if item.vent is not None else "rule")
         book.add("behind", result.behind, depth, y_l, body, vent, projector=key)
         z_c = Input("z_c", "image centre above the floor", picture.pose.z, "mm", "chosen")
@@ -195,7 +213,7 @@ class _OneThrow:
 
     def _last_lens_y(self) -> float:
         """The farthest lens that leaves room for body and air behind."""
-        return self._back() - self.item.body_behind_lens - self.vent
+        return self._back() - self.item.behind_lens - self.vent
 
     def _throw(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
         span = result.span.safe(self.ruler.step)
@@ -206,6 +224,7 @@ class _OneThrow:
             "least": result.span.least,
             "greatest": result.span.greatest,
             "fixed": self.item.lens[0] == self.item.lens[1],
+            "spare": (self._spare_throw(result), "mm"),
         }
         cures: tuple[Cure, ...] = ()
         if result.level is Level.STOP:
@@ -224,6 +243,19 @@ class _OneThrow:
                 *self._lens_and_width(result, share),
             )
         return Finding(ThrowCode.THROW, result.level, "6.1", about, result.throw, end, "mm", cures, more)
+
+    def _tilted(self, result: ProjectorThrow) -> dict[str, object]:
+        """What a tilt would come to where the shift runs out, for its sentence."""
+        if result.tilt is None:
+            return {}
+        return {"pitch": result.tilt.pitch, "pixels": result.tilt.lands.pixels, "fills": result.tilt_fills}
+
+    def _spare_throw(self, result: ProjectorThrow) -> float:
+        """How far the lens may move before the lens's range ends; under nought, how far it must [mm]."""
+        span = result.span
+        if span.least == span.greatest:
+            return self.half_width + FIXED_LENS_ROOM - abs(result.throw - span.least)
+        return min(result.throw - span.least, span.greatest - result.throw)
 
     def _width_in_shift(self, width: float, share: float) -> Cure:
         """The same width with the picture moved so that its needed shift stays as it is."""
@@ -254,9 +286,12 @@ class _OneThrow:
 
     def _shift(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
         need = result.need
-        more = {"v": need.v, "s": need.s, "up": need.lens_up, "right": need.lens_right, "use": need.use}
+        more: dict[str, object] = {"v": need.v, "s": need.s, "use": need.use}
+        more |= {"up": need.lens_up, "right": need.lens_right}
         if need.inside:
             return Finding(ThrowCode.SHIFT, Level.GOOD, "6.3", about, need.use, 1.0, "ratio", more=more)
+        moves = [abs(move) for move in (need.lens_up, need.lens_right) if move is not None]
+        more["spare"] = (-min(moves), "mm") if moves else None
         pose, cures = self.projector.pose, []
         if need.lens_up is not None and need.lens_up != 0:
             z = self.ruler.safe(pose.z + need.lens_up, "least" if need.lens_up > 0 else "greatest")
@@ -267,6 +302,7 @@ class _OneThrow:
             bottom = self.ruler.safe(bottom, "greatest" if need.lens_up > 0 else "least")
             put = PutPicture(id=self.projector.shows, bottom=bottom)
             cures.append(Cure(PictureCure.BOTTOM_AT, bottom, put))
+            more |= self._tilted(result)
         if need.lens_right is not None and need.lens_right != 0:
             x = self.ruler.safe(pose.x + need.lens_right, "least" if need.lens_right > 0 else "greatest")
             cures.append(Cure(LensCure.LENS_ALONG, x, PutProjector(id=self.key, x=x)))

@@ -10,7 +10,7 @@ from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
-from oval_room.core.plan.measure import Id, Typed, Values
+from oval_room.core.plan.measure import Count, Hash, Id, Number, Pixels, Typed, Values, Words
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import Turn
 from oval_room.core.screens.document import Picture
@@ -23,25 +23,25 @@ class PutPicture(Command):
     do: Literal["put picture"] = "put picture"
     id: Id
     scheme: Id | None = None
-    name: str | None = None
-    kind: str | None = None
+    name: Words | None = None
+    kind: Words | None = None
     width: Typed | None = None
-    aspect: float | None = None
-    frame_side: float | None = None
-    frame_top: float | None = None
-    frame_bottom: float | None = None
-    x: float | None = None
-    y: float | None = None
-    z: float | None = None
-    bottom: float | None = None
-    yaw: float | None = None
-    pitch: float | None = None
-    pixels: tuple[int, int] | None = None
-    surface: str | None = None
-    mount: str | None = None
-    curve: float | None = None
+    aspect: Number | None = None
+    frame_side: Number | None = None
+    frame_top: Number | None = None
+    frame_bottom: Number | None = None
+    x: Number | None = None
+    y: Number | None = None
+    z: Number | None = None
+    bottom: Number | None = None
+    yaw: Number | None = None
+    pitch: Number | None = None
+    pixels: Pixels | None = None
+    surface: Words | None = None
+    mount: Words | None = None
+    curve: Number | None = None
     """Radius of a curved panel [mm]; 0 makes it flat."""
-    split: tuple[int, int] | None = None
+    split: tuple[Count, Count] | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
@@ -93,7 +93,7 @@ class TakeGear(Command):
 
     do: Literal["take gear"] = "take gear"
     id: Id
-    gear: str
+    gear: Hash
     scheme: Id | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -104,7 +104,7 @@ class TakeGear(Command):
         if not isinstance(item, (Panel, Screen)):
             put = Command.known.get(item.placed_by)
             if put is None:
-                raise RefusedError(f"a {item.kind} goes under a picture or projector; choose it there", field="gear")
+                raise RefusedError(f"a {item.kind} is chosen where it goes, not for a picture", field="gear")
             return put.model_validate({"id": self.id, "scheme": key, "gear": self.gear}).applied(plan, gear, stamp)
         values: Values = {
             "kind": item.kind,

@@ -8,7 +8,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field, model_validator
 
 from oval_room.core.plan.gear import SurfaceKind
-from oval_room.core.plan.measure import Frozen, HeightMm, LengthMm, Measure, Name
+from oval_room.core.plan.measure import FrameMm, Frozen, Hash, LengthMm, Measure, Name, Pixels
 from oval_room.core.plan.placed import Pose
 from oval_room.core.screens.shapes import bow, chord
 
@@ -21,18 +21,24 @@ class Picture(Frozen):
     kind: Literal["panel", "screen"]
     width: Measure
     aspect: Annotated[float, Field(ge=0.05, le=20)] = 16 / 9
-    frame_side: HeightMm = 0.0
-    frame_top: HeightMm = 0.0
-    frame_bottom: HeightMm = 0.0
+    frame_side: FrameMm = 0.0
+    frame_top: FrameMm = 0.0
+    frame_bottom: FrameMm = 0.0
     pose: Pose
-    pixels: tuple[int, int] = (3840, 2160)
+    pixels: Pixels = (3840, 2160)
     surface: SurfaceKind = "matte"
-    gear: str | None = None
-    mount: str | None = None
+    gear: Hash | None = None
+    mount: Hash | None = None
     curve: LengthMm | None = None
     """Radius of a curved panel [mm]; its width is then that of the arc (rules 2.2)."""
     split: tuple[Annotated[int, Field(ge=1, le=8)], Annotated[int, Field(ge=1, le=8)]] = (1, 1)
     """Columns and rows that the picture is shared into (rules 2.4)."""
+
+    @model_validator(mode="after")
+    def _high(self) -> Picture:
+        if not self.height <= 100_000:
+            raise ValueError(f"a picture is at most 100 m high (this one {self.height / 1000:,.0f} m)")
+        return self
 
     @model_validator(mode="after")
     def _arc(self) -> Picture:

@@ -12,7 +12,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.group import Group, GroupKind
-from oval_room.core.plan.measure import MOST, Id, Name
+from oval_room.core.plan.measure import MOST, Id, Name, Number
 from oval_room.core.plan.turn import Turn
 from oval_room.core.pose import to_own, to_room
 from oval_room.core.screens.commands import PutPicture
@@ -30,11 +30,11 @@ class PutGroup(Command):
     name: Name | None = None
     kind: GroupKind | None = None
     members: Annotated[tuple[Id, ...], Field(max_length=MOST)] | None = None
-    x: float | None = None
-    y: float | None = None
-    z: float | None = None
-    bottom: float | None = None
-    yaw: float | None = None
+    x: Number | None = None
+    y: Number | None = None
+    z: Number | None = None
+    bottom: Number | None = None
+    yaw: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)

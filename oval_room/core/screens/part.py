@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.part import Part
+from oval_room.core.part import Offer, Part
+from oval_room.core.screens import moving_phrases
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.entries import picture_entries
 from oval_room.core.screens.figures import KINDS
 from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.screens.movers import picture_movers
+from oval_room.core.screens.offers import panel_here_be, screen_here_be
 from oval_room.core.screens.phrases import PHRASES
 from oval_room.core.screens.says import PictureCure, ScreenCode
 from oval_room.core.screens.study import ScreensResult, study_screens
@@ -29,10 +31,12 @@ PART: Final = Part(
             lambda c: (c.seen("things"), c.scheme, c.looked, c.gear, c.ruler),
             study_screens,
             by_wall=True,
+            judges=("projector", "screen", "tv"),
         ),
-        Study("use", UseResult, lambda c: (c.plan.brief, c.looked, c.gear), study_use),
+        Study("use", UseResult, lambda c: (c.plan.brief, c.looked, c.gear), study_use, judges=("projector", "tv")),
     ),
-    phrases=PHRASES,
+    phrases=(*PHRASES, *moving_phrases.PHRASES),
     entries={"picture": picture_entries},
     movers=(picture_movers,),
+    offers=(Offer("tv", (), panel_here_be), Offer("screen", (), screen_here_be)),
 )

@@ -11,7 +11,7 @@ from oval_room.core.aspect import parse_aspect, show_aspect
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
-from oval_room.core.plan.gear import Panel, Screen
+from oval_room.core.plan.gear import Panel, Screen, offered
 from oval_room.core.plan.group import GROUP_WORDS
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
@@ -27,7 +27,7 @@ from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of
 from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, GAP, RADIUS, STAND_OFF, TOP
-from oval_room.core.units import MM_IN, is_length
+from oval_room.core.units import MM_IN
 
 STACK: Final = 30.0  # between pictures over each other, frame to frame [mm]
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
@@ -101,7 +101,7 @@ def _other(here: Here, key: str, rest: str) -> tuple[str, Picture]:
     return next(iter(others.items()))
 
 
-def _edge(place: str, words: str) -> Callable[[Here, str], Heard]:
+def edge_at(place: str, words: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         key, picture = here.picture()
         value = here.length(rest, {"top": TOP, "centre": CENTRE, "bottom": BOTTOM}[place])
@@ -176,7 +176,7 @@ def as_bought(here: Here, key: str, line: str, width: float, aspect: float | Non
     kind = "tv" if picture.kind == "panel" else "screen"
     others = {
         f"{kind} {one.name}": abs(one.width - width)
-        for other, one in here.gear.items()
+        for other, one in offered(here.gear).items()
         if isinstance(one, (Panel, Screen)) and one.kind == picture.kind and other != picture.gear
     }
     raise Ask(
@@ -206,7 +206,7 @@ def left_end(here: Here, key: str) -> str:
     return "wall's left end" if turned_for(here.plan, key) else "left wall"
 
 
-def _picture_x(here: Here, rest: str) -> Heard:
+def picture_along(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
     value = here.length(rest, ALONG)
     put = on_own_wall(here, key, along=value)
@@ -280,23 +280,11 @@ def _on_face(here: Here, key: str, thing: Thing) -> Heard:
     return Heard(say, PutPicture(id=key, x=x, y=y, yaw=wall.yaw))
 
 
-def _higher(here: Here, rest: str) -> Heard:
-    """`raise bottom to 900`; of `raise tv to 900`, which of its heights that is."""
-    edge = here.said(re.sub(r"\s+to\s+", " ", rest.strip()))
-    if edge is not None and edge[0].word in ("bottom", "centre", "top"):
-        return edge[0].make(here.meant(edge[1]), rest.strip()[len(edge[1]) :].strip())
-    said = re.sub(r"^(?:(?:tv|screen|picture|it)\s+)?(?:to\s+)?", "", rest.strip(), flags=re.IGNORECASE)
-    kind = re.match(r"tv|screen", rest.strip(), re.IGNORECASE)
-    if not is_length(said):
-        raise RefusedError(here.eg('give the height an edge shall have, as in bottom 28"'), value=rest)
-    of = f"{kind[0].lower()} " if kind else "picture "
-    raise Ask(f"What shall be at {said}?", *(f"{of}{edge} {said}" for edge in ("bottom", "centre", "top")))
-
-
 def _turned_by(field: str, words: str, back: str, sign: int) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         key, picture = here.picture()
-        plain = rest.strip().lower().replace("−", "-").replace(",", ".")
+        plain = re.sub(r"^(?:(?:tv|screen|picture|it)\s+)?(?:by\s+)?", "", rest.strip().lower().replace("−", "-"))
+        plain = plain.replace(",", ".")
         other, same = ("left", "right") if field == "yaw" else ("up(?:wards?)?", "down(?:wards?)?")
         plain, turned = re.subn(rf"^(?:to )?{other}\s+|\s*(?:to (?:the )?)?{other}$", "", plain)
         plain = f"-{plain}" if turned else re.sub(rf"^(?:to )?{same}\s+|\s*(?:to (?:the )?)?{same}$", "", plain)
@@ -484,7 +472,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the picture's bottom edge above the floor",
         'bottom 28"',
         "picture",
-        _edge("bottom", "bottom edge"),
+        edge_at("bottom", "bottom edge"),
         also=("bottom edge", "picture bottom", "screen bottom", "tv bottom", "bottom of tv", "bottom of screen"),
     ),
     Phrase(
@@ -493,9 +481,11 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the picture's centre above the floor",
         'centre 47"',
         "picture",
-        _edge("centre", "centre"),
+        edge_at("centre", "centre"),
         also=(
             "center",
+            "centred",
+            "centered",
             "middle",
             "picture centre",
             "picture center",
@@ -517,17 +507,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the picture's top edge above the floor",
         'top 66 1/2"',
         "picture",
-        _edge("top", "top edge"),
+        edge_at("top", "top edge"),
         also=("top edge", "picture top", "screen top", "tv top", "top of tv", "top of screen"),
-    ),
-    Phrase(
-        "raise",
-        "a length",
-        "a height the picture is raised or lowered to",
-        'raise bottom to 30"',
-        "picture",
-        _higher,
-        also=("lower", "hang at"),
     ),
     Phrase("stretch to", "a length", "the top edge, with the bottom edge held", 'stretch to 80"', "picture", _stretch),
     Phrase(
@@ -536,7 +517,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the picture's middle from the left wall",
         "along 6'10",
         "picture",
-        _picture_x,
+        picture_along,
         also=("picture along", "tv along", "screen along"),
     ),
     Phrase(

@@ -95,7 +95,7 @@ _SHAPE: Final = r"[0-9]+(?:[.,][0-9]+)?\s*[:/x×]\s*[0-9]+(?:[.,][0-9]+)?|[1-4][
     NAMED
 )
 _SAID: Final = re.compile(
-    r"(?P<size>.+?)\s*(?:\b(?P<of>wide|width|across|high|height|tall|diagonal|diag)\b\.?)?"
+    r"(?P<size>.+?)\s*(?:(?<![a-z])(?P<of>wide|width|w|across|high|height|h|tall|diagonal|diag)\b\.?)?"
     rf"(?:\s*(?:,|\bat\b|\bin\b|(?<=[\s\"″]))\s*(?P<shape>{_SHAPE}))?\s*(?P<late>wide|high|diagonal)?",
     re.IGNORECASE,
 )
@@ -122,8 +122,9 @@ def said_size(text: str, kind: Literal["panel", "screen"], ruler: Ruler) -> Said
         UnclearError: a length in another unit without a word, or a number that is no diagonal in inches.
         RefusedError: it can't be read, or is no size that anybody looks at.
     """
-    found = _SAID.fullmatch(text.strip())
-    sides = re.fullmatch(r"(?P<w>[^x×]+)[x×](?P<h>[^x×]+)", text.strip())
+    text = re.sub(r"^(diagonal|width)\s+(.*)$", r"\2 \1", re.sub(r"\s+by\s+", " x ", text.strip()), flags=re.IGNORECASE)
+    found = _SAID.fullmatch(text)
+    sides = re.fullmatch(r"(?P<w>[^x×]+)[x×](?P<h>[^x×]+)", text)
     if sides and not (found and found["shape"] and not re.search("[x×]", found["size"])):
         wide, high = read_lengths(ruler, [(sides["w"], WIDE), (sides["h"], HIGH)])
         return SaidSize("width", wide, wide / high)
@@ -131,11 +132,20 @@ def said_size(text: str, kind: Literal["panel", "screen"], ruler: Ruler) -> Said
         raise RefusedError(f"give a size, as in 110 or 110 at 2.40 (got {text.strip()[:30]})", value=text)
     aspect = parse_aspect(found["shape"].replace(",", ".")) if found["shape"] else None
     word = (found["of"] or found["late"] or "").lower()
-    if word in ("wide", "width", "across"):
+    if word in ("wide", "width", "w", "across"):
         return SaidSize("width", read_lengths(ruler, [(found["size"], WIDE)])[0], aspect)
-    if word in ("high", "height", "tall"):
+    if word in ("high", "height", "h", "tall"):
         return SaidSize("height", read_lengths(ruler, [(found["size"], HIGH)])[0], aspect)
     return SaidSize("diagonal", _diagonal(found["size"].strip(), kind, bool(word)), aspect)
+
+
+_SHAPE_FIRST: Final = re.compile(rf"(?P<shape>{_SHAPE}),?\s+(?P<size>[0-9.½¼¾].*)", re.IGNORECASE)
+
+
+def shape_last(text: str) -> str:
+    """A size whose shape was said first, with it last: `scope 110` as `110 scope`."""
+    found = _SHAPE_FIRST.fullmatch(text.strip())
+    return f"{found['size']} {found['shape']}" if found and not found["size"].startswith(("x", "×")) else text
 
 
 def _diagonal(size: str, kind: Literal["panel", "screen"], said: bool) -> float:

@@ -12,13 +12,13 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.delta import compare
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
 from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
 from oval_room.core.solve.movers import movers_of
+from oval_room.core.solve.within import TOO_LARGE, OutOfTimeError, Timed, watch_now
 from oval_room.core.subject import Subject
 
 SAMPLES: Final = 12
@@ -52,13 +52,18 @@ def ask_backwards(
         raise MissingError(f"there is no figure {figure[:60]} to ask for", value=figure)
     search = _Search(plan, gear, figure)
     ways = []
+    late = False
     for mover in movers_of(plan, subject):
-        value = search.solve(mover, wanted)
-        if value is None:
-            continue
-        way = search.way(mover, value, report, subject)
+        try:
+            value = search.solve(mover, wanted)
+            way = search.way(mover, value, report, subject) if value is not None else None
+        except OutOfTimeError:
+            late = True
+            break
         if way is not None:
             ways.append(way)
+    if not ways and late:
+        raise RefusedError(TOO_LARGE, field="wanted", value=wanted)
     if not ways:
         raise RefusedError(
             "nothing that may move here brings it there; try a value nearer to what it is now",
@@ -73,9 +78,10 @@ class _Search:
     def __init__(self, plan: Plan, gear: GearShelf, figure: str) -> None:
         self.plan, self.gear, self.figure = plan, gear, figure
         of = re.match(r"picture\.([^.]+)\.", figure)
-        self.every, self.one = Evaluator(), Evaluator(of[1] if of else None)
+        watch = watch_now()
+        self.every, self.one = Timed(watch), Timed(watch, of[1] if of else None)
 
-    def report(self, mover: Mover, value: float, evaluate: Evaluator) -> Report | None:
+    def report(self, mover: Mover, value: float, evaluate: Timed) -> Report | None:
         try:
             return evaluate(apply(self.plan, mover.set_to(value), self.gear), self.gear)
         except (RefusedError, MissingError):

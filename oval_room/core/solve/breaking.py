@@ -13,6 +13,7 @@ from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
+from oval_room.core.solve.within import Timed, Watch
 
 STRIDES: Final = 8
 MANY: Final = 48  # pictures times seats that are judged together
@@ -37,16 +38,20 @@ def too_many(plan: Plan) -> bool:
 
 
 def breaking_points(
-    plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None = None
+    plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None = None, watch: Watch | None = None
 ) -> tuple[Break, Break]:
     """Toward less and toward more. Only changes for the worse or the better across stop, mind and good count as flips.
 
     Args:
         only: the picture whose verdicts of viewing and glare count; None for all.
+        watch: the time there is, for all that is asked together.
+
+    Raises:
+        OutOfTimeError: it is over.
     """
     if only is not None:
         report = Evaluator(only)(plan, gear)
-    search = _Search(plan, gear, report, mover, only)
+    search = _Search(plan, gear, report, mover, Timed(watch or Watch(60.0), only))
     return search.side(mover.lo), search.side(mover.hi)
 
 
@@ -56,10 +61,10 @@ def _verdicts(report: Report) -> dict[str, Level]:
 
 
 class _Search:
-    def __init__(self, plan: Plan, gear: GearShelf, report: Report, mover: Mover, only: str | None) -> None:
+    def __init__(self, plan: Plan, gear: GearShelf, report: Report, mover: Mover, evaluate: Timed) -> None:
         self.plan, self.gear, self.mover = plan, gear, mover
         self.report, self.before = report, _verdicts(report)
-        self.evaluate = Evaluator(only)
+        self.evaluate = evaluate
 
     def flipped(self, value: float) -> str | None:
         """The worst finding whose verdict differs from now at a place; its key."""

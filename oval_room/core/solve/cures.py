@@ -15,6 +15,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
 from oval_room.core.solve.shelf import from_shelf
+from oval_room.core.solve.within import Watch
 from oval_room.core.survey.says import SurveyCode
 
 EvaluateScheme = Callable[[Plan, GearShelf, str], Report]
@@ -90,13 +91,23 @@ def resized(before: Plan, after: Plan, picture: str, scheme: str) -> bool:
 
 
 def cures_that_cure(
-    plan: Plan, gear: GearShelf, report: Report, finding: Finding, most: int = 3, evaluate: EvaluateScheme = evaluate
+    plan: Plan,
+    gear: GearShelf,
+    report: Report,
+    finding: Finding,
+    most: int = 3,
+    evaluate: EvaluateScheme = evaluate,
+    watch: Watch | None = None,
 ) -> list[Tried]:
-    """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop."""
+    """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop. watch:
+    the time there is; those found in it are what is told.
+    """
     out: list[Tried] = []
     for cure in (*finding.cures, *from_shelf(plan, gear, finding)):
         if any(cure.form.startswith(taken.cure.form) for taken in out):
             continue  # a fuller form of a cure that is offered already
+        if watch is not None and watch.over:
+            break
         tried = try_cure(plan, gear, report, finding, cure, evaluate)
         if tried and all(tried.plan != other.plan for other in out):
             out.append(tried)

@@ -13,13 +13,14 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.applying import measure_at, set_measure
-from oval_room.core.evaluate import Evaluator
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.instruments import HALF_WIDTH
+from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.outline import set_length
 from oval_room.core.plan.room import Corner
+from oval_room.core.solve.within import Timed, Watch
 from oval_room.core.subject import Subject
 from oval_room.core.survey.closure_study import ClosureResult
 
@@ -43,10 +44,14 @@ class Doubt:
 
 def doubts(plan: Plan, gear: GearShelf, keys: Collection[str], subject: Subject) -> dict[str, Doubt]:
     """The doubt of figures, by key; those without a value, or that rest on nothing doubtful, have a spread of
-    nought."""
+    nought.
+
+    Raises:
+        OutOfTimeError: the plan is too large for it.
+    """
     of = {found[1] for key in keys if (found := re.match(r"picture\.([^.]+)\.", key))}
     drawn = all(key.startswith(("picture.", "projector.")) for key in keys)
-    evaluate = Evaluator(next(iter(of)) if len(of) == 1 else None, without=(ClosureResult,) if drawn else ())
+    evaluate = Timed(Watch(), next(iter(of)) if len(of) == 1 else None, without=(ClosureResult,) if drawn else ())
     evaluate(plan, gear)
     squares: dict[str, dict[str, float]] = {key: {} for key in keys}
     for path, half in _doubtful(plan, subject):
@@ -103,12 +108,26 @@ def _doubtful(plan: Plan, subject: Subject) -> list[tuple[str, float]]:
         paths += [f"survey.scenes.{subject.scene}.{name}" for name in ("ceiling", "side", "front")]
     if subject.picture in plan.chosen.pictures:
         paths.append(f"schemes.{plan.scheme}.pictures.{subject.picture}.width")
+        paths += _read_for(plan, subject.picture)
     for path in paths:
         measure = measure_at(plan, path)
         half = _half_width(path, measure) if measure else 0.0
         if half > 0:
             out.append((path, half))
     return out
+
+
+def _read_for(plan: Plan, picture: str | None) -> list[str]:
+    """The measures that trades keep of what belongs to a picture."""
+    return [
+        f"schemes.{plan.scheme}.more.{part}.{name}.{key}.{field}"
+        for part, nodes in plan.chosen.more.items()
+        for name, listed in keyed_nodes(nodes)
+        for key, node in listed.items()
+        if getattr(node, "shows", None) == picture
+        for field, value in node
+        if isinstance(value, Measure)
+    ]
 
 
 def _half_width(path: str, measure: Measure) -> float:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.groups import stands_for
 from oval_room.core.solve.seek import clear_stops, largest_picture, lowest_picture, nearest_row
+from oval_room.core.solve.within import TOO_LARGE, OutOfTimeError
 from oval_room.core.subject import Subject
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.viewing.school_of import school_of
@@ -57,8 +59,23 @@ def _nearest(here: Here, rest: str) -> Heard:
 
 
 def _clear(here: Here, rest: str) -> Heard:
-    command, count = clear_stops(here.plan, here.gear)
-    return Heard(f"{count} change{'s' if count > 1 else ''} that clear{'' if count > 1 else 's'} every stop", command)
+    command, count, left = clear_stops(here.plan, here.gear)
+    changes = f"{count} change{'s' if count > 1 else ''}"
+    if left:
+        return Heard(f"{changes} found in a second; {left} stops are left, so say it again then", command)
+    return Heard(f"{changes} that clear{'' if count > 1 else 's'} every stop", command)
+
+
+def _in_time(search: Callable[[Here, str], Heard]) -> Callable[[Here, str], Heard]:
+    """A search whose time may be over before it has found anything."""
+
+    def make(here: Here, rest: str) -> Heard:
+        try:
+            return search(here, rest)
+        except OutOfTimeError:
+            raise RefusedError(TOO_LARGE) from None
+
+    return make
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
@@ -68,7 +85,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the largest size of the subject picture without a stop",
         "largest picture",
         "picture",
-        _largest,
+        _in_time(_largest),
         also=("biggest picture", "largest tv", "biggest tv", "largest screen", "biggest screen"),
     ),
     Phrase(
@@ -77,7 +94,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the lowest place of the subject picture without a stop",
         "lowest picture",
         "picture",
-        _lowest,
+        _in_time(_lowest),
     ),
     Phrase(
         "nearest row",
@@ -85,7 +102,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the nearest place of the subject's row that the school bears",
         "nearest row",
         "picture",
-        _nearest,
+        _in_time(_nearest),
+        also=("nearest seat", "closest seat", "closest row"),
     ),
-    Phrase("clear stops", "", "the fewest cures that leave no stop", "clear stops", "picture", _clear),
+    Phrase("clear stops", "", "the fewest cures that leave no stop", "clear stops", "picture", _in_time(_clear)),
 )

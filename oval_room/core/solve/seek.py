@@ -13,7 +13,6 @@ from typing import Final
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
 from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
@@ -21,10 +20,12 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
 from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.taking import take
 from oval_room.core.solve.breaking import too_many
 from oval_room.core.solve.cures import Tried, try_cure
 from oval_room.core.solve.movers import movers_of
-from oval_room.core.solve.shelf import from_shelf, sizes_like, take
+from oval_room.core.solve.shelf import from_shelf, sizes_like
+from oval_room.core.solve.within import OutOfTimeError, Timed, watch_now
 from oval_room.core.subject import Subject
 from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
@@ -53,13 +54,14 @@ class _Judge:
         Args:
             picture: whose own stops must go. one: whose views are looked at first where there are many pictures.
         """
-        self.plan, self.gear, self.evaluate = plan, gear, Evaluator()
-        self.one = Evaluator(picture or one) if too_many(plan) else None
+        watch = watch_now()
+        self.plan, self.gear, self.evaluate = plan, gear, Timed(watch)
+        self.one = Timed(watch, picture or one) if too_many(plan) else None
         before = self.evaluate(plan, gear).stops()
         self.also: list[Callable[[Report], bool]] = []
         self.borne = {key for key in before if picture not in key.split("/")}
 
-    def report(self, command: Command, evaluate: Evaluator | None = None) -> Report | None:
+    def report(self, command: Command, evaluate: Timed | None = None) -> Report | None:
         try:
             return (evaluate or self.evaluate)(apply(self.plan, command, self.gear), self.gear)
         except (RefusedError, MissingError):
@@ -120,11 +122,14 @@ def _search(
         return None
     if bad is None:
         return Sought(command(good), good)
-    while abs(good - bad) > plan.writing.ruler.step / FINER:
-        middle = (good + bad) / 2
-        good, bad = (middle, bad) if fits(command(middle)) else (good, middle)
-    rounded = plan.writing.ruler.safe(good, "greatest" if greatest else "least")
-    return Sought(command(rounded), rounded) if fits(command(rounded)) else Sought(command(good), good)
+    try:
+        while abs(good - bad) > plan.writing.ruler.step / FINER:
+            middle = (good + bad) / 2
+            good, bad = (middle, bad) if fits(command(middle)) else (good, middle)
+        rounded = plan.writing.ruler.safe(good, "greatest" if greatest else "least")
+        return Sought(command(rounded), rounded) if fits(command(rounded)) else Sought(command(good), good)
+    except OutOfTimeError:  # it fits; it may go a little farther
+        return Sought(command(good), good)
 
 
 def largest_picture(plan: Plan, gear: GearShelf, picture: str) -> Sought:
@@ -243,13 +248,14 @@ def _nearest(judge: _Judge, mover: Mover, subject: Subject) -> Sought | None:
     return _extreme(judge, mover.lo, mover.hi, mover.set_to, greatest=False, also=(mover.now,))
 
 
-def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:
-    """The cures that, taken one after the other, leave no stop: fewest first, at most five; and how many there are.
+def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int, int]:
+    """The cures that, taken one after the other, leave no stop: fewest first, at most five; how many there are, and how
+    many stops are left where there was no time to look on.
 
     Raises:
-        RefusedError: there is no stop, or its cures do not clear them all.
+        RefusedError: there is no stop, or its cures do not clear them all. OutOfTimeError: none was found in time.
     """
-    evaluate = Evaluator()
+    evaluate = Timed(watch_now())
     now, report = plan, evaluate(plan, gear)
     if not report.stops():
         raise RefusedError("there is no stop to clear")
@@ -260,22 +266,33 @@ def clear_stops(plan: Plan, gear: GearShelf) -> tuple[Command, int]:
             break
         taken.append(best.cure.command)
         now, report = best.plan, best.report
+    if report.stops() and taken and evaluate.watch.over:
+        return several(*taken), len(taken), len(report.stops())
     if report.stops():
         raise RefusedError(
             "no few changes clear every stop here; take their cures one by one, or override with a reason"
         )
-    return several(*taken), len(taken)
+    return several(*taken), len(taken), 0
 
 
-def _best_cure(plan: Plan, gear: GearShelf, report: Report, evaluate: Evaluator) -> Tried | None:
-    """Of all cures of all stops the one that leaves fewest stops, then fewest minds."""
-    tried = [
-        found
-        for finding in report.findings
-        if finding.level is Level.STOP
-        for cure in (*finding.cures, *from_shelf(plan, gear, finding))
-        if (found := try_cure(plan, gear, report, finding, cure, evaluate)) is not None
-    ]
+def _best_cure(plan: Plan, gear: GearShelf, report: Report, evaluate: Timed) -> Tried | None:
+    """Of all cures of all stops, as far as there is time to try them, the one that leaves fewest stops, then fewest
+    minds.
+
+    Raises:
+        OutOfTimeError: none was tried in time.
+    """
+    tried: list[Tried] = []
+    try:
+        for finding in report.findings:
+            if finding.level is Level.STOP:
+                for cure in (*finding.cures, *from_shelf(plan, gear, finding)):
+                    if (found := try_cure(plan, gear, report, finding, cure, evaluate)) is not None:
+                        tried.append(found)
+    except OutOfTimeError:
+        if not tried and not evaluate.found:
+            raise
+    evaluate.found = evaluate.found or bool(tried)
     return min(
         tried,
         key=lambda one: (len(one.report.stops()), sum(finding.level is Level.MIND for finding in one.report.findings)),

@@ -6,15 +6,16 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import Final
 
-from oval_room.core.commands import Command, Several, several
+from oval_room.core.commands import Command, Several
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.says import FixingCure
 from oval_room.core.fixing.study import mounted
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
-from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen, offered
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
+from oval_room.core.screens.taking import take
 
 MOST: Final = 2
 """Sizes tried for one finding."""
@@ -26,7 +27,7 @@ def sizes_like(gear: GearShelf, picture: Picture) -> list[tuple[str, Sized]]:
     its way; the newest edition of each name."""
     now = gear.get(picture.gear or "")
     fits: dict[str, tuple[str, Sized]] = {}
-    for key, item in gear.items():
+    for key, item in offered(gear).items():
         if not isinstance(item, (Panel, Screen)) or item.kind != picture.kind:
             continue
         if isinstance(item, Screen) and isinstance(now, Screen) and item.way != now.way:
@@ -35,22 +36,12 @@ def sizes_like(gear: GearShelf, picture: Picture) -> list[tuple[str, Sized]]:
     return sorted(fits.values(), key=lambda pair: (pair[1].width, pair[1].name))
 
 
-def take(key: str, picture: Picture, hash_: str, gear: GearShelf, bottom: float | None = None) -> Command:
-    """An item in a picture's place: it keeps the name somebody gave it, its mount and its bottom edge."""
-    now = gear.get(picture.gear or "")
-    given = None if now is not None and picture.name == now.name else picture.name
-    steps: list[Command] = [TakeGear(id=key, gear=hash_)]
-    if given is not None or bottom is not None:
-        steps.append(PutPicture(id=key, name=given, bottom=bottom))
-    return several(*steps)
-
-
 def mounts_from_shelf(plan: Plan, gear: GearShelf, finding: Finding) -> Iterator[Cure]:
     """For what is beyond a mount: the others that reach it, the cheapest first (rules 4.5, 6.5)."""
     found = mounted(plan.chosen, finding)
     if found is None:
         return
-    mounts = {item.name: (key, item) for key, item in gear.items() if isinstance(item, Mount)}
+    mounts = {item.name: (key, item) for key, item in offered(gear).items() if isinstance(item, Mount)}
     for key, item in sorted(mounts.values(), key=lambda pair: (pair[1].price or 0.0, pair[1].name)):
         if item.holds == found.holds and key != found.now:
             yield Cure(FixingCure.MOUNT, 0.0, found.put(key), "n", name=item.name)

@@ -10,16 +10,16 @@ from typing import Final
 from oval_room.core.apply import apply
 from oval_room.core.commands import several
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.evaluate import Evaluator
 from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.plan.gear import GearShelf, Panel, Screen, offered
 from oval_room.core.plan.measure import chosen
 from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.groups import stands_for
 from oval_room.core.screens.size import picture_size
+from oval_room.core.solve.within import OutOfTimeError, Timed, Watch
 from oval_room.core.survey.way_in import CLOSE, panel_box, spare
 from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import school_level
@@ -59,7 +59,7 @@ def size_table(
         return []
     node = plan.chosen.pictures[picture]
     now = picture_size(width=node.width.value, height=node.height).diagonal / 25.4
-    evaluate, out = Evaluator(picture), []
+    evaluate, out = Timed(Watch(), picture), []
     lit = evaluate(plan, gear).of(LightResult).pictures.get(picture)
     known = (
         lit.scenes[scene][2] if lit and scene in lit.scenes and node.kind == "panel" else ""
@@ -72,11 +72,12 @@ def size_table(
             after = apply(
                 plan, several(PutPicture(id=picture, width=chosen(width), bottom=_bottom(plan, picture, width))), gear
             )
+            report = evaluate(after, gear)
         except (RefusedError, MissingError):
             continue
-        out.append(
-            _row(after, evaluate(after, gear), gear, picture, seat, scene, inches, abs(inches - now) < 0.06, known)
-        )
+        except OutOfTimeError:
+            break
+        out.append(_row(after, report, gear, picture, seat, scene, inches, abs(inches - now) < 0.06, known))
     return out
 
 
@@ -108,7 +109,7 @@ def _row(
     kind = Panel if node.kind == "panel" else Screen
     prices = [
         item.price
-        for item in gear.values()
+        for item in offered(gear).values()
         if isinstance(item, kind)
         and item.price
         and abs((item.width**2 + item.height**2) ** 0.5 / 25.4 - inches) <= NEAR_SIZE

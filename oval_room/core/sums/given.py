@@ -63,6 +63,8 @@ def _number(raw: object) -> float:
 
 
 def _short(raw: object) -> str:
+    if isinstance(raw, float) and not math.isfinite(raw):
+        return "one that is none"
     text = "null" if raw is None else str(raw)
     return text if len(text) <= 40 else text[:37] + "…"
 

@@ -10,7 +10,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Id, Measure, Typed
+from oval_room.core.plan.measure import Count, Id, Measure, Number, Typed, Words
 from oval_room.core.plan.room import STUDDED, WALL_WORDS
 from oval_room.core.plan.turn import Turn
 from oval_room.core.survey.document import LightScene, Seat, Thing
@@ -20,16 +20,16 @@ from oval_room.core.survey.eyes import STATURE, eye_height
 class PutOpening(Command):
     do: Literal["put opening"] = "put opening"
     id: Id
-    name: str | None = None
-    kind: str | None = None
-    wall: str | None = None
+    name: Words | None = None
+    kind: Words | None = None
+    wall: Words | None = None
     along: Typed | None = None
     width: Typed | None = None
     sill: Typed | None = None
     head: Typed | None = None
     after: Typed | None = None
-    swing: str | None = None
-    covering: str | None = None
+    swing: Words | None = None
+    covering: Words | None = None
     luminance: Typed | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -61,14 +61,14 @@ class PutOpening(Command):
 class PutService(Command):
     do: Literal["put service"] = "put service"
     id: Id
-    name: str | None = None
-    kind: str | None = None
-    wall: str | None = None
-    along: float | None = None
-    z: float | None = None
-    to_along: float | None = None
-    to_z: float | None = None
-    circuit: str | None = None
+    name: Words | None = None
+    kind: Words | None = None
+    wall: Words | None = None
+    along: Number | None = None
+    z: Number | None = None
+    to_along: Number | None = None
+    to_z: Number | None = None
+    circuit: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         services, values = plan.survey.services, carried(self)
@@ -89,9 +89,9 @@ class PutFind(Command):
 
     do: Literal["put find"] = "put find"
     id: Id
-    wall: str
-    at: float
-    how: str = "scanner"
+    wall: Words
+    at: Number
+    how: Words = "scanner"
     hit: bool = True
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -110,12 +110,12 @@ class PutFind(Command):
 class PutPassage(Command):
     do: Literal["put passage"] = "put passage"
     id: Id
-    name: str | None = None
-    kind: str | None = None
-    width: float | None = None
-    height: float | None = None
-    after: float | None = None
-    length: float | None = None
+    name: Words | None = None
+    kind: Words | None = None
+    width: Number | None = None
+    height: Number | None = None
+    after: Number | None = None
+    length: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         passages, values = plan.survey.passages, carried(self)
@@ -131,14 +131,14 @@ class PutPassage(Command):
 class PutSeat(Command):
     do: Literal["put seat"] = "put seat"
     id: Id
-    name: str | None = None
-    row: int | None = None
+    name: Words | None = None
+    row: Count | None = None
     x: Typed | None = None
     y: Typed | None = None
     floor: Typed | None = None
     eye: Typed | None = None
-    kind: str | None = None
-    person: float | None = None
+    kind: Words | None = None
+    person: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         seats, room = plan.survey.seats, plan.survey.room
@@ -172,19 +172,19 @@ class PutSeat(Command):
 class PutThing(Command):
     do: Literal["put thing"] = "put thing"
     id: Id
-    name: str | None = None
-    kind: str | None = None
-    x_from: float | None = None
-    x_to: float | None = None
-    y_from: float | None = None
-    y_to: float | None = None
-    z_from: float | None = None
-    z_to: float | None = None
-    source: str | None = None
+    name: Words | None = None
+    kind: Words | None = None
+    x_from: Number | None = None
+    x_to: Number | None = None
+    y_from: Number | None = None
+    y_to: Number | None = None
+    z_from: Number | None = None
+    z_to: Number | None = None
+    source: Words | None = None
     works: bool | None = None
-    heat_c: float | None = None
-    flue: str | None = None
-    part: str | None = None
+    heat_c: Number | None = None
+    flue: Words | None = None
+    part: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         things = plan.survey.things
@@ -210,11 +210,11 @@ class PutThing(Command):
 class PutScene(Command):
     do: Literal["put scene"] = "put scene"
     id: Id
-    name: str | None = None
+    name: Words | None = None
     ceiling: Typed | None = None
     side: Typed | None = None
     front: Typed | None = None
-    wants: float | None = None
+    wants: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         scenes = plan.survey.scenes

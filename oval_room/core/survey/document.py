@@ -114,7 +114,7 @@ class Survey(Frozen):
 
     room: Room = Room()
     dims: Annotated[dict[DimKey, Measure], Field(max_length=MOST)] = {}
-    made: dict[SurfaceKey, Made] = {}
+    made: Annotated[dict[SurfaceKey, Made], Field(max_length=MOST)] = {}
     openings: Annotated[dict[Id, Opening], Field(max_length=MOST)] = {}
     services: Annotated[dict[Id, Service], Field(max_length=MOST)] = {}
     finds: Annotated[dict[Id, StudFind], Field(max_length=MOST)] = {}

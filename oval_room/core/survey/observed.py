@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 
 from oval_room.core.plan.instruments import HALF_WIDTH
@@ -28,9 +29,15 @@ def path_of(survey: Survey, key: str) -> str:
     return "survey.room.depth" if key == "w4" and survey.room.is_box else f"survey.dims.{key}"
 
 
+def _joins_corners(survey: Survey, key: str) -> bool:
+    """Whether a dimension is a diagonal between two corners that the room has."""
+    found, count = re.fullmatch(r"c(\d+)c(\d+)", key), len(survey.room.corners)
+    return found is not None and found[1] != found[2] and all(1 <= int(n) <= count for n in found.groups())
+
+
 def observed_of(survey: Survey, log: Mapping[str, Reading]) -> list[Observed]:
     """Every live reading of the outline: walls, diagonals, openings along walls with their rest."""
-    keys = [wall.key for wall in survey.room.walls] + [key for key in survey.dims if key[0] == "c"]
+    keys = [wall.key for wall in survey.room.walls] + [key for key in survey.dims if _joins_corners(survey, key)]
     out: list[Observed] = []
 
     def add(of: str, measure: Measure | None) -> None:

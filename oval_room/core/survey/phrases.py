@@ -8,6 +8,7 @@ from typing import Final, get_args
 
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
+from oval_room.core.plan.gear import Soundbar, offered
 from oval_room.core.plan.measure import Typed, Values, next_id
 from oval_room.core.plan.room import WALL_WORDS
 from oval_room.core.span import Span
@@ -27,6 +28,7 @@ from oval_room.core.tape.spans import (
     PERSON,
     RISER,
     SEAT,
+    SHIFT,
     SIDEWAYS,
     SOUNDBAR,
     WALL,
@@ -34,6 +36,7 @@ from oval_room.core.tape.spans import (
 from oval_room.core.units import is_bare, is_length
 
 FACING: Final = ("drywall", "plasterboard", "stud", "studs")
+OF_A_ROW: Final = ("riser", "eye", "seats", "seating")
 SEAT_SPACING: Final = 650.0
 IN_ROW: Final = 1.0  # seats of a row this near to one distance move as one [mm]
 
@@ -52,7 +55,12 @@ def _named_sides(rest: str) -> list[str]:
 
 
 def _room(here: Here, rest: str) -> Heard:
-    parts = _named_sides(rest) or [part.strip() for part in re.split(r"[x×*]|\bby\b", rest, flags=re.IGNORECASE)]
+    parts = _named_sides(rest) or [
+        re.sub(r"\s+(?:high|tall|long|wide|deep)$", "", part.strip())
+        for part in re.split(r"[x×*]|\bby\b|\band\b", re.sub(r"^'?s\s+", "", rest), flags=re.IGNORECASE)
+    ]
+    if len(parts) == 1 and re.fullmatch(r"[0-9.,]+(?:\s+[0-9.,]+){1,2}", parts[0]):
+        raise Ask("Along the display wall, out from it, and up?", f"room {' x '.join(parts[0].split())}")
     if not 2 <= len(parts) <= 3 or not all(parts):
         raise RefusedError(here.eg("give width x depth x height, as in room 17'4 x 12'9 x 8'"), value=rest)
     values = here.lengths(*zip(parts, (WALL, WALL, CEILING), strict=False))
@@ -64,8 +72,8 @@ def _room(here: Here, rest: str) -> Heard:
 
 def _room_side(field: str, words: str, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
-        if field == "width" and re.sub(r"^(is|of)\s+", "", rest.lower()) in (*WALL_WORDS, *FACING):
-            raise Ask("That is what it is made of:", f"made of {rest}")
+        if field == "width" and not re.search("[0-9]", rest) and set(rest.lower().split()) & {*WALL_WORDS, *FACING}:
+            raise Ask("That is what it is made of:", f"made of {re.sub(r'^(is|of) +', '', rest.lower())}")
         value = here.length(rest, span)
         return Heard(f"Room {words} {here.show(value)}", PutRoom.model_validate({field: here.read(value)}))
 
@@ -92,6 +100,8 @@ def _seat(here: Here, rest: str) -> Heard:
             value = here.length(rest[called.end() :], SEAT)
             say = f"{one.name.capitalize()}: eye {here.show(value)} from the display wall"
             return Heard(say, PutSeat(id=name, y=here.read(value)))
+    if (moved := _moved(here, rest)) is not None:
+        return moved
     value = here.length(rest, SEAT)
     if not seats:
         return Heard(f"Seat 1: eye {here.show(value)} from the display wall", PutSeat(id="s1", y=here.read(value)))
@@ -105,6 +115,26 @@ def _seat(here: Here, rest: str) -> Heard:
     name = f"Row {seat.row}" if beside else seat.name.capitalize()
     say = f"{name}: eye{'s' if beside else ''} {here.show(value)} from the display wall"
     return Heard(say, several(*put))
+
+
+def _moved(here: Here, rest: str) -> Heard | None:
+    """`seat back 300`: farther by that much, or that far from the wall?
+
+    Raises:
+        Ask: the length may be either.
+    """
+    said = re.fullmatch(
+        r"(?P<way>further back|back|away|closer|nearer|forwards?|in)\s+(?P<by>by\s+)?(?P<length>[0-9].*)", rest.lower()
+    )
+    if said is None or not here.plan.survey.seats:
+        return None
+    _, seat = here.seat()
+    sign = 1 if said["way"] in ("further back", "back", "away") else -1
+    by = here.length(said["length"], SHIFT)
+    to = here.show(seat.y.value + sign * by)
+    if not said["by"] and SEAT.fit(by) and said["way"] in ("back", "away"):
+        raise Ask("Back by that much, or that far from the display wall?", f"seat {to}", f"seat {said['length']}")
+    return _seat(here, to)
 
 
 def _seated(kind: SeatKind) -> Callable[[Here, str], Heard]:
@@ -153,21 +183,27 @@ def _some_at(here: Here, rest: str) -> Heard | None:
         r"(?P<n>[0-9]{1,2}),?\s+(?P<at>at\s+)?(?P<length>[0-9].*?)(?:\s+(?P<apart>apart)|\s+(?P<away>back|away|out|from\s.*))?$",
         rest,
     )
-    if said is None or is_bare(said["length"]) or not is_length(said["length"]):
+    if said is None or (is_bare(said["length"]) and not said["apart"]) or not is_length(said["length"]):
         return None
     many, text = said["n"], said["length"]
-    apart, away = f"{many} x {text}", f"{many} at {text}"
+    apart, away = f"{many} x {text}", f"{many} at {text} from the wall"
     if said["apart"]:
-        return _seats(here, apart)
+        return seats(here, apart)
     mm = here.length(text, SEAT)
-    if not said["at"] and not said["away"] and APART.fit(mm) >= SEAT.fit(mm):
+    if not said["away"] and APART.fit(mm) >= SEAT.fit(mm) + bool(said["at"]):
         raise Ask(f"Are they {text} apart, or {text} from the display wall?", f"seats {apart}", f"seats {away}")
     placed = _seat(here, text)
-    counted = _seats(here.after(placed.command), many)
+    counted = seats(here.after(placed.command), many)
     return Heard(f"{placed.say}; {counted.say}", several(placed.command, counted.command))
 
 
-def _seats(here: Here, rest: str) -> Heard:
+def seats(here: Here, rest: str) -> Heard:
+    """How many seats the subject's row has, and how far apart."""
+    rest = re.sub(
+        r"^(.+?)\s+in (?:row ([0-9]+)|(?:the )?(?:front|first) row)$", lambda f: f"row {f[2] or 1} {f[1]}", rest
+    )
+    if re.match(r"(?:at|are at)\s", rest) and is_length(at := re.sub(r"^(?:are )?at\s+", "", rest)):
+        return _seat(here, at)
     if (several_seats := _some_at(here, rest)) is not None:
         return several_seats
     of = re.match(r"(?:row\s+)?(?P<row>[0-9]{1,2})\s*[:,]?\s+(?=[0-9])", rest)
@@ -216,14 +252,16 @@ def _row(here: Here, rest: str) -> Heard:
     found = re.fullmatch(r"(?P<row>[0-9]{1,2})\s*[:,]?\s+(?P<at>.+)", rest)
     if not found:
         raise RefusedError(here.eg("give the row and its distance, as in row 2 14'6"), value=rest)
-    row, value = int(found["row"]), here.length(found["at"], SEAT)
-    seats = here.plan.survey.seats
+    row, seats = int(found["row"]), here.plan.survey.seats
+    mine = [PutSeat(id=key) for key, seat in seats.items() if seat.row == row]
+    if mine and (of := here.said(found["at"])) is not None and of[0].word in OF_A_ROW:
+        return of[0].make(here.looking_at(mine[0]), found["at"][len(of[1]) :].strip())
+    value = here.length(found["at"], SEAT)
     if not 1 <= row <= 20:
         raise RefusedError(f"give a row from 1 to 20 (got {row})")
-    mine = {key: seat for key, seat in seats.items() if seat.row == row}
     say = f"Row {row}: eyes {here.show(value)} from the display wall"
     if mine:
-        return Heard(say, several(*(PutSeat(id=key, y=here.read(value)) for key in mine)))
+        return Heard(say, several(*(PutSeat(id=one.id, y=here.read(value)) for one in mine)))
     if not seats:
         return Heard(f"{say}, one new seat", PutSeat(id="s1", name=f"seat {row}a", row=row, y=here.read(value)))
     taken, steps = set(seats), []
@@ -263,6 +301,8 @@ def _riser(here: Here, rest: str) -> Heard:
 
 
 def _kind(here: Here, rest: str) -> Heard:
+    if is_length(rest):
+        return _seat(here, rest)
     word = one_of(rest, get_args(SeatKind))
     _, seat = here.seat()
     steps = [PutSeat(id=key, kind=word) for key, other in here.plan.survey.seats.items() if other.row == seat.row]
@@ -346,6 +386,32 @@ def _standing(kind: str, name: str, depth: float, span: Span) -> Callable[[Here,
     return make
 
 
+def _soundbar(here: Here, rest: str) -> Heard:
+    """Its top, or one from the shelf: as large as its sheet says, under the picture, on what stands there."""
+    words = rest.lower().split()
+    bars = [item for item in offered(here.gear).values() if isinstance(item, Soundbar)]
+    if not words or not any(all(word in item.name.lower() for word in words) for item in bars):
+        return _standing("soundbar", "soundbar", 120.0, SOUNDBAR)(here, rest)
+    item = here.gear[here.gear_named(rest, "soundbar")]
+    assert isinstance(item, Soundbar)
+    things, pictures = here.plan.survey.things, here.plan.chosen.pictures
+    key = next((k for k, thing in things.items() if thing.kind == "soundbar"), None)
+    if key is not None:
+        old = things[key]
+        middle, front, foot = (old.x_from + old.x_to) / 2, old.y_from, old.z_from
+    else:
+        picture = pictures.get(here.subject.picture or "")
+        middle = picture.pose.x if picture is not None else here.plan.survey.room.width.value / 2
+        under = [one for one in things.values() if one.kind == "furniture" and one.x_from < middle < one.x_to]
+        top = max(under, key=lambda one: one.z_to, default=None)
+        front, foot = (top.y_from, top.z_to) if top is not None else (0.0, 400.0)
+    place = {"x_from": middle - item.width / 2, "x_to": middle + item.width / 2, "y_from": front}
+    place |= {"y_to": front + item.depth, "z_from": foot, "z_to": foot + item.height}
+    put = {"id": key or next_id("t", set(things)), "name": item.name, "kind": "soundbar", "source": "maker"}
+    say = f"{item.name}: {here.show(item.width)} wide, top at {here.show(foot + item.height)}"
+    return Heard(say, PutThing.model_validate(put | place))
+
+
 def _light(here: Here, rest: str) -> Heard:
     found = re.fullmatch(
         r"(?P<scene>[^0-9]*?)\s*(?P<from>ceiling|side|front)?\s*(?P<lux>[0-9.,]+)(\s*lux)?", rest, re.IGNORECASE
@@ -368,7 +434,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "room 17'4 x 12'9 x 8'",
         "survey",
         _room,
-        also=("room is", "room size"),
+        also=("room is", "room size", "rm"),
     ),
     Phrase(
         "wall",
@@ -395,7 +461,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "ceiling 8'",
         "survey",
         _room_side("height", "height", CEILING),
-        also=("ceiling height", "ceilings", "room height", "floor to ceiling"),
+        also=("clg", "ceiling height", "ceilings", "room height", "floor to ceiling"),
     ),
     Phrase(
         "finish", "white, furnished or dark", "how light the room's surfaces are", "finish furnished", "survey", _finish
@@ -410,9 +476,19 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "seat 11'2",
         "survey",
         _seat,
-        also=("viewing distance", "seating distance", "seat distance", "distance", "sitting", "we sit", "they sit"),
+        also=(
+            "viewing distance",
+            "viewing",
+            "seating distance",
+            "seat distance",
+            "distance",
+            "sitting",
+            "sit",
+            "we sit",
+            "they sit",
+        ),
     ),
-    Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", _seats),
+    Phrase("seats", "a count", "how many seats in the row", "seats 3", "survey", seats),
     Phrase(
         "sofa",
         "a length",
@@ -483,16 +559,16 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'furniture 24"',
         "survey",
         _standing("furniture", "furniture", 450.0, FURNITURE),
-        also=("sideboard", "cabinet top", "tv stand", "tv unit", "console", "credenza", "furniture top"),
+        also=("sideboard", "cabinet top", "tv stand", "stand", "tv unit", "console", "credenza", "furniture top"),
     ),
     Phrase(
         "soundbar",
-        "a length",
-        "top of the soundbar or centre speaker",
+        "a length or a name",
+        "top of the soundbar or centre speaker; or one from the shelf",
         'soundbar 28"',
         "survey",
-        _standing("soundbar", "soundbar", 120.0, SOUNDBAR),
-        also=("sound bar", "centre speaker", "center speaker"),
+        _soundbar,
+        also=("sound bar", "soundbar top", "centre speaker", "center speaker"),
     ),
     Phrase(
         "light",

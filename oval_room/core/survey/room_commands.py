@@ -22,7 +22,7 @@ from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Id, Measure, Typed, Values
+from oval_room.core.plan.measure import Count, Measure, Number, ReadingId, Typed, Values, Words
 from oval_room.core.plan.outline import check_outline, set_length
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Made, Room, Slope
 from oval_room.core.survey.refit import refit
@@ -35,11 +35,11 @@ class PutRoom(Command):
     width: Typed | None = None
     depth: Typed | None = None
     height: Typed | None = None
-    finish: str | None = None
-    wall: str | None = None
-    faces: float | None = None
-    latitude: float | None = None
-    slopes: tuple[Slope, ...] | None = None
+    finish: Words | None = None
+    wall: Words | None = None
+    faces: Number | None = None
+    latitude: Number | None = None
+    slopes: Annotated[tuple[Slope, ...], Field(max_length=2)] | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         room = plan.survey.room
@@ -138,7 +138,7 @@ class Strike(Command):
     """Take a reading out of its dimension's value, or with `back` into it again. The log keeps it."""
 
     do: Literal["strike"] = "strike"
-    reading: Id
+    reading: ReadingId
     back: bool = False
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -168,13 +168,13 @@ class PutMade(Command):
 
     do: Literal["put made"] = "put made"
     surface: Annotated[str, Field(max_length=8)]
-    kind: str | None = None
-    board: float | None = None
-    layers: int | None = None
-    behind: str | None = None
-    stud_depth: float | None = None
-    module: float | None = None
-    joists: str | None = None
+    kind: Words | None = None
+    board: Number | None = None
+    layers: Count | None = None
+    behind: Words | None = None
+    stud_depth: Number | None = None
+    module: Number | None = None
+    joists: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         survey, key = plan.survey, surface_of(plan, self.surface)

@@ -32,6 +32,7 @@ WAYS: Final[dict[str, Place]] = {
     "down": (0, -1),
 }
 """Directions of a walk round the room: along the display wall, and out from it (up on a sketch) or back to it."""
+_SURFACE: Final = r"ceiling\b|w\s?\d{1,2}\b|wall\s\d{1,2}\b|(?:display|left|right|back)(?: wall)?\b"
 CHANCE: Final = 2.0
 """Misclosure beyond the readings' own doubt that is still spread without asking [mm]."""
 
@@ -156,17 +157,13 @@ def _wall_number(here: Here, text: str) -> str:
 
 
 def surface_first(here: Here, rest: str, otherwise: str = "w1") -> tuple[str, str]:
-    """A surface named at the start of a line and what follows it; the display wall when none is named."""
-    found = re.match(
-        r"(?:(?:on|in)\s+)?(?:the\s+)?"
-        r"(ceiling\b|w\s?\d{1,2}\b|wall\s\d{1,2}\b|(?:display|left|right|back)(?: wall)?\b)\s*(?:is|:)?\s*",
-        rest,
-        re.IGNORECASE,
-    )
-    if not found:
+    """A surface named at a line's start or end, and the rest of it; the display wall when none is named."""
+    found = re.match(rf"(?:(?:on|in)\s+)?(?:the\s+)?({_SURFACE})\s*(?:is|:)?\s*", rest, re.IGNORECASE)
+    last = None if found else re.search(rf"[\s,]+(?:on|in)\s+(?:the\s+)?({_SURFACE})\s*$", rest, re.IGNORECASE)
+    if not found and not last:
         return otherwise, rest
-    word = found[1].lower()
-    return ("ceiling" if word == "ceiling" else _wall_number(here, word)), rest[found.end() :]
+    word, text = (found[1], rest[found.end() :]) if found else (last[1], rest[: last.start()]) if last else ("", rest)
+    return ("ceiling" if word.lower() == "ceiling" else _wall_number(here, word.lower())), text
 
 
 def _wall_length(here: Here, rest: str) -> Heard:
@@ -184,6 +181,8 @@ def _side_wall(number: int) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         if not here.plan.survey.room.is_box:
             raise RefusedError(here.eg("walls of this room go by number, as in w3 13'4"), value=rest)
+        if not re.search("[0-9]", rest) and set(rest.lower().split()) & {*WALL_WORDS, "drywall", "plasterboard"}:
+            return _made(here, f"w{number} {rest}")
         return _wall_length(here, f"{number} {rest}")
 
     return make
@@ -257,7 +256,7 @@ def _made(here: Here, rest: str) -> Heard:
         raise Ask(
             "What holds the board?", *(f"made of {where}{one}" for one in ("timber", "steel 25", "dabs", "board"))
         )
-    kind = one_of(text, tuple(words))
+    kind = one_of(re.sub(r"^(?:of|is|are)\s+", "", text), tuple(words))
     if surface == "w1":
         return Heard(f"Display wall: {words[kind]}", PutRoom(wall=kind))
     return Heard(f"{_cap(_surface(here, surface))}: {words[kind]}", PutMade(surface=surface, kind=kind))

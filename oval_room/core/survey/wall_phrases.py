@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping
-from typing import Final, Protocol, TypeVar, get_args
+from typing import Final, NoReturn, Protocol, TypeVar, get_args
 
 from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.fittings import Covering, How, PassageKind, Swing
+from oval_room.core.plan.gear import Speaker, offered
 from oval_room.core.plan.measure import Values, next_id
 from oval_room.core.span import Span
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutService, PutThing
@@ -25,8 +26,10 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         wall, text = surface_first(here, rest)
         found = re.fullmatch(
-            r"(?:at\s+)?(?P<place>[^x×]+?)\s*[x×]\s*(?P<high>[^x×]+?)(?:\s+sill\s+(?P<sill>.+))?", text.strip()
+            r"(?:at\s+)?(?P<place>[^x×]+?)\s*[x×]\s*(?P<high>[^x×]+?)(?:,?\s+sill\s+(?P<sill>.+))?", text.strip()
         )
+        if wall != "ceiling" and (sizes := SIZES_ONLY.fullmatch(text.strip())) and is_length(sizes["wide"]):
+            _ask_where(here, kind, wall, sizes["wide"], sizes["high"])
         if not found or wall == "ceiling":
             raise RefusedError(
                 here.eg(f'give wall, place from its left end, width x height: {kind} w2 at 3\', 48" x 44" sill 36"'),
@@ -58,6 +61,21 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
         return Heard(say, PutOpening.model_validate(put))
 
     return make
+
+
+def _ask_where(here: Here, kind: str, wall: str, wide: str, high: str) -> NoReturn:
+    """An opening's size without its place: it is asked, its wall's middle the choice.
+
+    Raises:
+        Ask: always, unless a length can't be read.
+    """
+    width, height = here.lengths((wide, OPENING), (high, OPENING_HIGH))
+    length = next(one.length for one in here.plan.survey.room.walls if one.key == wall)
+    size = f"{here.show(width)} x {here.show(height)}"
+    raise Ask(
+        "Where, from its wall's left end? In the middle, or type the place before the size",
+        f"{kind} {wall} at {here.show(max((length - width) / 2, 0.0))}, {size}",
+    )
 
 
 def _place_and_width(here: Here, text: str, kind: str) -> tuple[str, str]:
@@ -127,13 +145,17 @@ def _opening_length(field: str, say: str, span: Span) -> Callable[[Here, str], H
 def _service(kind: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         surface, text = surface_first(here, rest)
+        text = text.lstrip(", ")
         circuit = re.search(r"\bcircuit\s+(?P<name>.+)$", text)
         text = text[: circuit.start()].strip() if circuit else text
         word = "out" if surface == "ceiling" else "up"
+        text = re.sub(rf"^(.+?) along\s*,?\s+(?:{word}\s+)?(.+?)(?: {word})?$", rf"\1 {word} \2", text)
         found = re.fullmatch(
             rf"(?:at\s+)?(?P<along>.+?)\s*,?\s+{word}\s+(?P<z>.+?)(?:\s+to\s+(?P<to>.+?)\s*,?\s+{word}\s+(?P<toz>.+?))?\s*",
             text,
         )
+        if not found and len(pair := [*_places(text)]) == 2:
+            raise Ask("Is that along the wall, and up?", f"{kind} {surface} at {pair[0]} {word} {pair[1]}")
         if not found:
             raise RefusedError(
                 here.eg(f"give wall, place and height: {kind} w1 at 3' up 14\"; a run also where to: … to 3' up 8'"),
@@ -167,16 +189,31 @@ def _find(hit: bool, surface: str = "w1") -> Callable[[Here, str], Heard]:
         )
         if not found:
             raise RefusedError(here.eg('give the place and how it was found: stud w1 16 1/2" magnet'), value=rest)
-        at, how = here.length(found["at"], ALONG), (found["how"] or "scanner").lower()
+        places, how = here.lengths(*((at, ALONG) for at in _places(found["at"]))), (found["how"] or "scanner").lower()
         what = "joist" if wall == "ceiling" else "stud"
         say = (
             f"{'Hit' if hit else 'Miss'} by {how} on the "
-            f"{'ceiling' if wall == 'ceiling' else dim_name(here.plan, wall)}: {here.show(at)}"
+            f"{'ceiling' if wall == 'ceiling' else dim_name(here.plan, wall)}: {', '.join(map(here.show, places))}"
         )
-        key = next_id("f", set(here.plan.survey.finds))
-        return Heard(say if hit else f"{say}, no {what}", PutFind(id=key, wall=wall, at=at, how=how, hit=hit))
+        taken, steps = set(here.plan.survey.finds), []
+        for at in places:
+            key = next_id("f", taken)
+            taken.add(key)
+            steps.append(PutFind(id=key, wall=wall, at=at, how=how, hit=hit))
+        return Heard(say if hit else f"{say}, no {what}", several(*steps))
 
     return make
+
+
+def _places(text: str) -> list[str]:
+    """The places of a list, `450, 850 and 1250`; one that can be read as it stands is one."""
+    if is_length(text):
+        return [text]
+    for mark in (r"\s*,\s+|\s*,?\s+and\s+|\s*&\s*", r"\s*,\s*|\s*,?\s+and\s+|\s+"):
+        parts = [part for part in re.split(mark, text) if part]
+        if 1 < len(parts) <= MOST_PLACES and all(map(is_length, parts)):
+            return parts
+    return [text]
 
 
 def _put(here: Here, rest: str) -> Heard:
@@ -235,11 +272,17 @@ def _speaker(here: Here, rest: str) -> Heard:
         )
     part, things = found["part"].lower(), here.plan.survey.things
     name = " ".join(filter(None, (part, (found["name"] or "").strip()))) + (" speaker" if part != "sub" else "woofer")
-    places = [(found[name], THING_AT) for name in "xy"] + [(found["z"], UP)] * bool(found["z"])
+    item = _speaker_named(here, (found["name"] or "").strip())
+    name = f"{part} {item.name}" if item is not None else name
+    places = [(found[axis], THING_AT) for axis in "xy"] + [(found["z"], UP)] * bool(found["z"])
     x, y, *up = here.lengths(*places)
-    key = next((k for k, thing in things.items() if thing.part == part and thing.name == name), None)
+    alike = {k: thing for k, thing in things.items() if thing.part == part}
+    key = next((k for k, thing in alike.items() if thing.name == name), None)
+    if key is None and item is not None and part in ("left", "right", "centre"):
+        key = next(iter(alike), None)  # there is one of each: it takes the other's place
     old = things.get(key or "")
-    w, d, h = (old.x_to - old.x_from, old.y_to - old.y_from, old.z_to - old.z_from) if old else SPEAKER_BOX[part]
+    box = (old.x_to - old.x_from, old.y_to - old.y_from, old.z_to - old.z_from) if old else SPEAKER_BOX[part]
+    w, d, h = (item.width, item.depth, item.height) if item is not None else box
     z = up[0] if up else old.z_from if old else SPEAKER_UP[part]
     put = PutThing(
         id=key or next_id("t", set(things)),
@@ -252,9 +295,21 @@ def _speaker(here: Here, rest: str) -> Heard:
         y_to=y + d / 2,
         z_from=z,
         z_to=z + h,
-        source="read",
+        source="read" if item is None else "maker",
     )
     return Heard(f"{_cap(name)}: middle {here.show(x)} along, {here.show(y)} out, foot {here.show(z)} up", put)
+
+
+def _speaker_named(here: Here, name: str) -> Speaker | None:
+    """The one loudspeaker of the shelf that a name fits; None where it is only a name."""
+    words = name.lower().split()
+    fits = [
+        item
+        for item in offered(here.gear).values()
+        if isinstance(item, Speaker) and words and all(word in item.name.lower() for word in words)
+    ]
+    exact = [item for item in fits if name.lower() in (item.name.lower(), item.model.lower())]
+    return (exact or fits)[0] if len(exact or fits) == 1 else None
 
 
 def _heat(here: Here, rest: str) -> Heard:
@@ -318,6 +373,11 @@ def _cap(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
+SIZES_ONLY: Final = re.compile(
+    r"(?P<wide>[^x×,]+?)\s*(?:[x×]|\bby\b|\bwide\b\s*,?(?:\s*x)?)\s*(?P<high>[^x×,]+?)(?:\s+(?:high|tall))?",
+    re.IGNORECASE,
+)
+MOST_PLACES: Final = 12
 SPEAKER_BOX: Final[dict[str, tuple[float, float, float]]] = {
     "left": (200.0, 280.0, 900.0),
     "right": (200.0, 280.0, 900.0),
@@ -331,7 +391,7 @@ SPEAKER_UP: Final = {"left": 0.0, "right": 0.0, "centre": 500.0, "surround": 120
 """How high its foot stands then [mm]."""
 
 SERVICE_WORDS: Final = {
-    "socket": ("outlet", "plug", "power point"),
+    "socket": ("outlet", "plug", "power point", "plug socket", "power socket", "wall socket"),
     "data": ("network", "ethernet"),
     "aerial": ("antenna", "coax"),
     "switch": ("light switch",),
@@ -448,6 +508,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'stud w2 16 1/2" magnet',
         "survey",
         _find(True),
+        also=("studs",),
     ),
     Phrase("miss", "wall, place, how", "nothing found there", 'miss w2 20" pilot', "survey", _find(False)),
     Phrase(

@@ -7,7 +7,7 @@ would be), `Asked` (it could mean two things: which?) or `NotHeard` (what to typ
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -16,14 +16,31 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.solve.within import one_watch
 from oval_room.core.span import UnclearError
 from oval_room.core.subject import Subject
 from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, NotHeard, normal
 from oval_room.core.tape.phrases import PHRASES
-from oval_room.core.tape.wording import MOST_FACTS, facts, nearest, number_first, plainer, runs, swapped, without_lead
+from oval_room.core.tape.wording import (
+    MOST_FACTS,
+    facts,
+    nearest,
+    number_first,
+    plainer,
+    runs,
+    swapped,
+    turned_about,
+    without_first,
+    without_lead,
+    word_first,
+)
 
 MOST_CHARACTERS: Final = 600
 WORDS: Final = tuple(word for phrase in PHRASES for word in (phrase.word, *phrase.also))
+OF: Final = dict.fromkeys(("tv", "screen", "picture"), ("picture", "fixing")) | {"projector": ("throw", "fixing")}
+"""Stages whose phrases can follow what they are about."""
+QUALIFIED: Final = ("a length", "a seat", "a count", "width x depth x height")
+"""What follows words that people also put before others: `main seat 3 m`, `room width 4 m`."""
 BARE: Final = ("room", "seat", "tv", "screen", "wall", "ceiling")
 """Words a number alone could belong to, in the order they are offered."""
 
@@ -42,30 +59,67 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -
         return NotHeard(here.eg("Type a word and a value, such as seat 11'2"), complete(""))
     if len(said) > MOST_CHARACTERS:
         return NotHeard(f"That is too long; a line holds {MOST_CHARACTERS} characters")
+    with one_watch():
+        return _whole(here, said)
+
+
+def _whole(here: Here, said: str) -> Answer:
     whole = _one(here, said)
     if not isinstance(whole, NotHeard) and ";" not in said:
         return whole
-    plain = plainer(said)
-    if plain != said and not isinstance(again := hear(plan, gear, plain, subject), NotHeard):
-        return again
-    pieces = facts(said)
-    if not 1 < len(pieces) <= MOST_FACTS:
-        return whole
-    parted = _facts(here, pieces, 0)
-    if isinstance(parted, NotHeard) and not (isinstance(whole, NotHeard) and here.said(said) is None):
-        return whole
-    return parted
+    for plain in (plainer(said), *turned_about(without_lead(said))):
+        if plain != said and not isinstance(again := _whole(here, plain), NotHeard):
+            return again
+    pieces = facts(said, WORDS)
+    if 1 < len(pieces) <= MOST_FACTS:
+        parted = _facts(here, pieces, 0)
+        if not isinstance(parted, NotHeard):
+            return parted
+        whole = parted if isinstance(whole, NotHeard) and here.said(said) is None else whole
+    return (isinstance(whole, NotHeard) and _nearly(here, without_lead(said))) or whole
+
+
+def _nearly(here: Here, said: str) -> Asked | None:
+    """What a line that was not understood may have meant: without its first word, or with that word put right. One that
+    begins with words of the table in full was understood, and is refused for what it is.
+    """
+    own = here.said(said)
+    if own is not None and (" " in own[1] or own[0].follows not in QUALIFIED):
+        return None
+    shorter = without_first(said)
+    if shorter and here.said(shorter) is not None and not isinstance(_phrase(here, shorter), NotHeard):
+        return Asked(f"“{said.split(' ')[0][:30]}” was not understood. Is it this?", (shorter,))
+    near = [line for line in nearest(said, WORDS) if here.said(line) is not None]
+    said_as = {answer.say: line for line in reversed(near) if isinstance(answer := _phrase(here, line), Heard)}
+    return Asked("Is it one of these?", tuple(reversed(said_as.values()))) if said_as else None
 
 
 def _one(here: Here, said: str) -> Answer:
-    """One fact, by its word; else with the number put after it; else asked by the words nearest to what was typed."""
+    """One fact, by its word; else as said of what it begins with; else with its word put first; else asked by the words
+    nearest to what was typed.
+    """
     plain = without_lead(said)
-    for line in dict.fromkeys((said, plain, *number_first(plain, WORDS))):
-        if here.said(line) is not None:
-            answer = _phrase(here, line)
-            if line in (said, plain) or not isinstance(answer, NotHeard):
-                return answer
-    return _unknown(here, plain)
+    own = [_phrase(here, line) for line in dict.fromkeys((said, plain)) if here.said(line) is not None]
+    first = [_phrase(here, line) for line in number_first(plain, WORDS) if here.said(line) is not None]
+    for answer in (*own, *first, _of_subject(here, plain), *_later(here, plain)):
+        if not isinstance(answer, NotHeard):
+            return answer
+    return own[0] if own else _unknown(here, plain)
+
+
+def _of_subject(here: Here, said: str) -> Answer:
+    """A line that begins with what it is about: `tv on left wall` as `on left wall` said of the TV."""
+    about = re.match(r"(tv|screen|picture|projector) (?=[a-z])", said, re.IGNORECASE)
+    then = here.said(said[about.end() :]) if about else None
+    if about is None or then is None or (then[0].stage not in OF[about[1].lower()]):
+        return NotHeard("")
+    return _phrase(here.meant(f"{about[0].lower()}it"), said[about.end() :])
+
+
+def _later(here: Here, said: str) -> Iterator[Answer]:
+    """What a line means whose word stands later in it."""
+    if here.said(said) is None:
+        yield from (_phrase(here, line) for line in word_first(said, WORDS) if here.said(line) is not None)
 
 
 def _phrase(here: Here, said: str) -> Answer:
@@ -73,9 +127,11 @@ def _phrase(here: Here, said: str) -> Answer:
     found = here.said(said)
     assert found is not None
     phrase, word = found
-    rest = said[len(word) :].strip()
+    rest = re.sub(r"^[:=]\s*", "", said[len(word) :].strip())
     example = here.eg(phrase.example)
     try:
+        if rest and not phrase.follows:
+            return NotHeard(f"{word} takes nothing after it (got {rest[:30]})", (phrase.word,))
         if not rest and phrase.follows:
             return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
         heard = phrase.make(here.meant(word), rest)
@@ -113,13 +169,17 @@ def _facts(here: Here, pieces: Sequence[tuple[str, str]], start: int) -> Answer:
             first = answer if not first.say else first
             continue
         rest = "".join(piece + mark for piece, mark in pieces[after:])
+        before = "".join(piece + mark for piece, mark in pieces[:start])
+        if (more := _once_more(here, text, before)) is not None:
+            return Asked(
+                "There is one in this line already. One more?", (f"{before}{more}{'; ' if rest else ''}{rest}",)
+            )
         if isinstance(answer, Asked):
-            before = "".join(piece + mark for piece, mark in pieces[:start])
             lines = tuple(f"{before}{option}{'; ' if rest else ''}{rest}" for option in answer.options)
             return Asked(answer.say, lines)
         if after == len(pieces):
             return answer
-        others = _facts(here.after(answer.command), pieces, after)
+        others = _facts(here.after(answer.command).looking_at(answer.command), pieces, after)
         if isinstance(others, Heard):
             say = f"{answer.say}; {others.say}"
             return Heard(say, several(answer.command, others.command, label=say[:200]))
@@ -127,6 +187,14 @@ def _facts(here: Here, pieces: Sequence[tuple[str, str]], start: int) -> Answer:
             return others
         first = others
     return first
+
+
+def _once_more(here: Here, text: str, before: str) -> str | None:
+    """What a fact says that would only undo an earlier one of its line: one more of it, where there is such a line."""
+    said, more = here.said(text), f"another {text}"
+    if said is None or here.said(more) is None or not re.search(rf"\b{re.escape(said[1])}\b", before.lower()):
+        return None
+    return more if isinstance(_phrase(here, more), Heard) else None
 
 
 def complete(line: str, stage: str = "", most: int = 8) -> tuple[str, ...]:

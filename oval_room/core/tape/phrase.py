@@ -7,11 +7,12 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from oval_room.core.apply import apply
-from oval_room.core.commands import Command
+from oval_room.core.commands import Command, Several
 from oval_room.core.errors import RefusedError
 from oval_room.core.hints import in_unit
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, offered
+from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import Typed
 from oval_room.core.report import Evaluate, Report
 from oval_room.core.screens.document import Picture
@@ -130,6 +131,15 @@ class Here:
             return self
         return Here(self.plan, self.gear, replace(self.subject, picture=fits[0]), self._evaluate, self.phrases)
 
+    def looking_at(self, done: Command) -> Here:
+        """The same place, looking at what was just changed: `screen 100, bottom 600 mm`, `row 2 4.2 m, riser 200`."""
+        steps = done.steps if isinstance(done, Several) else (done,)
+        keys = [key for step in steps if isinstance(key := getattr(step, "id", None), str)]
+        held = (item for node in (self.plan.survey, self.plan.chosen) for item in keyed_nodes(node))
+        looks = {name[:-1]: next((key for key in keys if key in listed), None) for name, listed in held}
+        seen = {name: key for name in ("picture", "seat", "projector") if (key := looks.get(name))}
+        return Here(self.plan, self.gear, replace(self.subject, **seen), self._evaluate, self.phrases)
+
     def picture(self) -> tuple[str, Picture]:
         pictures = self.plan.chosen.pictures
         key = self.subject.picture if self.subject.picture in pictures else next(iter(pictures), None)
@@ -157,20 +167,20 @@ class Here:
         words = name.lower().split()
         fits = [
             (key, item)
-            for key, item in self.gear.items()
+            for key, item in offered(self.gear).items()
             if item.kind == kind and getattr(item, "holds", "") == holds and all(w in item.name.lower() for w in words)
         ]
         exact = [pair for pair in fits if name.lower().strip() in (pair[1].name.lower(), pair[1].model.lower())]
         fits = exact or fits
         if not fits:
             listed = ", ".join(
-                i.name for i in self.gear.values() if i.kind == kind and getattr(i, "holds", "") == holds
+                i.name for i in offered(self.gear).values() if i.kind == kind and getattr(i, "holds", "") == holds
             )
             raise RefusedError(
                 f"no {kind} on the shelf fits “{name.strip()}”; there are {listed or 'none'}", value=name
             )
         if len(fits) > 1:
-            word = "mount" if kind == "mount" else {"panel": "tv", "screen": "screen", "projector": "projector"}[kind]
+            word = {"panel": "tv"}.get(kind, kind)
             raise Ask(f"Which {kind}?", *(f"{word} {item.name}" for _, item in fits[:6]))
         return fits[0][0]
 
@@ -193,5 +203,5 @@ class Phrase:
 
 def normal(line: str) -> str:
     """A line with single blanks, and an x between sizes written as such."""
-    plain = re.sub(r"\s+", " ", line).strip()
+    plain = re.sub(r"\s+", " ", line.replace("@", " at ")).strip()
     return re.sub(r"(?<=[0-9'\"″′\s])[X✕*](?=\s?[0-9½¼¾])", "x", plain)

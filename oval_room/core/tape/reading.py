@@ -11,16 +11,21 @@ from oval_room.core.tape.phrase import Heard, Here
 
 
 def number(text: str, what: str, lo: float, hi: float) -> float:
-    plain = re.sub(r"\s*(?:%|°|hours?|hrs?|h|a day|seats?|people|across|degrees?|deg|lux)$", "", text.strip().lower())
+    plain = re.sub(
+        r"\s*(?:%|°|(?:hours?|hrs?|h)(?: a day| daily| per day)?|a day|seats?|people|across|degrees?|deg|lux)$",
+        "",
+        text.strip().lower(),
+    )
     plain = plain.replace(",", ".").strip()
     if not re.fullmatch(r"[0-9]{1,9}(\.[0-9]+)?|\.[0-9]+", plain) or not lo <= float(plain) <= hi:
-        raise RefusedError(f"give {what} from {lo:g} to {hi:g} (got {text.strip()[:30]})", value=text)
+        raise RefusedError(f"give {what} from {lo:,.10g} to {hi:,.10g} (got {text.strip()[:30]})", value=text)
     return float(plain)
 
 
 def one_of(text: str, words: tuple[str, ...]) -> str:
     plain = text.lower().strip()
     fits = [word for word in words if word == plain] or [word for word in words if plain and word.startswith(plain)]
+    fits = fits or [word for word in words if re.search(rf"\b{re.escape(word)}\b", plain)]
     if len(fits) != 1:
         raise RefusedError(f"give one of {', '.join(words)} (got {text.strip()[:30]})", value=text)
     return fits[0]
@@ -30,7 +35,7 @@ def text_phrase(field: str, label: str, command: type[Command], most: int = 200)
     """A phrase that keeps words: `-` takes them away."""
 
     def make(here: Here, rest: str) -> Heard:
-        plain = "" if rest == "-" else rest
+        plain = "" if rest == "-" else re.sub(r"^(?:name\s+)?(?:(?:is|are|says)\s+|[:=]\s*)", "", rest)
         if len(plain) > most or (field == "name" and len(plain) > 80):
             raise RefusedError(f"that is too long; keep it under {80 if field == 'name' else most} characters")
         return Heard(f"{label}: {plain or 'nothing'}", command.model_validate({field: plain}))

@@ -28,6 +28,7 @@ APART: Final = Span("the room of one seat in a row", 300, 3000, (450, 1500))
 EYE: Final = Span("an eye above its floor", 300, 2200, (650, 1750))
 RISER: Final = Span("a riser", 0, 2000, (50, 900))
 PERSON: Final = Span("a person's height", 600, 2400, (1100, 2100))
+SHIFT: Final = Span("a move", 1, 9000, (10, 3000))
 SIDEWAYS: Final = Span("a row's move sideways", 0, 5000, (40, 1500), signed=True)
 
 FURNITURE: Final = Span("the top of furniture", 100, 2500, (200, 1800))

@@ -15,13 +15,20 @@ _LEAD: Final = re.compile(
     r"^(?:(?:please|set|make|change|move|it'?s|there(?:'s| is)|the|my|our|a|an|add|new|now)\s+)+", re.IGNORECASE
 )
 _NUMBER: Final = re.compile(r"^[0-9½¼¾⅛⅜⅝⅞.]")
-_BEGINS: Final = r"(?:on (?:w[0-9]|breast|[a-z]+ wall)|bottom|top|cent(?:re|er)|tilt|swivel)\b"
+_BEGINS: Final = r"(?:on (?:w[0-9]|breast|[a-z]+ wall)|bottom|top|cent(?:red?|er(?:ed)?)|tilt|swivel)(?![a-z])"
 """What begins a fact of its own after a size, with nothing between: `tv 65 bottom 800`."""
 _SPLIT: Final = re.compile(rf";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then|&|\+)\s+(?=[A-Za-z])|\s+(?={_BEGINS})")
 _ARTICLE: Final = re.compile(r"\b(?:the|my|our) (?=[a-z])", re.IGNORECASE)
 _COUNTS: Final = ("two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
 _NTH: Final = ("first", "second", "third", "fourth", "fifth")
-_NTH_ROW: Final = re.compile(rf"\b({'|'.join(_NTH)}) row\b", re.IGNORECASE)
+_OF: Final = re.compile(r"^([a-z]+) of (?:the |my |our )?([a-z]+)(?= |$)", re.IGNORECASE)
+_HANDS: Final = re.compile(
+    r"^(?:put|hang|mount|fix|fit|place|use|want|need|have|we have|we want|i want)\s+(?:a |an |the )?"
+)
+_NEVER: Final = re.compile(r"^(?:no|not|without|never|don'?t|isn'?t|what|why|how|where|which|when)\b", re.IGNORECASE)
+_NTH_SEAT: Final = re.compile(rf"^({'|'.join(_NTH)}) seat$", re.IGNORECASE)
+_NTH_ROW: Final = re.compile(rf"\b({'|'.join(_NTH)}|1st|2nd|3rd|4th|5th) row\b", re.IGNORECASE)
+_NUMBERED: Final = re.compile(rf"\b(seat|row|wall|corner) (one|{'|'.join(_COUNTS)})\b", re.IGNORECASE)
 _COUNT: Final = re.compile(rf"\b({'|'.join(_COUNTS)}) (?=(?:seats?|rows?|tvs?|screens?)\b)", re.IGNORECASE)
 MOST_FACTS: Final = 12
 
@@ -31,11 +38,44 @@ def without_lead(line: str) -> str:
     return _LEAD.sub("", line)
 
 
+def _nth(word: str) -> int:
+    return _NTH.index(word) + 1 if word in _NTH else int(word[0])
+
+
 def plainer(line: str) -> str:
     """A line without its articles, and with counts as figures: `drop the tv`, `two seats 3 m`, `second row 4 m`."""
-    line = _NTH_ROW.sub(lambda found: f"row {_NTH.index(found[1].lower()) + 1}", line)
+    line = _NTH_SEAT.sub(lambda found: f"seats {_NTH.index(found[1].lower()) + 1}", without_lead(line))
+    line = _NTH_ROW.sub(lambda found: f"row {_nth(found[1].lower())}", line)
+    line = _NUMBERED.sub(lambda found: f"{found[1]} {('one', *_COUNTS).index(found[2].lower()) + 1}", line)
     counted = _COUNT.sub(lambda found: f"{_COUNTS.index(found[1].lower()) + 2} ", line)
-    return _ARTICLE.sub("", counted)
+    return re.sub(r"^([a-z]+)['’]s (?=[0-9])", r"\1 ", _ARTICLE.sub("", counted), flags=re.IGNORECASE)
+
+
+def turned_about(line: str) -> Iterator[str]:
+    """A line in the other ways its words may stand: `height of the ceiling 2.5 m` as `ceiling height 2.5 m`, and what a
+    hand does left away: `hang the tv at 1.2 m`.
+    """
+    if (of := _OF.match(line)) is not None:
+        yield f"{of[2]} {of[1]}{line[of.end() :]}"
+    if (hand := _HANDS.match(line.lower())) is not None:
+        yield line[hand.end() :]
+
+
+def word_first(line: str, words: Iterable[str]) -> Iterator[str]:
+    """A line whose word stands later, with it first, the longest word first: `brick wall` as `wall brick`."""
+    if _NEVER.match(line):
+        return
+    lower = line.lower()
+    for word in sorted(words, key=len, reverse=True):
+        found = re.search(rf"(?<=[\s0-9]){re.escape(word)}(?![a-z])", lower) if len(word) > 2 else None
+        if found:
+            yield f"{word} {line[: found.start()].strip()} {line[found.end() :].strip()}".strip()
+
+
+def without_first(line: str) -> str:
+    """A line without its first word, where that is no number: `living room 14' x 18'` as `room 14' x 18'`."""
+    first, _, rest = line.partition(" ")
+    return rest if first.isalpha() and not _NEVER.match(line) else ""
 
 
 def number_first(line: str, words: Iterable[str]) -> Iterator[str]:
@@ -47,13 +87,18 @@ def number_first(line: str, words: Iterable[str]) -> Iterator[str]:
         found = re.search(rf"(?<![a-z]){re.escape(word)}(?![a-z])", lower)
         if found:
             rest = f"{line[: found.start()].strip()} {line[found.end() :].strip()}".strip()
-            yield f"{word} {rest}"
+            yield f"{word} {re.sub(r' +,', ',', rest)}"
 
 
-def facts(line: str) -> list[tuple[str, str]]:
-    """The pieces of a line that may be facts of their own, each with what parts it from the next."""
+def facts(line: str, words: Sequence[str]) -> list[tuple[str, str]]:
+    """The pieces of a line that may be facts of their own, each with what parts it from the next: a mark, or no more
+    than a word that a number follows, `throw 3.8 m lens up 2.2 m`.
+    """
     pieces, at = [], 0
-    for found in _SPLIT.finditer(line):
+    longest = "|".join(re.escape(word) for word in sorted(words, key=len, reverse=True) if len(word) > 2)
+    for found in re.finditer(
+        rf"{_SPLIT.pattern}|\s+(?=(?:{longest})(?:\s+(?:at|to|is))?\s*[0-9])", line, re.IGNORECASE
+    ):
         pieces.append((line[at : found.start()], found[0]))
         at = found.end()
     return [*pieces, (line[at:], "")]

@@ -4,10 +4,10 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import partial
-from typing import Final, NamedTuple, Self
+from typing import Final, NamedTuple
 
 from oval_room.core.figures import Figure, FigureBook, Input
 from oval_room.core.findings import Cure, Finding
@@ -18,7 +18,7 @@ from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
 from oval_room.core.pose import Turn as PoseTurn
-from oval_room.core.report import Result, all_of, merged
+from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import stand_off_for
@@ -51,14 +51,6 @@ class GlareResult(Result):
     """What every seat sees mirrored, by picture."""
 
     pictures: dict[str, dict[str, Mirrored]]
-
-    @classmethod
-    def joined(cls, parts: Sequence[Self]) -> Self:
-        return cls(
-            merged(part.figures for part in parts),
-            all_of(part.findings for part in parts),
-            merged(part.pictures for part in parts),
-        )
 
 
 def study_glare(

@@ -41,6 +41,7 @@ PART: Final = Part(
             lambda c: (c.survey, c.looked, c.plan.choices, _school(c), c.gear, c.ruler, c.keep, c.only, _use(c)),
             study_viewing,
             by_wall=True,
+            judges=("screen", "tv", "mount"),
         ),
         Study("glare", GlareResult, lambda c: (c.survey, c.looked, c.gear, c.keep, c.only), study_glare, by_wall=True),
     ),

@@ -16,10 +16,12 @@ from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import OFF_FACE, face_out
+from oval_room.core.screens.moving_phrases import EDGES, placed_by
 from oval_room.core.screens.phrases import as_bought, bare_size
 from oval_room.core.screens.placing import SAME_FACE
-from oval_room.core.screens.size import said_size
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.screens.size import said_size, shape_last
+from oval_room.core.survey.phrases import seats
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.units import MM_IN
 from oval_room.core.viewing.ladder import Ladder, on_the_ruler
 from oval_room.core.viewing.study import ViewResult
@@ -27,6 +29,14 @@ from oval_room.core.viewing.study import ViewResult
 BESIDE: Final = 60.0  # between pictures in a row, frame to frame [mm]
 MOST_ROWS: Final = 20
 BEFORE: Final = 80.0  # of one picture hung before another: its bar clears the face behind [mm]
+NO_SIZE: Final = re.compile(r"^(?:(?:4k|8k|uhd|full hd|hd|smart|led|oled|lcd|flat|new)\s+)+(?=[0-9])", re.IGNORECASE)
+"""What people say of a TV that is not its size."""
+AT_HEIGHT: Final = re.compile(
+    r"(?P<size>.+?)\s*,?\s+(?:hung |mounted |fixed )?(?:at\s+)?(?P<up>[0-9½¼¾].*?)\s+"
+    r"(?:up|high|(?:off|above|from|up from) (?:the )?floor|"
+    r"(?:(?:to|at) )?(?:the |its )?(?P<edge>centre|center|bottom|top))",
+    re.IGNORECASE,
+)
 TRIES: Final = 8
 STACK: Final = 30.0  # between pictures over each other [mm]
 
@@ -83,7 +93,19 @@ def _across(one: Picture, other: Picture) -> bool:
 def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         rest = re.sub(r"^(?:of|is|to|size|=|:|~)\s+", "", rest)
-        if not re.match(r"[0-9.½¼¾]", rest):
+        if (placed := placed_by(here.meant(f"{'tv' if kind == 'panel' else 'screen'} it"), rest)) is not None:
+            return placed
+        rest = shape_last(NO_SIZE.sub("", rest))
+        if (hung := AT_HEIGHT.fullmatch(rest)) is not None:
+            word = "tv" if kind == "panel" else "screen"
+            size, up = hung["size"], hung["up"]
+            if hung["edge"]:
+                first = make(here, size)
+                edge = placed_by(here.after(first.command).looking_at(first.command), f"{up} to {hung['edge']}")
+                if edge is not None:
+                    return Heard(f"{first.say}; {edge.say}", several(first.command, edge.command))
+            raise Ask(f"What shall be at {up}?", *(f"{word} {size}; {word} {edge} {up}" for edge in EDGES))
+        if not re.match(r"[0-9.½¼¾]|(?:diagonal|width) [0-9]", rest):
             return _geared(here, kind, rest)
         key = _picture_of_kind(here, kind)
         rest, bare = bare_size(rest)
@@ -124,7 +146,12 @@ def _geared(here: Here, kind: Literal["panel", "screen"], name: str) -> Heard:
 
 def _another(here: Here, rest: str) -> Heard:
     """One more picture beside the subject's on its wall, level with it; over it where there is no room."""
+    if late := re.fullmatch(r"(?P<size>[0-9.]+.*?)\s+(?P<word>tv|screen)", rest):
+        rest = f"{late['word']} {late['size']}"
     word, _, what = rest.partition(" ")
+    if word in ("seat", "chair", "place") and not what.strip() and here.plan.survey.seats:
+        row = here.seat()[1].row
+        return seats(here, str(1 + sum(seat.row == row for seat in here.plan.survey.seats.values())))
     if word not in ("tv", "screen") or not what.strip():
         raise RefusedError("say which: another tv 55, or another screen 100", value=rest)
     kind: Literal["panel", "screen"] = "panel" if word == "tv" else "screen"

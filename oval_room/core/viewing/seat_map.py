@@ -31,6 +31,8 @@ Floats = NDArray[np.float64]
 Flags = NDArray[np.bool_]
 
 GRID: Final = 100.0
+MOST_CELLS: Final = 150
+"""Cells along a room's longer side: in larger rooms they are larger."""
 """Cells of the map [mm]."""
 RULES: Final = ("angle", "sharpness", "off axis", "neck", "glare")
 EYE: Final = 1080.0
@@ -48,6 +50,8 @@ class SeatMap:
     passes: Flags
     count: NDArray[np.intp]
     floor: Flags
+    grid: float = GRID
+    """Size of its cells [mm]."""
 
     @property
     def best_row(self) -> float | None:
@@ -60,7 +64,7 @@ class SeatMap:
     def tally(self, x: float, y: float) -> dict[str, bool] | None:
         """What passes at the cell nearest to a place; None off the floor."""
         i, j = int(np.abs(self.ys - y).argmin()), int(np.abs(self.xs - x).argmin())
-        if abs(self.ys[i] - y) > GRID or abs(self.xs[j] - x) > GRID or not self.floor[i, j]:
+        if abs(self.ys[i] - y) > self.grid or abs(self.xs[j] - x) > self.grid or not self.floor[i, j]:
             return None
         return {rule: bool(self.passes[n, i, j]) for n, rule in enumerate(RULES)}
 
@@ -71,6 +75,7 @@ def seat_map(
     """The map of one picture over the floor of its room, in the room's own axes."""
     room = survey.room
     left, near, right, far = room.extent
+    grid = max(grid, max(right - left, far - near) / MOST_CELLS)
     xs = np.arange(left + grid / 2, right, grid)
     ys = np.arange(near + grid / 2, far, grid)
     x, y = np.meshgrid(xs, ys)
@@ -105,7 +110,7 @@ def seat_map(
         ]
     )
     floor = _inside(room.corners, x, y)
-    return SeatMap(xs, ys, passes, passes.sum(axis=0), floor)
+    return SeatMap(xs, ys, passes, passes.sum(axis=0), floor, grid)
 
 
 def _inside(corners: tuple[tuple[float, float], ...], x: Floats, y: Floats) -> Flags:
@@ -212,10 +217,10 @@ def runs(found: SeatMap) -> list[tuple[float, float, float, float, int]]:
                 if start[1] > 0:
                     out.append(
                         (
-                            float(found.xs[start[0]] - GRID / 2),
-                            float(found.xs[j - 1] + GRID / 2),
-                            float(y - GRID / 2),
-                            float(y + GRID / 2),
+                            float(found.xs[start[0]] - found.grid / 2),
+                            float(found.xs[j - 1] + found.grid / 2),
+                            float(y - found.grid / 2),
+                            float(y + found.grid / 2),
                             start[1],
                         )
                     )

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
-from typing import Self
 
 from oval_room.core.figures import Figure, FigureBook
 from oval_room.core.findings import Finding
@@ -13,7 +12,7 @@ from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices, Scheme
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.report import Result, all_of, merged
+from oval_room.core.report import Result
 from oval_room.core.screens.placing import stacked
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
@@ -31,14 +30,6 @@ class ViewResult(Result):
 
     pictures: dict[str, PictureViews]
 
-    @classmethod
-    def joined(cls, parts: Sequence[Self]) -> Self:
-        return cls(
-            merged(part.figures for part in parts),
-            all_of(part.findings for part in parts),
-            merged(part.pictures for part in parts),
-        )
-
 
 @dataclass(frozen=True, slots=True)
 class _One:
@@ -49,7 +40,8 @@ class _One:
 
 def _study_one(make: Callable[[], Judged]) -> _One:
     judged, book = make(), FigureBook(KINDS)
-    judged.write_figures(book)
+    if not book.unwanted:
+        judged.write_figures(book)
     return _One(judged.views, book.figures, judged.findings())
 
 

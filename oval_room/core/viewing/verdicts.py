@@ -279,20 +279,29 @@ class Judged(OnePicture):
         row = self.survey.seats[worst.back].row
         risers = [over.sight.riser for name, over in self.over.items() if self.survey.seats[name].row == row]
         riser = self.ruler.safe(max(risers), "least")
-        lifts = [
-            PutSeat(id=name, floor=chosen(self.ruler.safe(seat.floor.value + riser, "least")))
-            for name, seat in self.survey.seats.items()
-            if seat.row >= row
-        ]
         bottom = self.ruler.safe(max(over.sight.bottom_without_riser for over in self.over.values()), "least")
-        raised = PutPicture(id=self.key, bottom=bottom)
-        cures = (
-            Cure(SurveyCure.RISER, riser, several(*lifts), name=f"row {row}"),
-            Cure(PictureCure.BOTTOM_AT, bottom, raised),
-        )
+        cures = []
+        room_height = self.survey.room.height.value  # seats a hand apart as two rows: sums beyond any room are no cure
+        if riser < room_height:
+            lifts = [
+                PutSeat(id=name, floor=chosen(self.ruler.safe(seat.floor.value + riser, "least")))
+                for name, seat in self.survey.seats.items()
+                if seat.row >= row
+            ]
+            cures.append(Cure(SurveyCure.RISER, riser, several(*lifts), name=f"row {row}"))
+        if bottom + self.picture.height < room_height:
+            cures.append(Cure(PictureCure.BOTTOM_AT, bottom, PutPicture(id=self.key, bottom=bottom)))
         return [
             Finding(
-                ViewingCode.ROW_IN_FRONT, Level.MIND, "4.4", about, sight.clearance, worst.wanted, "mm", cures, more
+                ViewingCode.ROW_IN_FRONT,
+                Level.MIND,
+                "4.4",
+                about,
+                sight.clearance,
+                worst.wanted,
+                "mm",
+                tuple(cures),
+                more,
             )
         ]
 

@@ -29,12 +29,13 @@ from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.words import Words, capital
 from oval_room.drawing.parts import Look
 from oval_room.web.answers import bench_of
+from oval_room.web.gate import Gated, Place, asked
 from oval_room.web.pages import fragment, page
 from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.side_by_side import VIEWS, drawn_beside
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 COMPARED: Final = (
     "width",
     "diagonal",
@@ -62,7 +63,7 @@ SHORT: Final = {
 
 def _parts(request: Request, job: str) -> SheetParts:
     bench = bench_of(request)
-    return SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
+    return SheetParts(bench, request, bench.store.head(job), "picture", asked(request))
 
 
 @router.get("/jobs/{job}/sizes", name="sizes")
@@ -124,7 +125,7 @@ def greys(request: Request, job: str) -> HTMLResponse:
 
 
 @router.get("/jobs/{job}/tally", name="tally")
-def tally(request: Request, job: str, u: float, v: float) -> JSONResponse:
+def tally(request: Request, job: str, u: Place, v: Place) -> JSONResponse:
     """What passes at a place of the plan (u out from the display wall, v along it) for the subject picture."""
     parts = _parts(request, job)
     picture = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
@@ -155,13 +156,13 @@ def decide(
     why: Annotated[str, Form(max_length=300)] = "",
 ) -> Response:
     """Choose a scheme for good, with the reason."""
-    store = bench_of(request).store
-    head = store.head(job)
+    bench = bench_of(request)
+    head = bench.store.head(job)
     if scheme not in head.plan.schemes:
         raise MissingError(f"there is no scheme {scheme} here", value=scheme)
     told = f" because {why.strip()}" if why.strip() else ""
     command = Decide(scheme=scheme, why=why, label=f"Chosen: {head.plan.schemes[scheme].name}{told}"[:200])
-    store.commit(job, head.revision, command, who.name)
+    bench.commit(job, head.revision, command, who.name)
     return RedirectResponse(f"/jobs/{job}/schemes", status_code=303)
 
 

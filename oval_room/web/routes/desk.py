@@ -12,14 +12,15 @@ from oval_room.core.plan.document import Writing, new_plan
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import ALWAYS, draw
 from oval_room.formats.job_file import SUFFIX, read_job, read_pinned, write_job
-from oval_room.store.records import JobRow
+from oval_room.store.records import BrokenError, JobRow
 from oval_room.store.store import Store
 from oval_room.web.attachments import pin, pinned_of
 from oval_room.web.bench import Bench, Seen, worst_open
+from oval_room.web.gate import Gated
 from oval_room.web.pages import page
 from oval_room.web.person import Who
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 PAGE = 40
 WRITINGS = {"feet": ("in", "feet"), "mm": ("mm", "mm"), "inches": ("in", "inches"), "cm": ("cm", "cm"), "m": ("m", "m")}
 
@@ -39,12 +40,15 @@ def _desk(
     return page(request, "desk.html", context | {"typed": {}, "wrong": {}} | more, status)
 
 
-def _on_the_table(request: Request, rows: list[JobRow]) -> dict[str, object]:
+def _on_the_table(request: Request, rows: list[JobRow]) -> dict[str, object] | None:
     """The job that needs somebody most: the first with a stop, else the last changed; drawn, with its worst finding."""
     bench: Bench = request.app.state.bench
     row = next((one for one in rows if one.worst_level == "stop"), rows[0])
-    head = bench.store.head(row.id)
-    report = bench.report(head)
+    try:
+        head = bench.store.head(row.id)
+        report = bench.report(head)
+    except BrokenError:  # it is listed as such
+        return None
     worst = worst_open(report)
     stage = worst.code.stage if worst else "picture"
     seen = Seen.of(head.plan, stage, {}, {})
@@ -127,9 +131,12 @@ def import_job(request: Request, who: Who, file: UploadFile | None = None) -> Re
     except RefusedError as refused:
         said = f"{file.filename[:60]} was not taken in. {refused.field}: {refused.text}"
         return _desk(request, status=422, wrong={"file": said})
-    store.add_gear(gear, on_shelf=False)
-    job = store.create(plan, who.name, f"Imported {file.filename[:80]}")
-    pin(store, job, pinned)
     bench: Bench = request.app.state.bench
+    store.add_gear(gear, on_shelf=False)
+    try:
+        job = bench.create(plan, who.name, f"Imported {file.filename[:80]}")
+    except RefusedError as refused:
+        return _desk(request, status=422, wrong={"file": f"{file.filename[:60]} was not taken in: {refused.text}."})
+    pin(store, job, pinned)
     bench.summarise(store.head(job))
     return RedirectResponse(f"/jobs/{job}/picture", status_code=303)

@@ -29,11 +29,12 @@ from oval_room.formats.survey_form import write_form
 from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
 from oval_room.web.bench import Seen
+from oval_room.web.gate import Gated
 from oval_room.web.pages import page
 from oval_room.web.person import Who
 from oval_room.web.side_by_side import drawn_beside, look_of, outline_drawn
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 NEWEST = 5
 """Readings of the log shown before it is taken out."""
 DRAWN = (430.0, 300.0)
@@ -115,14 +116,16 @@ def bring_outline(
         return _files(request, job, 422, wrong={"outline": "Choose a DXF file first."})
     name = file.filename[:60]
     try:
-        corners = read_outline(file.file.read(), unit)
+        corners, straightened = read_outline(file.file.read(), unit)
         walls = walls_of(corners)
         command = PutOutline(
             corners=tuple(Corner(x=x, y=y) for x, y in corners),
             walls=tuple(Typed(value=wall.length, instrument="drawing") for wall in walls),
             label=f"Outline from {name}",
         )
-        found = _found(request, job, name, command, f"an outline of {len(walls)} walls")
+        curved = f", {straightened} of them curved in the drawing and taken as straight from end to end"
+        said = f"an outline of {len(walls)} walls{curved if straightened else ''}"
+        found = _found(request, job, name, command, said)
     except (RefusedError, MissingError) as wrong:
         more = {"unit": unit, "ask_unit": wrong.field == "unit"} if isinstance(wrong, RefusedError) else {}
         return _files(request, job, 422, wrong={"outline": f"{name} was not taken in: {wrong.text}."}, **more)
@@ -148,7 +151,7 @@ def take_file(
     except ValidationError:
         return _files(request, job, 422, said=f"{refused}: choose the file again.")
     try:
-        done = bench.store.commit(job, base, step, who.name, key)
+        done = bench.commit(job, base, step, who.name, key)
     except (RefusedError, MissingError) as wrong:
         return _files(request, job, 422, said=f"{refused}: {wrong.text}.")
     except ClashError as clash:

@@ -14,13 +14,16 @@ from oval_room.core.plan.changes import changes
 from oval_room.core.plan.document import Plan
 from oval_room.core.report import Report
 from oval_room.core.words import Words
+from oval_room.store.records import ClashError
 from oval_room.store.store import Store
+from oval_room.web.answers import told_clashes
 from oval_room.web.bench import Bench
+from oval_room.web.gate import Gated, RevisionNumber
 from oval_room.web.pages import page
 from oval_room.web.person import Who
 from oval_room.web.side_by_side import VIEWS, drawn_beside, look_of, thumb
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 MOST = 300
 DRAWN = 9
 """Named revisions that are drawn, the newest ones."""
@@ -33,38 +36,64 @@ def _store(request: Request) -> Store:
 
 
 @router.get("/jobs/{job}/history", name="history")
-def history(request: Request, job: str) -> HTMLResponse:
+def history(request: Request, job: str, before: RevisionNumber | None = None) -> HTMLResponse:
+    return history_page(request, job, before)
+
+
+def history_page(
+    request: Request, job: str, before: int | None = None, broken: str = "", status: int = 200
+) -> HTMLResponse:
+    """What was done to a job; broken: why its newest point can't be shown."""
     store = _store(request)
-    rows, gear, evaluate = (
-        store.history(job, MOST),
-        store.gear(),
-        Evaluator(),
-    )  # what revisions share is worked out once
-    named = []  # what revisions share is worked out once
-    for row in [row for row in rows if row.name][:DRAWN]:
-        plan = store.plan_at(job, row.number)
-        named.append((row, thumb(plan, gear, f"r{row.number}-", evaluate(plan, gear))))
-    return page(request, "history.html", {"head": store.head(job), "rows": rows, "named": named})
+    row, rows = store.row(job), store.history(job, MOST, before)
+    gear, evaluate = store.gear(), Evaluator()  # what revisions share is worked out once
+    named = []
+    for one in [] if broken else [one for one in rows if one.name][:DRAWN]:
+        plan = store.plan_at(job, one.number)
+        named.append((one, thumb(plan, gear, f"r{one.number}-", evaluate(plan, gear))))
+    older = rows[-1].number if rows and rows[-1].number > 1 else None
+    context = {"job": row, "rows": rows, "named": named, "older": older, "before": before, "broken": broken}
+    return page(request, "history.html", context, status)
 
 
 @router.post("/jobs/{job}/history/{number}/back", name="go_back")
-def go_back(request: Request, who: Who, job: str, number: int) -> Response:
-    """Back to an earlier point, as a new revision."""
-    store = _store(request)
-    done = store.jump(job, number, who.name)
+def go_back(
+    request: Request,
+    who: Who,
+    job: str,
+    number: RevisionNumber,
+    base: Annotated[int | None, Form(ge=1, le=10**9)] = None,
+) -> Response:
+    """Back to an earlier point, as a new revision; what others changed since the list was read is not put back
+    unasked."""
     bench: Bench = request.app.state.bench
+    try:
+        done = bench.jump(job, number, who.name, base)
+    except ClashError as clash:
+        told = "; ".join(
+            f"{c['path'].replace('.', ' › ')}: theirs {c['theirs']}" for c in told_clashes(clash, bench, job)[:4]
+        )
+        return history_page(
+            request,
+            job,
+            broken=f"{clash.by} changed this since you read the list ({told}). Nothing of either is lost: "
+            "press again to go back all the same.",
+            status=409,
+        )
     bench.summarise(done.head)
     return RedirectResponse(f"/jobs/{job}", status_code=303)
 
 
 @router.post("/jobs/{job}/history/{number}/name", name="name_revision")
-def name_revision(request: Request, job: str, number: int, name: Annotated[str, Form(max_length=80)] = "") -> Response:
+def name_revision(
+    request: Request, job: str, number: RevisionNumber, name: Annotated[str, Form(max_length=80)] = ""
+) -> Response:
     _store(request).name_revision(job, number, name)
     return RedirectResponse(f"/jobs/{job}/history", status_code=303)
 
 
 @router.get("/jobs/{job}/compare", name="compare")
-def compare(request: Request, job: str, a: int, b: int, view: str = "section") -> HTMLResponse:
+def compare(request: Request, job: str, a: RevisionNumber, b: RevisionNumber, view: str = "section") -> HTMLResponse:
     """Two points side by side: drawn at one scale, what was entered, the figures that moved, verdicts that differ."""
     store = _store(request)
     one, other = store.plan_at(job, a), store.plan_at(job, b)

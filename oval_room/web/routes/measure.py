@@ -18,11 +18,12 @@ from oval_room.core.words import dim_name
 from oval_room.standins.true_room import scan, take
 from oval_room.web.answers import Body, answer, bench_of, refused
 from oval_room.web.bench import Bench
+from oval_room.web.gate import Gated
 from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.survey_parts import open_readings, true_room
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 
 
 class Measuring(Body):
@@ -51,7 +52,7 @@ def measure(request: Request, who: Who, job: str, body: Measuring) -> JSONRespon
     except (RefusedError, MissingError) as wrong:
         return refused(wrong.text[:1].upper() + wrong.text[1:])
     command = command.model_copy(update={"label": said})
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
+    return answer(request, parts, lambda: bench.commit(job, body.base, command, who.name, body.key))
 
 
 def _by_stand_in(bench: Bench, job: str, plan: Plan, wanted: Wanted) -> tuple[Command, str]:

@@ -10,10 +10,11 @@ from fastapi.responses import JSONResponse, Response
 from oval_room.core.errors import RefusedError
 from oval_room.formats.photos import clean_photo
 from oval_room.web.answers import bench_of, refused
+from oval_room.web.gate import Gated
 from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 
 
 @router.post("/jobs/{job}/attach", name="attach")

@@ -14,12 +14,13 @@ from oval_room.standins.practice import SHAPES, SLIPS, as_read, new_practice
 from oval_room.standins.score import Score, lesson, score
 from oval_room.store.records import JobRow, TruthRow
 from oval_room.web.answers import bench_of
+from oval_room.web.gate import Gated
 from oval_room.web.pages import page
 from oval_room.web.person import Who
 from oval_room.web.side_by_side import drawn_beside, look_of, thumb
 from oval_room.web.survey_parts import true_room
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 SHAPE_WORDS: Final = {
     "box": "four walls",
     "ell": "an L",

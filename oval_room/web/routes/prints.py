@@ -20,12 +20,12 @@ from oval_room.drawing.parts import Look
 from oval_room.drawing.pdf import write_pages, write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
 from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, has_view, scene_of
-from oval_room.drawing.svg import write_svg
 from oval_room.web.bench import Bench, shown_views
-from oval_room.web.pages import HERE, fragment, page
+from oval_room.web.gate import Gated, asked
+from oval_room.web.pages import fragment, page
 from oval_room.web.sheet_parts import SheetParts
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 PLATES: Final = "plate"
 Paper = Literal["A4", "A3", "Letter"]
 CAUTION: Final = (
@@ -38,7 +38,7 @@ def _parts(request: Request, job: str, stage: str) -> SheetParts:
     if stage not in STAGES:
         raise MissingError(f"there is no stage “{stage[:30]}”; the stages are {', '.join(STAGES)}", value=stage)
     bench: Bench = request.app.state.bench
-    return SheetParts(bench, request, bench.store.head(job), stage, dict(request.query_params))
+    return SheetParts(bench, request, bench.store.head(job), stage, asked(request))
 
 
 def _scenes(parts: SheetParts, view: str) -> list[Scene]:
@@ -154,18 +154,13 @@ def print_pdf(
 
 
 @router.get("/jobs/{job}/{stage}/print.svg", name="print_svg")
-def print_svg(request: Request, job: str, stage: str, view: str = "section") -> Response:
+def print_svg(
+    request: Request, job: str, stage: str, view: str = "section", paper: Paper = "A4", scale: str = "fit"
+) -> Response:
+    """The page as it is printed, its ink in presentation attributes: it looks the same in any program."""
     parts = _parts(request, job, stage)
-    scene = _scenes(parts, view)[0]
-    ink = (HERE / "static/css/drawing.css").read_text(encoding="utf-8")
-    svg = write_svg(scene, 1120, 760, layers=LAYERS)
-    plain = (
-        ":root { --sheet: #fff; --ink: #000; --graphite: #444; --rule: #999; --brass: #000; --beam: #999; "
-        "--tint: #e6e6e6; --tint-2: #f2f2f2; --shade: #ddd; --stop: #000; --mind: #000; --good: #000; --draft: "
-        "sans-serif; }"
-    )
-    whole = svg.replace("<defs>", f"<style>{plain}\n{ink}</style><defs>", 1)
-    return Response(whole, media_type="image/svg+xml", headers=_named(parts, "svg"))
+    page = write_pages(_scenes(parts, view)[:1], _titles(parts), paper, _scale(parts, view, paper, scale), LAYERS)[0]
+    return Response(page, media_type="image/svg+xml", headers=_named(parts, "svg"))
 
 
 @router.get("/jobs/{job}/{stage}/print.dxf", name="print_dxf")

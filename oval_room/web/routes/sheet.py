@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from typing import Annotated
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 from pydantic import AfterValidator, Field
 
@@ -14,6 +14,7 @@ from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import stage_figures
 from oval_room.core.figures import put_in, show_figure, show_value
+from oval_room.core.gear.sheet import SheetError, in_short, read_line
 from oval_room.core.hand.grips import pull
 from oval_room.core.job.commands import Accept, Settle
 from oval_room.core.levels import Level
@@ -21,18 +22,21 @@ from oval_room.core.parts import STAGES, AnyCommand
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.movers import movers_of
+from oval_room.core.solve.within import SECONDS_OF_ONE_LOOK, SECONDS_OF_THE_FIRST, OutOfTimeError, Watch
 from oval_room.core.tape.grammar import complete, hear, what_if
 from oval_room.core.tape.phrase import Asked, Heard, NotHeard
-from oval_room.core.words import Words
+from oval_room.core.words import Words, capital
 from oval_room.store.records import Committed
-from oval_room.web.answers import Body, Key, answer, bench_of
+from oval_room.web.answers import Body, Key, answer, bench_of, told_done
 from oval_room.web.answers import refused as refused_with
 from oval_room.web.bench import Bench, can_settle, worst_open
+from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import fragment, lengths, page
 from oval_room.web.person import Who
+from oval_room.web.routes.gear import shelve
 from oval_room.web.sheet_parts import SheetParts
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 
 
 class Said(Body):
@@ -70,7 +74,7 @@ def _known_stage(name: str) -> str:
     return name
 
 
-StageName = Annotated[str, AfterValidator(_known_stage)]
+StageName = Annotated[str, Field(max_length=20), AfterValidator(_known_stage)]
 
 
 class Settling(Body):
@@ -117,7 +121,7 @@ def working(request: Request, job: str, figure: str) -> Response:
 def backwards(request: Request, job: str, figure: str, wanted: str) -> Response:
     """Up to three ways to bring a figure to a wanted value, each with its cost."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
+    parts = SheetParts(bench, request, bench.store.head(job), "picture", asked(request))
     found = parts.report.figures.get(figure)
     if found is None:
         raise MissingError(f"there is no figure {figure[:60]} here", value=figure)
@@ -148,15 +152,22 @@ def _plain(text: str) -> float:
 
 
 @router.get("/jobs/{job}/breaking", name="breaking")
-def breaking(request: Request, job: str) -> HTMLResponse:
-    """How far each thing of the subject may move before a verdict flips, as tolerance bars."""
+def breaking(request: Request, job: str, start: Annotated[int, Query(alias="from", ge=0, le=99)] = 0) -> HTMLResponse:
+    """How far each thing of the subject may move before a verdict flips, as tolerance bars; where that takes longer
+    than a look, those first that were looked at, and from which on the rest is asked for."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "picture", dict(request.query_params))
+    parts = SheetParts(bench, request, bench.store.head(job), "picture", asked(request))
     words, gear = Words(parts.plan), bench.store.gear()
     rows = []
-    only = parts.seen.subject.picture if too_many(parts.plan) else None
-    for mover in movers_of(parts.plan, parts.seen.subject):
-        ends = breaking_points(parts.plan, gear, parts.report, mover, only)
+    only, rest = parts.seen.subject.picture if too_many(parts.plan) else None, 0
+    first, watch = Watch(SECONDS_OF_THE_FIRST), Watch(SECONDS_OF_ONE_LOOK)
+    movers = movers_of(parts.plan, parts.seen.subject)[start:]
+    for n, mover in enumerate(movers):
+        try:
+            ends = breaking_points(parts.plan, gear, parts.report, mover, only, watch if n else first)
+        except OutOfTimeError:
+            rest = start + n if n else -1  # one alone takes longer than a look: this job is too large
+            break
         widest = max([1.0, *(end.far for end in ends)])
         sides = [
             (
@@ -169,14 +180,19 @@ def breaking(request: Request, job: str) -> HTMLResponse:
             for way, end in zip(mover.toward, ends, strict=True)
         ]
         rows.append((mover, words.length(mover.now), sides))
-    return HTMLResponse(fragment("sheet/_breaking.html", {"rows": rows, "only": words.names.get(only or "", "")}))
+    return HTMLResponse(
+        fragment(
+            "sheet/_breaking.html",
+            {"rows": rows, "only": words.names.get(only or "", ""), "rest": rest, "start": start},
+        )
+    )
 
 
 @router.get("/jobs/{job}/cures", name="cures")
 def cures(request: Request, job: str, finding: str, stage: str = "picture") -> HTMLResponse:
     """The cures of one finding, where there were too many to try with the page."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), stage, dict(request.query_params))
+    parts = SheetParts(bench, request, bench.store.head(job), stage, asked(request))
     found = parts.report.find(finding)
     return HTMLResponse(
         fragment("sheet/_cures.html", {"key": finding, "cures": parts.cures(found) if found else [], "asked": True})
@@ -195,7 +211,7 @@ def try_command(request: Request, job: str, body: Committing) -> JSONResponse:
 def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
     if stage not in STAGES:
         raise MissingError(f"there is no stage “{stage[:30]}”; the stages are {', '.join(STAGES)}", value=stage)
-    parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, dict(request.query_params))
+    parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, asked(request))
     said = request.query_params.get("say", "")[:600]  # put there by a sum, read back before it is done
     return page(request, "sheet.html", parts.context() | {"said": said})
 
@@ -203,7 +219,7 @@ def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
 @router.get("/jobs/{job}/{stage}/parts", name="sheet_parts")
 def sheet_parts(request: Request, job: str, stage: str, only: str = "") -> JSONResponse:
     """The regions of the page for what a person looks at now; `only=lead` gives the lead view alone."""
-    parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, dict(request.query_params))
+    parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, asked(request))
     answer: dict[str, object] = {"revision": parts.head.revision, "address": parts.link(), "grips": parts.grips()}
     if only == "lead":
         drawn = parts.drawings(only_lead=True)
@@ -219,11 +235,16 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (redo := _steps(body.line)) is not None:
         told = _would_step(bench, job, who.name, redo)
         return JSONResponse({"kind": "told", "say": told, "html": str(lengths(told)), "options": []})
+    if (typed := GEAR_LINE.match(body.line)) is not None:
+        return _gear_read(body.line[typed.end() :])
     line, only_asked = what_if(body.line)
     heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
     if isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}" if only_asked else heard_as.say)
     options = heard_as.options or complete(body.line, body.stage)
+    typed_so_far = body.line.strip().lower()
+    if typed_so_far and "gear".startswith(typed_so_far):
+        options = (*options[:7], "gear")
     return JSONResponse(
         {
             "kind": "asked" if isinstance(heard_as, Asked) else "refused",
@@ -232,6 +253,31 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
             "options": list(options),
         }
     )
+
+
+GEAR_LINE = re.compile(r"\s*gear(?:\s+|$)", re.IGNORECASE)
+"""What begins a line that puts an item on the shelf: no change of the job."""
+
+
+def _gear_read(text: str) -> JSONResponse:
+    """What a line about gear would put on the shelf, with the working of what was converted."""
+    try:
+        sheet = read_line(text)
+    except SheetError as wrong:
+        say = capital(wrong.text)
+        return JSONResponse({"kind": "refused", "say": say, "html": str(lengths(say)), "options": []})
+    say = in_short(sheet)
+    return JSONResponse({"kind": "told", "say": say, "html": str(lengths(say)), "options": []})
+
+
+def _gear_taken(parts: SheetParts, text: str) -> JSONResponse:
+    """Put an item on the shelf, usable at once; the job stays as it is."""
+    try:
+        sheet = read_line(text)
+    except SheetError as wrong:
+        return refused_with(capital(wrong.text))
+    say = shelve(parts.bench.store, sheet)
+    return told_done(parts, say, parts.swap(say), say)
 
 
 def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
@@ -260,13 +306,15 @@ def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     parts = SheetParts(bench, request, head, body.stage, body.view)
     if (redo := _steps(body.line)) is not None:
         return answer(request, parts, lambda: _step(bench, job, who.name, redo))
+    if (typed := GEAR_LINE.match(body.line)) is not None:
+        return _gear_taken(parts, body.line[typed.end() :])
     line, only_asked = what_if(body.line)
     heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
     if isinstance(heard_as, (Asked, NotHeard)):
         return refused_with(heard_as.say, options=heard_as.options, asked=isinstance(heard_as, Asked))
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, heard_as.command, who.name, body.key))
+    return answer(request, parts, lambda: bench.commit(job, body.base, heard_as.command, who.name, body.key))
 
 
 @router.post("/jobs/{job}/commits", name="commit")
@@ -274,7 +322,7 @@ def commit(request: Request, who: Who, job: str, body: Committing) -> JSONRespon
     """Apply a typed command."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, body.command, who.name, body.key))
+    return answer(request, parts, lambda: bench.commit(job, body.base, body.command, who.name, body.key))
 
 
 @router.post("/jobs/{job}/cure", name="cure")
@@ -292,7 +340,7 @@ def cure(request: Request, who: Who, job: str, body: Cured, try_only: bool = Fal
     command = tried[body.number].cure.command.model_copy(update={"label": label})
     if try_only:
         return _ghost(parts, command, label)
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
+    return answer(request, parts, lambda: bench.commit(job, body.base, command, who.name, body.key))
 
 
 @router.post("/jobs/{job}/pull", name="pull")
@@ -318,7 +366,7 @@ def pull_grip(request: Request, who: Who, job: str, body: Pulling) -> JSONRespon
         return refused_with(refused.text[:1].upper() + refused.text[1:], "grip")
     if body.drop:
         return answer(
-            request, parts, lambda: bench.store.commit(job, body.base, pulled.command, who.name, body.key, body.group)
+            request, parts, lambda: bench.commit(job, body.base, pulled.command, who.name, body.key, body.group)
         )
     report = bench.try_out(job, after)
     delta = bench.delta(parts.report, report, after, parts.seen.subject)
@@ -351,7 +399,7 @@ def settle(request: Request, who: Who, job: str, body: Settling) -> JSONResponse
     command = Settle(
         stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}"
     )
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
+    return answer(request, parts, lambda: bench.commit(job, body.base, command, who.name, body.key))
 
 
 @router.post("/jobs/{job}/accept", name="accept")
@@ -366,7 +414,7 @@ def accept(request: Request, who: Who, job: str, body: Accepting) -> JSONRespons
     said = f"{'Taken back' if body.back else word}: {finding.code.value.split(': ')[1]}"
     level, off_by = (None, None) if body.back else (finding.level, finding.off_by)
     command = Accept(finding=finding.key, level=level, off_by=off_by, why=body.why, label=said)
-    return answer(request, parts, lambda: bench.store.commit(job, body.base, command, who.name, body.key))
+    return answer(request, parts, lambda: bench.commit(job, body.base, command, who.name, body.key))
 
 
 @router.post("/jobs/{job}/step", name="step")
@@ -391,4 +439,4 @@ def _would_step(bench: Bench, job: str, author: str, redo: bool) -> str:
 
 
 def _step(bench: Bench, job: str, author: str, redo: bool) -> Committed:
-    return bench.store.redo(job, author) if redo else bench.store.undo(job, author)
+    return bench.undo(job, author, redo=redo)

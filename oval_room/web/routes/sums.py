@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Mapping
 from typing import Final
 from urllib.parse import urlencode
@@ -18,10 +17,12 @@ from oval_room.core.sums.show import ShownResult, show_result
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.core.units import Ruler
 from oval_room.drawing.sum_sketches import sketch_of
+from oval_room.formats.plain_json import read_given
 from oval_room.web.answers import bench_of
+from oval_room.web.gate import Gated
 from oval_room.web.pages import fragment, page
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 LATELY: Final = "sums"
 """Cookie with the sums last opened."""
 REMEMBERED: Final = 5
@@ -68,7 +69,7 @@ def one_sum(request: Request, name: str, part: bool = False) -> Response:
     context |= {"sketch": sketch_of(found.name), "jobs": store.list_jobs(limit=JOBS)[0] if found.into else []}
     answer = page(request, "sum.html", context)
     names = [found.name, *(one for one in _lately(request) if one != found.name)][:REMEMBERED]
-    answer.set_cookie(LATELY, " ".join(names), max_age=31_536_000, samesite="strict", path="/")
+    answer.set_cookie(LATELY, " ".join(names), max_age=31_536_000, samesite="strict", httponly=True, path="/")
     return answer
 
 
@@ -145,7 +146,7 @@ async def api_sum(request: Request, name: str) -> JSONResponse:
     except MissingError as missing:
         return JSONResponse({"errors": [{"key": "name", "message": missing.text}]}, 404)
     try:
-        body = json.loads((await request.body()).decode("utf-8"), parse_constant=lambda word: word)
+        body = read_given(await request.body())
     except (ValueError, RecursionError):
         return _errors([("body", 'is not JSON; send {"given": {…}}')])
     if not isinstance(body, dict) or not isinstance(body.get("given"), dict):

@@ -8,17 +8,18 @@ from fastapi.responses import HTMLResponse
 from oval_room.core.hints import in_unit
 from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
 from oval_room.web.answers import bench_of
+from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import page
 from oval_room.web.sheet_parts import SheetParts
 
-router = APIRouter()
+router = APIRouter(route_class=Gated)
 
 
 @router.get("/jobs/{job}/sun", name="sun")
 def sun(request: Request, job: str) -> HTMLResponse:
     """The sun through the year: month × hour, window by window."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "survey", dict(request.query_params))
+    parts = SheetParts(bench, request, bench.store.head(job), "survey", asked(request))
     subject = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
     year, openings = sun_year(parts.plan.survey, subject), parts.plan.survey.openings
     windows = [

@@ -16,10 +16,11 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.projection.study import ThrowResult
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from tests.core.survey.rooms import room
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
 REPORT = evaluate(CHAPEL, SHELF)
-VIEWS = ("plan", "section", "elevation")
+VIEWS = ("plan", "section", "elevation", "strip")
 
 
 def pulled(view: str, key: str, u: float, v: float, *, reach: float = 30, free: bool = False) -> Pulled:
@@ -48,6 +49,30 @@ class Pulling(unittest.TestCase):
         self.assertAlmostEqual(lens.y, 3700, delta=0.8)
         self.assertAlmostEqual(lens.z, 2300, delta=0.8)
         self.assertEqual(lens.x, CHAPEL.chosen.projectors["j1"].pose.x)
+
+    def test_the_throw_strip_moves_the_lens_nearer_and_farther_only(self) -> None:
+        was, cloth = CHAPEL.chosen.projectors["j1"].pose, CHAPEL.chosen.pictures["p1"].pose
+        done = pulled("strip", "throw.j1", 3700, 90, free=True)
+        lens = apply(CHAPEL, done.command, SHELF).chosen.projectors["j1"].pose
+        self.assertAlmostEqual(lens.y - cloth.y, 3700, delta=0.8)
+        self.assertAlmostEqual(done.u, lens.y - cloth.y)
+        self.assertEqual((lens.x, lens.z), (was.x, was.z))
+        nearest = REPORT.of(ThrowResult).throws["j1"].span.least
+        self.assertIn("nearest the lens allows", pulled("strip", "throw.j1", nearest + 12, 0).snapped)
+        for view in ("section", "elevation"):
+            self.assertNotIn("throw.j1", [grip.key for grip in grips_of(CHAPEL, view, "p1")])
+        with self.assertRaises(RefusedError):
+            pulled("strip", "throw.j1", -50, 0, free=True)
+
+    def test_a_throw_to_another_wall_is_pulled_along_that_wall_s_own_out(self) -> None:
+        plan = room("seat 3000", "screen 90 16:9", "on w2", "projector Heron")
+        report = evaluate(plan, SHELF)
+        (grip,) = grips_of(plan, "strip", "p1")
+        self.assertAlmostEqual(grip.u, report.of(ThrowResult).throws["j1"].throw, places=3)
+        done = pull(plan, report, "strip", grip.key, (grip.u + 400, 0), reach=0, free=True, picture="p1")
+        after = evaluate(apply(plan, done.command, SHELF), SHELF).of(ThrowResult).throws["j1"]
+        self.assertAlmostEqual(after.throw, grip.u + 400, delta=0.8)
+        self.assertAlmostEqual(after.need.s, report.of(ThrowResult).throws["j1"].need.s)
 
     def test_a_side_edge_sizes_about_the_centre_with_the_aspect_kept(self) -> None:
         before = CHAPEL.chosen.pictures["p1"]

@@ -9,8 +9,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.errors import RefusedError
-from oval_room.core.light.brightness import effective_lumens, foot_lamberts, largest_area, picture_white, zoom_factor
+from oval_room.core.light.brightness import effective_lumens, foot_lamberts, largest_area, picture_white
 from oval_room.core.light.contrast import NATIVE, contrast_class, room_contrast, room_wash, stray_luminance
+from oval_room.core.projection.zoom import zoom_factor
 
 WHITES = st.floats(5, 1000)
 

@@ -11,7 +11,6 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.job.commands import Drop, PutScheme
-from oval_room.core.parts import COMMAND
 from oval_room.core.plan.changes import changes, graft, overlap, restore, value_at
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.gear import gear_hash
@@ -41,7 +40,8 @@ class Undoing(unittest.TestCase):
             plan = after
         for step in reversed(steps):
             plan = restore(plan, step)
-        self.assertEqual(plan, CHAPEL)
+        self.assertEqual(plan.model_copy(update={"readings": CHAPEL.readings}), CHAPEL)
+        self.assertTrue(CHAPEL.readings.items() <= plan.readings.items())  # the log only grows
         for group in ("seats", "things", "scenes", "openings", "services"):
             self.assertEqual(list(getattr(plan.survey, group)), list(getattr(CHAPEL.survey, group)), group)
         self.assertEqual(list(plan.chosen.pictures), list(CHAPEL.chosen.pictures))
@@ -56,7 +56,7 @@ class Undoing(unittest.TestCase):
         for change in changes(CHAPEL, after):
             self.assertEqual(value_at(CHAPEL, change.path), change.before)
             self.assertEqual(value_at(after, change.path), change.after)
-        self.assertEqual(COMMAND.validate_json(command.model_dump_json()), command)
+        self.assertEqual(type(command).model_validate_json(command.model_dump_json()), command)
 
     def test_unchanged_parts_stay_the_same_objects(self) -> None:
         after = apply(CHAPEL, PutSeat(id="s1", y=Typed(value=3000)), SHELF)
@@ -106,7 +106,7 @@ class Commands(unittest.TestCase):
 
     def test_refusals_name_the_place(self) -> None:
         table = (
-            ("no such gear", TakeGear(id="p1", gear="g00"), MissingError, ""),
+            ("no such gear", TakeGear(id="p1", gear="g" + "0" * 16), MissingError, ""),
             ("a mount is no screen", TakeGear(id="p1", gear=edition("Ironlark Flat 600")), RefusedError, "gear"),
             ("a tiny room", PutRoom(width=Typed(value=20)), RefusedError, "width"),
             ("a kind of seat", PutSeat(id="s1", kind="hammock"), RefusedError, "kind"),

@@ -7,7 +7,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from oval_room.core.commands import refused_by
+from oval_room.core.complaints import refused_by
 from oval_room.core.plan.document import Plan, Scheme, new_plan
 from oval_room.core.plan.gear import GEAR, Projector, gear_hash
 from oval_room.core.plan.measure import Measure, Typed, default

@@ -27,7 +27,7 @@ JOBS = {
     "cm": Writing(unit="cm", style="cm"),
     "m": Writing(unit="m", style="m"),
 }
-FIRST = ("room 5 m x 6 m x 2.5 m", "seat 3 m", "tv 65", "screen 110")
+FIRST = ("room 5 m x 6 m x 2.5 m", "seat 3 m", "tv 65", "screen 110", "projector Heron")
 TAKEN = (
     # the job's unit, line, the read-back
     ("ft", "room 17'4 X 12'9 X 8'", "Room: along display wall 17' 4\", depth 12' 9\", height 8' 0\""),
@@ -62,7 +62,6 @@ TAKEN = (
      "Room: along display wall 4200 mm, depth 5100 mm, height 2400 mm"),
     ("ft", "room 17' long by 13' wide", "Room: along display wall 13' 0\", depth 17' 0\""),
     ("mm", "tv 65 & seat 3 m", "TV: TV 65″, 16:9: 1439 mm wide; Seat 1: eye 3000 mm from the display wall"),
-    ("mm", "seats 3 at 60 cm", "Seat 1: eye 600 mm from the display wall; Row 1: 3 seats, 650 mm apart"),
     ("mm", "3 seats 60 cm apart", "Row 1: 3 seats, 600 mm apart"),
     ("mm", "seats 3 x 60 cm", "Row 1: 3 seats, 600 mm apart"),
     ("ft", "three seats 12 ft", "Seat 1: eye 12' 0\" from the display wall; Row 1: 3 seats, 2' 1 9/16\" apart"),
@@ -111,13 +110,49 @@ TAKEN = (
      "Seat 1: eye 11' 0\" from the display wall; Row 1: eyes above their floor 3' 5\"; Room height 8' 0\""),
     ("ft", "name Hill, seat by the door", "Job: Hill, seat by the door"),
     ("ft", "name Hill; ceiling 8'", "Job: Hill; Room height 8' 0\""),
+    # a word later in the line, another order, words about it
+    ("mm", "lamps 30 lux", "Light in lamps: 30 lux from the side"),
+    ("mm", "height of the ceiling 2.5m", "Room height 2500 mm"),
+    ("mm", "room is 4.5m x 3.8m and 2.4m high", "Room: along display wall 4500 mm, depth 3800 mm, height 2400 mm"),
+    ("ft", "the ceiling's 8 ft", "Room height 8' 0\""),
+    ("mm", "scope screen 110", "screen: screen 110″, 2.40: 2579 mm wide"),
+    ("mm", "2.35:1 screen 2.5 m wide", "screen: screen 107″, 2.35: 2500 mm wide"),
+    ("mm", "screen 2.35:1, 2600 wide", "screen: screen 111″, 2.35: 2600 mm wide"),
+    ("mm", "screen 2600mm w", "screen: screen 117″, 16:9: 2600 mm wide"),
+    ("ft", "screen 96\" by 54\"", "screen: screen 110″, 16:9: 8' 0\" wide"),
+    ("mm", "screen diagonal 110", "screen: screen 110″, 16:9: 2435 mm wide"),  # not the room's diagonal
+    ("mm", "tv 4k 65", "TV: TV 65″, 16:9: 1439 mm wide"),
+    ("mm", "tv on the left wall", "TV: on the left wall, in its middle"),
+    ("mm", "tv 65\" 1100 centre", "TV: TV 65″, 16:9: 1439 mm wide; TV: centre at 1100 mm"),
+    ("mm", "screen 100\" bottom at 600mm",
+     "screen: screen 100″, 16:9: 2214 mm wide; screen: bottom edge at 600 mm"),  # the screen's, not the TV's
+    ("mm", "throw 3800 mm lens up 2200", "Throw 3800 mm, lens to screen; Lens height 2200 mm from the floor"),
+    ("mm", "projector at 4 m", "Throw 4000 mm, lens to screen"),
+    ("mm", "raise tv by 50", "TV: up by 50 mm, bottom edge at 860 mm"),
+    ("mm", "move tv left 100", "TV: middle 2400 mm from the left wall"),
+    ("mm", "tv centred on the wall", "TV: middle 2500 mm from the left wall"),
+    ("mm", "tilt the tv 5 degrees down", "TV: tilted down by 5°"),
+    ("mm", "row 2 at 4.5 m, riser 200",
+     "Row 2: eyes 4500 mm from the display wall, 1 new seat; Row 2: floor raised by 200 mm"),  # the new row's
+    ("mm", "add a second seat", "Row 1: 2 seats, 650 mm apart"),
+    ("mm", "seats: 4, 600 apart", "Row 1: 4 seats, 600 mm apart"),
+    ("mm", "seat @ 3200", "Seat 1: eye 3200 mm from the display wall"),
+    ("mm", "seat back by 300", "Seat 1: eye 3300 mm from the display wall"),
+    ("mm", "studs at 450 850", "Hit by scanner on the display wall: 450 mm, 850 mm"),
+    ("ft", "stud w2 at 16, 32 and 48", "Hit by scanner on the right wall: 1' 4\", 2' 8\", 4' 0\""),
+    ("mm", "stud at 450 on left wall", "Hit by scanner on the left wall: 450 mm"),
+    ("mm", "right wall is concrete", "Right wall: concrete"),
+    ("ft", "outlet on w1, 6' along, 5' up", "Socket on the display wall: 6' 0\" along, 5' 0\" up"),
+    ("mm", "movies 2 hours a day", "Film: 2 h a day"),
+    ("mm", "budget is about €4.500", "Budget: 4,500"),
+    ("mm", "client: Holt", "Client: Holt"),
 )  # fmt: skip
 ASKED = (
     # the job's unit, line, the choices
     ("ft", "room 17 long by 13 wide", ("room 17 ft long by 13 ft wide",)),
-    ("mm", "seats 3 60 cm", ("seats 3 x 60 cm", "seats 3 at 60 cm")),  # apart, or from the wall?
-    ("ft", '3 seats 24"', ('seats 3 x 24"', 'seats 3 at 24"')),
-    ("ft", "seats 4 4 ft", ("seats 4 x 4 ft", "seats 4 at 4 ft")),
+    ("mm", "seats 3 60 cm", ("seats 3 x 60 cm", "seats 3 at 60 cm from the wall")),  # apart, or from the wall?
+    ("ft", '3 seats 24"', ('seats 3 x 24"', 'seats 3 at 24" from the wall')),
+    ("ft", "seats 4 4 ft", ("seats 4 x 4 ft", "seats 4 at 4 ft from the wall")),
     ("mm", "lower the tv to 700", ("tv bottom 700", "tv centre 700", "tv top 700")),
     ("mm", "4200 wide 5100 deep", ("room 4200 wide 5100 deep",)),
     ("ft", "room 14x18x8", ("room 14 ft x 18 ft x 8 ft",)),
@@ -157,6 +192,22 @@ ASKED = (
     ("ft", "wall brick", ("made of brick",)),
     ("ft", "sceen 110", ("screen 110", "scene 110", "scheme 110")),
     ("ft", "romm 12' x 10' x 8'", ("room 12' x 10' x 8'",)),
+    ("mm", "seats 3 at 60 cm", ("seats 3 x 60 cm", "seats 3 at 60 cm from the wall")),
+    ("mm", "brick wall", ("made of brick",)),
+    ("ft", "living room 14 ft x 18 ft", ("room 14 ft x 18 ft",)),
+    ("ft", "eye hight 42", ("eye height 42",)),
+    ("mm", "tv 65 and tv 43", ("tv 65 and another tv 43",)),  # not one that takes the other's place
+    ("ft", 'screen 92" at 30" off the floor',
+     ('screen 92"; screen bottom 30"', 'screen 92"; screen centre 30"', 'screen 92"; screen top 30"')),
+    ("m", "screen height 1.2 m", ("screen centre 1.2 m", "screen bottom 1.2 m", "screen 1.2 m high")),
+    ("mm", "put the tv at 1200 up", ("tv bottom 1200", "tv centre 1200", "tv top 1200")),
+    ("ft", 'lower tv 2"', ('lower tv by 2"',)),
+    ("mm", "centre line 1200", ("along 1200", "centre 1200")),
+    ("mm", "tv 1500 from left wall", ("along 1500", "along 2219 mm")),
+    ("mm", "move seat back 1200", ("seat 4200 mm", "seat 1200")),
+    ("mm", "door on back wall 800 wide 2000 high", ("door w3 at 2100 mm, 800 mm x 2000 mm",)),
+    ("mm", "socket w1 1200 300", ("socket w1 at 1200 up 300",)),
+    ("mm", "room 3500 4200 2400", ("room 3500 x 4200 x 2400",)),
     ("ft", "seat 11, eye 41", ('seat 11"; eye 41', "seat 11 ft; eye 41")),
 )  # fmt: skip
 REFUSED = (

@@ -42,7 +42,7 @@ REFUSED = (
     # lines, the last one refused; a word of what to type instead
     ("seat 3 m 4\"", "add up"), ("seat", "seat 11'2"), ("room 12", "width x depth x height"), ("frob 3", "not a word"),
     ("throw 13'", "no projector"), ("top 66", "no picture"), ("eye 41", "no seat"), ("school stalls", "cinema"), ("tv 3 in", "8 to 787"),
-    ("light attic 20", "no scene"), ("aspect 0", "no picture"), ("tv 65; surface woven", "a panel"), ("tv 65; wide 4\"", "8 to 787"), ("tv 65; aspect 30", "up to 20"), ("tv 65; gap 2\"", "nothing beside"), ("row two 4", "row 2"), ("film 30", "0 to 24"), ("projector heron", "screen"),
+    ("light attic 20", "no scene"), ("aspect 0", "no picture"), ("tv 65; surface woven", "a panel"), ("tv 65; wide 4\"", "8 to 787"), ("tv 65; aspect 30", "up to 20"), ("tv 65; gap 2\"", "nothing beside"), ("row two and a half", "its distance"), ("film 30", "0 to 24"), ("projector heron", "screen"),
     ("drop sofa", "no “sofa”"), ("name " + "x" * 90, "80"), ("x" * 700, "too long"), ("", "Type"), ("seats 0", "1 to 12"),
     ("tv nothing like it", "shelf"), ("ruler 1/10", "1/16"), ("budget lots", "budget"), ("room 12 x 0.1 x 8'", "usually"),
 )  # fmt: skip
@@ -89,7 +89,7 @@ class Phrases(unittest.TestCase):
                 there = say(say(there, "tv 65 as a bare size", subject), "screen 100 as a bare size", Subject("p1"))
             answer = hear(there, SHELF, phrase.example, of)
             with self.subTest(phrase.example):
-                if phrase.word in ("lens", "width", "length"):
+                if phrase.word in ("lens", "width", "length") or phrase.about.startswith("asks"):
                     self.assertIsInstance(answer, Asked)  # here it could be both
                 else:
                     self.assertIsInstance(answer, Heard, getattr(answer, "say", ""))

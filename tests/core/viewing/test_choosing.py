@@ -15,9 +15,10 @@ from oval_room.core.light.grey_scale import grey_steps, shown_grey
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed, chosen
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.taking import take
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.seek import WIDEST_PANEL, clear_stops, largest_picture, lowest_picture, nearest_row
-from oval_room.core.solve.shelf import sizes_like, take
+from oval_room.core.solve.shelf import sizes_like
 from oval_room.core.solve.size_table import size_table
 from oval_room.core.solve.which_display import KINDS, rank_displays
 from oval_room.core.subject import Subject
@@ -227,8 +228,8 @@ class Seek(unittest.TestCase):
         self.assertAlmostEqual(angle, SIZE_SCHOOLS["lounge"].hi, delta=0.1)
 
     def test_clearing_every_stop(self) -> None:
-        command, count = clear_stops(CHAPEL, SHELF)
-        self.assertEqual((self.stops(apply(CHAPEL, command, SHELF)), count), (set(), 1))
+        command, count, left = clear_stops(CHAPEL, SHELF)
+        self.assertEqual((self.stops(apply(CHAPEL, command, SHELF)), count, left), (set(), 1, 0))
         with self.assertRaisesRegex(RefusedError, "no stop to clear"):
             clear_stops(self.PLAN, SHELF)
 

@@ -19,6 +19,18 @@ export function panel() {
       this.shown = shown;
       this.$root.innerHTML = html;
       this.$root.hidden = false;
+      await this.follow(shown);
+    },
+    // What takes longer than a look comes in pieces, each put where the last one left off.
+    async follow(shown) {
+      for (;;) {
+        const rest = this.$root.querySelector("[data-rest]");
+        if (!rest || this.shown !== shown) return;
+        if (rest.dataset.rest === "again") return this.fill(shown); // the whole list in its new order
+        const html = await this.sheet().ask("panel", shown.name, { ...shown.more, from: rest.dataset.rest }, "text");
+        if (html === undefined || this.shown !== shown || !rest.isConnected) return;
+        rest.outerHTML = html;
+      }
     },
     close() {
       this.shown = null;
@@ -27,7 +39,7 @@ export function panel() {
     },
     async refresh() {
       const typed = this.$root.querySelector("input");
-      if (!this.shown || this.$root.hidden || typed?.value) return;
+      if (!this.shown || this.$root.hidden || (typed?.value && !typed.closest("[data-near]"))) return;
       await this.fill(this.shown);
     },
     clicked(event) {
@@ -37,10 +49,13 @@ export function panel() {
       }
     },
     changed(event) {
-      if (event.target.matches("[data-size]")) this.fill({ name: "sizes", more: { size: event.target.value } });
+      const near = event.target.closest("[data-near]");
+      if (near) this.fill({ name: "near", more: Object.fromEntries(new FormData(near)) });
+      else if (event.target.matches("[data-size]")) this.fill({ name: "sizes", more: { size: event.target.value } });
     },
     // Ask it backwards: up to three ways to a wanted value.
     async backwards(event) {
+      if (event.target.matches("[data-near]")) event.preventDefault();
       const form = event.target.closest("[data-backwards]");
       if (!form) return;
       event.preventDefault();

@@ -54,8 +54,8 @@ function sheet() {
     figure(key) {
       this.$dispatch("open-panel", { name: "working", more: { figure: key } });
     },
-    panel(name) {
-      this.$dispatch("open-panel", { name });
+    panel(name, at) {
+      this.$dispatch("open-panel", { name, more: at.dataset.gear ? { kind: at.dataset.gear } : {} });
     },
     promote(name) {
       this.store().promote(name);

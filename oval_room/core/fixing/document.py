@@ -1,0 +1,94 @@
+"""What was read on the bench of the gear that hangs: it goes before makers' sheets, and stands in where there is none
+(rules 6.5, 7.3)."""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Final
+
+from pydantic import Field
+
+from oval_room.core.plan.gear import GearItem, Mount, Panel, Projector
+from oval_room.core.plan.measure import MOST, Frozen, Id, LengthMm, Measure, Words
+from oval_room.core.plan.nodes import PartNodes
+from oval_room.core.screens.document import Picture
+
+OF_PANEL: Final = ("vesa", "bolts")
+OF_MOUNT: Final = ("row", "folded")
+OF_PROJECTOR: Final = ("lens_right", "lens_forward", "lens_below")
+
+
+class Bench(Frozen):
+    """Read of what hangs for one picture, each figure None until somebody measures it.
+
+    panel, mount, projector: on which it was read; a figure counts only while that very thing hangs there. vesa: across
+    x up. bolts: the panel's top to its upper bolts. row: the mount's upper holes below those once hung, negative above.
+    folded: the mount's depth. lens_right, lens_forward, lens_below: from the plate's centre, upright, from behind.
+    """
+
+    shows: Id
+    panel: Words = ""
+    mount: Words = ""
+    projector: Words = ""
+    vesa: tuple[LengthMm, LengthMm] | None = None
+    bolts: Measure | None = None
+    row: Measure | None = None
+    folded: Measure | None = None
+    lens_right: Measure | None = None
+    lens_forward: Measure | None = None
+    lens_below: Measure | None = None
+
+
+class Benches(PartNodes):
+    """The bench figures of a scheme."""
+
+    part: ClassVar[str] = "fixing"
+    panels: Annotated[dict[Id, Bench], Field(max_length=MOST)] = {}
+
+    def of(self, picture: str) -> tuple[str, Bench] | None:
+        """What was read for a picture, with its id."""
+        return next((one for one in self.panels.items() if one[1].shows == picture), None)
+
+
+def called(picture: Picture, item: GearItem | None) -> str:
+    """What a thing is told apart by: its name, or a panel's size where it has none."""
+    if item is not None:
+        return item.name
+    return f"{picture.width.value:.0f} × {picture.height:.0f} mm"
+
+
+def counts(bench: Bench | None, name: str, on: str) -> bool:
+    """Whether a bench figure is of the thing that hangs there now. A mount read before it was chosen counts for any."""
+    if bench is None or getattr(bench, name) is None:
+        return False
+    if name in OF_PANEL:
+        return bench.panel == on
+    return (bench.mount if name in OF_MOUNT else bench.projector) in ("", on)
+
+
+def panel_as_measured(picture: Picture, item: Panel | None, bench: Bench | None) -> Panel | None:
+    """A panel with what was read of it in the place of its sheet; None where neither says anything."""
+    on, values = called(picture, item), dict[str, object]()
+    if bench is not None and counts(bench, "vesa", on):
+        values["vesa"] = bench.vesa
+    if bench is not None and bench.bolts is not None and counts(bench, "bolts", on):
+        values["top_to_vesa"] = bench.bolts.value
+    if item is not None or not values:
+        return item.model_copy(update=values) if item is not None and values else item
+    size = {"width": picture.width.value, "height": picture.height}
+    return Panel.model_validate({"maker": "Own", "model": "panel", **size, **values})
+
+
+def mount_as_measured(item: Mount, bench: Bench | None) -> Mount:
+    """A mount with what was read of it in the place of its sheet."""
+    read = {"row_below_vesa": "row", "profile": "folded"}
+    return item.model_copy(update=_values(bench, read, item.name))
+
+
+def projector_as_measured(item: Projector, bench: Bench | None) -> Projector:
+    """A projector with the lens where it was read to be."""
+    read = {"lens_right": "lens_right", "lens_forward": "lens_forward", "plate_to_axis": "lens_below"}
+    return item.model_copy(update=_values(bench, read, item.name))
+
+
+def _values(bench: Bench | None, read: dict[str, str], on: str) -> dict[str, float]:
+    return {key: getattr(bench, name).value for key, name in read.items() if counts(bench, name, on)}

@@ -1,0 +1,102 @@
+"""Soundbars, loudspeakers and players, typed off their sheets: what stands beside the picture."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any, Final
+
+from oval_room.core.gear.common import MASS, NOTE, PIXELS, PRICE, GearKind, amount, bare, length, number, shown
+from oval_room.core.gear.field import GearField, Read, lengths_of, mm
+from oval_room.core.plan.gear import Player, Soundbar, Speaker
+from oval_room.core.span import Span
+
+SIDE: Final = Span("a side of it", 5, 4000, (25, 2000))
+TWEETER: Final = Span("the tweeter above the foot", 10, 3000, (60, 1400))
+
+
+def _sides(text: str) -> Read:
+    """Width x height x depth, as sheets of sound print it."""
+    wide, high, deep = lengths_of(text, (SIDE, SIDE, SIDE), "its width x height x depth")
+    return Read({"width": wide, "height": high, "depth": deep})
+
+
+def _sides_shown(item: Any) -> str:
+    return f"{mm(item.width)} x {mm(item.height)} x {mm(item.depth)}"
+
+
+SIDES: Final = GearField(
+    "outer",
+    "dimensions (W × H × D)",
+    "where it fits, what it hides",
+    "900 x 60 x 110",
+    _sides,
+    _sides_shown,
+    bare(r"[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?"),
+    first=True,
+)
+WATTS: Final = GearField(
+    "watts",
+    "power consumption, typical",
+    "what it costs to run, and its heat",
+    "40 W",
+    number("watts", "the watts", 0, 5000),
+    shown("watts", " W"),
+    bare(r"[0-9.,]+\s*w(?:atts?)?"),
+    amount=amount("W", "watts"),
+)
+SOUNDBAR: Final = GearKind(
+    "soundbar", "Soundbar", "Soundbars", Soundbar, (SIDES, MASS, WATTS, PRICE, NOTE), {"kind": "soundbar"}
+)
+SPEAKER: Final = GearKind(
+    "speaker",
+    "Loudspeaker",
+    "Loudspeakers",
+    Speaker,
+    (
+        replace(SIDES, example="210 x 960 x 290"),
+        GearField(
+            "tweeter",
+            "tweeter above the foot; measure it on the bench",
+            "how high it stands for the ear",
+            "820 mm",
+            length("tweeter", TWEETER),
+            lambda item: mm(item.tweeter) if item.tweeter is not None else "",
+            first=True,
+        ),
+        MASS,
+        WATTS,
+        PRICE,
+        NOTE,
+    ),
+    {"kind": "speaker"},
+    lambda item, given: (
+        ["the tweeter would stand above it"]
+        if isinstance(item, Speaker) and item.tweeter is not None and item.tweeter > item.height
+        else []
+    ),
+)
+PLAYER: Final = GearKind(
+    "player",
+    "Media player",
+    "Media players",
+    Player,
+    (
+        replace(SIDES, example="110 x 25 x 110"),
+        PIXELS,
+        GearField(
+            "refresh",
+            "frame rate it gives at most, Hz",
+            "what the display is asked to show",
+            "60 Hz",
+            number("refresh_hz", "a rate in Hz", 20, 1000),
+            shown("refresh_hz", " Hz"),
+            bare(r"[0-9.,]+\s*hz"),
+            first=True,
+        ),
+        MASS,
+        WATTS,
+        PRICE,
+        NOTE,
+    ),
+    {"kind": "player"},
+)

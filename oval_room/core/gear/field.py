@@ -1,0 +1,143 @@
+"""One figure of a kind of gear: the words makers print for it, what it does to a plan, how it is read and shown."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import Any, Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.measure import Values
+from oval_room.core.span import Span, read_lengths
+from oval_room.core.units import MM_IN, Ruler
+
+POUND_KG: Final = 0.45359237
+MILLIMETRES: Final = Ruler("mm", "mm")
+"""Makers print mm where they print no unit, whatever the job is in."""
+
+
+@dataclass(frozen=True, slots=True)
+class Read:
+    """What a figure came to: the item's values, and the working where it was converted."""
+
+    values: Values
+    working: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Amount:
+    """A figure as a number, for choosing and plotting: its unit, and an item's least and greatest of it; None where the
+    item does not say it."""
+
+    unit: str
+    of: Callable[[Any], tuple[float, float] | None]
+
+
+@dataclass(frozen=True, slots=True)
+class GearField:
+    """One figure.
+
+    word: what it begins with on a line, and its name in files' and cards' help. printed: words makers print for it.
+    does: what it does to a plan. example: one that can be typed. read: its text (without the word) to values; may
+    raise RefusedError. show: how an item's figure is written, empty where it has none; it can be read again. bare: a
+    text that is clearly this figure without its word (`2200 lm`). first: asked before the rest. amount: the figure as
+    a number, where items are chosen by it.
+    """
+
+    word: str
+    printed: str
+    does: str
+    example: str
+    read: Callable[[str], Read]
+    show: Callable[[Any], str]
+    bare: re.Pattern[str] | None = None
+    first: bool = False
+    amount: Amount | None = None
+
+
+def plain_number(text: str, what: str, lo: float, hi: float) -> float:
+    """A number with a point or a comma.
+
+    Raises:
+        RefusedError: it is none, or is outside what is usual.
+    """
+    plain = re.sub(r"\s*[a-zA-Z%°\"″/²]+.*$", "", text.strip()).strip()
+    grouped = re.sub(r"[.,]", "", plain)
+    if re.fullmatch(r"[0-9]{1,3}(?:[.,][0-9]{3})+", plain) and lo <= float(grouped) <= hi:
+        small = float(plain.replace(",", ".")) if plain.count(",") + plain.count(".") == 1 else lo - 1
+        plain = plain if lo <= small <= hi else grouped  # 2.200 lm are two thousand
+    plain = plain.replace(",", ".")
+    if not re.fullmatch(r"[0-9]{1,7}(?:\.[0-9]{1,6})?|\.[0-9]{1,6}", plain) or not lo <= float(plain) <= hi:
+        raise RefusedError(f"give {what} from {lo:g} to {hi:g} (got {text.strip()[:30]})", value=text)
+    return float(plain)
+
+
+def numbers_of(text: str) -> list[float]:
+    """Every number of a text."""
+    return [float(one.replace(",", ".")) for one in re.findall(r"[0-9]+(?:[.,][0-9]+)?", text)]
+
+
+def within(parts: Sequence[str], spans: Sequence[Span]) -> list[float]:
+    """Lengths of a sheet [mm], each what its span says that it is.
+
+    Raises:
+        UnclearError: another unit makes better sense of those without one.
+        RefusedError: one can't be read, or is outside its span.
+    """
+    found = read_lengths(MILLIMETRES, list(zip(parts, spans, strict=True)))
+    for part, value, span in zip(parts, found, spans, strict=True):
+        if not span.fit(value):
+            raise RefusedError(f"{span.told(MILLIMETRES)} (got {part}, that is {value:,.0f} mm)", value=part)
+    return found
+
+
+def lengths_of(text: str, spans: Sequence[Span], what: str, least: int | None = None) -> list[float]:
+    """Lengths with an x between, one for each span, or as many as `least` of them [mm]. A unit after the last counts
+    for those without one; where none is given they are mm, as makers print them, if that makes sense of them all.
+
+    Raises:
+        UnclearError: another unit makes better sense of them.
+        RefusedError: not so many, one can't be read, or it is nothing that such a length is.
+    """
+    parts = [part.strip() for part in re.split(r"[x×*]|\bby\b", text, flags=re.IGNORECASE)]
+    if not (least or len(spans)) <= len(parts) <= len(spans) or not all(parts):
+        raise RefusedError(f"give {what} (got {text.strip()[:40]})", value=text)
+    last = re.search(r"(?:mm|cm|m|in|inch(?:es)?|\"|″)\s*$", parts[-1], re.IGNORECASE)
+    if last:
+        parts = [part if re.search(r"[a-zA-Z\"″'′]", part) else f"{part} {last[0]}" for part in parts]
+    return within(parts, spans[: len(parts)])
+
+
+def length_of(text: str, span: Span) -> float:
+    """One length [mm], as `lengths_of`."""
+    return lengths_of(text, (span,), span.what)[0]
+
+
+def mass_of(text: str) -> Read:
+    """A mass in kg or lb [kg].
+
+    Raises:
+        RefusedError: it is none, or no unit says which.
+    """
+    if re.search(r"\bwith\b.*(?:stand|feet|foot)", text, re.IGNORECASE):
+        raise RefusedError("give the weight without the stand: that is what hangs", value=text)
+    plain = re.sub(r"\s*\(?(?:without|no|net)\b.*$", "", text.strip(), flags=re.IGNORECASE)
+    found = re.fullmatch(r"([0-9]+(?:[.,][0-9]+)?)\s*(kg|kilos?|lbs?|pounds?)", plain, re.IGNORECASE)
+    if not found:
+        raise RefusedError(
+            f"give the weight with its unit, as in 3.8 kg or 8.4 lb (got {text.strip()[:20]})", value=text
+        )
+    value, pounds = float(found[1].replace(",", ".")), found[2].lower().startswith(("lb", "pound"))
+    kg = value * POUND_KG if pounds else value
+    if not 0.1 <= kg <= 400:
+        raise RefusedError(f"give a weight from 0.1 to 400 kg (got {text.strip()[:20]})", value=text)
+    return Read({"mass_kg": round(kg, 2)}, f"{value:g} lb × 0.4536 = {kg:.2f} kg" if pounds else "")
+
+
+def mm(value: float) -> str:
+    """A length as files and cards write it: mm, tenths where there are any."""
+    return f"{value:.1f}".removesuffix(".0") + " mm"
+
+
+INCH: Final = MM_IN["in"]

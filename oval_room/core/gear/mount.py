@@ -1,0 +1,248 @@
+"""Wall and ceiling mounts, typed off their sheets (rules 7.3, 6.5)."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from dataclasses import replace
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.gear.common import MASS, NOTE, PRICE, GearKind, amount, bare, length
+from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mass_of, mm, plain_number
+from oval_room.core.plan.gear import Mount
+from oval_room.core.span import Span
+
+ROW: Final = Span("the way from the upper bolts to the upper holes", 0, 1000, (3, 300))
+POLE: Final = Span("a pole's length", 20, 5000, (50, 3000))
+PLATE: Final = Span("a plate's side", 30, 2500, (60, 1500))
+ROWS: Final = Span("a further row below the upper one", 10, 1500, (40, 800))
+HOLES: Final = Span("a hole from the plate's middle", 5, 1500, (30, 600))
+MOST_ROWS: Final = 6
+PROFILE: Final = Span("a mount's profile", 5, 1500, (12, 600))
+REACH: Final = Span("an arm's reach", 30, 2000, (100, 1200))
+
+
+def _range(key: str, what: str, lo: float, hi: float) -> Callable[[str], Read]:
+    def read(text: str) -> Read:
+        found = [
+            float(one)
+            for one in re.findall(r"(?<![0-9])-?[0-9]+(?:\.[0-9]+)?", text.replace("–", " ").replace(",", "."))
+        ]
+        found = [abs(one) if i else one for i, one in enumerate(found)]
+        if len(found) == 1:
+            found = [0.0, found[0]]
+        if len(found) != 2 or not lo <= found[0] <= found[1] <= hi:
+            raise RefusedError(f"give {what}, the less first (got {text.strip()[:20]})", value=text)
+        return Read({key: (found[0], found[1])})
+
+    return read
+
+
+def _row(text: str) -> Read:
+    """From the upper bolts down to the plate's upper holes; with a minus where these lie above."""
+    plain = text.strip().replace("−", "-")
+    value = length_of(plain.lstrip("- "), ROW)
+    return Read({"row_below_vesa": -value if plain.startswith("-") else value})
+
+
+def _pole(text: str) -> Read:
+    ends = re.split(r"\s*(?:-|–|to)\s*", text.strip())
+    found = lengths_of(" x ".join(ends), (POLE,) * 2, "the pole's least and greatest length, as in 500-900 mm", 1)
+    if not 1 <= len(found) <= 2 or found[0] > found[-1]:
+        raise RefusedError(
+            f"give the pole's least and greatest length, as in 500-900 mm (got {text.strip()[:20]})", value=text
+        )
+    return Read({"least_height": found[0], "greatest_height": found[-1]})
+
+
+def _plate(text: str) -> Read:
+    wide, high = lengths_of(text, (PLATE, PLATE), "the plate's width x height")
+    return Read({"plate_width": wide, "plate_height": high})
+
+
+def _rows(text: str) -> Read:
+    """Further hole rows below the upper one."""
+    found = lengths_of(text, (ROWS,) * MOST_ROWS, "each further row below the upper one, as in 160 or 160 x 320", 1)
+    if sorted(found) != found:
+        raise RefusedError(f"give the rows from the upper one down (got {text.strip()[:30]})", value=text)
+    return Read({"rows_below_upper": (0.0, *found)})
+
+
+def _holes(text: str) -> Read:
+    """Outer hole columns, alike each way from the plate's middle; none between, or one more pair."""
+    found = lengths_of(text, (HOLES,) * 4, "the holes each way from the middle, as in 203 or 100 x 203", 1)
+    return Read({"columns_from_centre": (*(-one for one in sorted(found, reverse=True)), *sorted(found))})
+
+
+def _holes_shown(item: Mount) -> str:
+    right = [one for one in item.columns_from_centre if one > 0]
+    alike = sorted(-one for one in item.columns_from_centre if one < 0) == sorted(right)
+    return " x ".join(mm(one) for one in right) if alike else ""
+
+
+_RATED = GearField(
+    "rated",
+    "rated load",
+    "what it may carry",
+    "40 kg",
+    lambda text: Read({"rated_kg": mass_of(text).values["mass_kg"]}, mass_of(text).working),
+    lambda item: f"{item.rated_kg:g} kg" if item.rated_kg else "",
+    bare(r"[0-9.,]+\s*(?:kg|lbs?)\s*rated|rated\b.*"),
+    first=True,
+    amount=amount("kg", "rated_kg"),
+)
+
+
+_ROW_FIELD: Final = GearField(
+    "row",
+    "wall plate's upper holes below the upper bolts; measure it on the bench",
+    "how high the holes are drilled",
+    "12 mm",
+    _row,
+    lambda item: "" if item.row_below_vesa is None else mm(item.row_below_vesa),
+    first=True,
+)
+_PROFILE: Final = GearField(
+    "profile",
+    "depth, profile, distance to the wall",
+    "how far it stands off",
+    "48 mm",
+    length("profile", PROFILE),
+    lambda item: mm(item.profile),
+    first=True,
+)
+_PLATE: Final = GearField(
+    "plate",
+    "wall plate (W × H)",
+    "which studs it meets",
+    "650 x 430",
+    _plate,
+    lambda item: f"{mm(item.plate_width)} x {mm(item.plate_height)}",
+    first=True,
+)
+_TILT: Final = GearField(
+    "tilt",
+    "tilt down, least to greatest",
+    "windows mirrored, necks",
+    "0-12°",
+    _range("tilt_down", "degrees, as in 0-12", -30, 60),
+    lambda item: f"{item.tilt_down[0]:g} {item.tilt_down[1]:g}" if any(item.tilt_down) else "",
+)
+_SWIVEL: Final = GearField(
+    "swivel",
+    "swivel each way",
+    "who sits aside",
+    "60",
+    lambda text: Read(
+        {"swivel": (-plain_number(text, "degrees each way", 1, 120), plain_number(text, "degrees each way", 1, 120))}
+    ),
+    lambda item: f"{item.swivel[1]:g}" if item.swivel else "",
+)
+_REACH: Final = GearField(
+    "reach",
+    "reach of the arm",
+    "lever on the wall, what it strikes",
+    "450 mm",
+    length("reach", REACH),
+    lambda item: mm(item.reach) if item.reach else "",
+)
+_ROWS = GearField(
+    "rows",
+    "its further hole rows, below the upper one",
+    "every hole on the wall",
+    "160",
+    _rows,
+    lambda item: " x ".join(mm(one) for one in item.rows_below_upper[1:]),
+)
+_HOLES = GearField(
+    "holes",
+    "its outer holes each way from the middle; studs decide where it has slots",
+    "every hole on the wall",
+    "203",
+    _holes,
+    _holes_shown,
+)
+MOUNT: Final = GearKind(
+    "mount",
+    "Wall mount",
+    "Wall mounts",
+    Mount,
+    (_RATED, _ROW_FIELD, _PROFILE, _PLATE, _ROWS, _HOLES, _TILT, _SWIVEL, _REACH, MASS, PRICE, NOTE),
+    {"kind": "mount", "holds": "panel", "form": None},
+)
+ARM: Final = GearKind(
+    "arm",
+    "Arm",
+    "Arms",
+    Mount,
+    (
+        _RATED,
+        replace(_REACH, first=True),
+        _ROW_FIELD,
+        replace(_PROFILE, printed="depth when folded"),
+        replace(_SWIVEL, first=True),
+        _TILT,
+        _PLATE,
+        _ROWS,
+        _HOLES,
+        MASS,
+        PRICE,
+        NOTE,
+    ),
+    {"kind": "mount", "holds": "panel", "form": "arm"},
+)
+STEM: Final = GearKind(
+    "stem",
+    "Ceiling mount",
+    "Ceiling mounts",
+    Mount,
+    (
+        GearField(
+            "pole",
+            "pole, least and greatest length",
+            "how low the projector can hang",
+            "500-900 mm",
+            _pole,
+            lambda item: f"{mm(item.least_height)} - {mm(item.greatest_height)}" if item.greatest_height else "",
+            first=True,
+        ),
+        _RATED,
+        GearField(
+            "plate",
+            "ceiling plate (W × H)",
+            "which joists it meets",
+            "200 x 200",
+            _plate,
+            lambda item: f"{mm(item.plate_width)} x {mm(item.plate_height)}",
+            first=True,
+        ),
+        MASS,
+        PRICE,
+        NOTE,
+    ),
+    {"kind": "mount", "holds": "projector", "form": None},
+)
+DROP: Final = GearKind(
+    "drop",
+    "Motorised drop",
+    "Motorised drops",
+    Mount,
+    (
+        GearField(
+            "travel",
+            "height closed and lowered, ceiling to what hangs",
+            "how low the projector hangs in use",
+            "150-900 mm",
+            _pole,
+            lambda item: f"{mm(item.least_height)} - {mm(item.greatest_height)}" if item.greatest_height else "",
+            first=True,
+        ),
+        _RATED,
+        _PLATE,
+        MASS,
+        PRICE,
+        NOTE,
+    ),
+    {"kind": "mount", "holds": "projector", "form": "drop"},
+)

@@ -1,0 +1,17 @@
+"""The part of gear: what of it the shelf knows better than the job."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.gear.editions_study import EditionsResult, study_editions
+from oval_room.core.gear.says import GearCode, GearCure
+from oval_room.core.part import Part
+from oval_room.core.studies import Study
+
+PART: Final = Part(
+    "gear",
+    codes=(GearCode,),
+    cures=(GearCure,),
+    studies=(Study("editions", EditionsResult, lambda c: (c.scheme, c.gear, c.newer), study_editions),),
+)

@@ -1,0 +1,336 @@
+"""Projectors, typed off their sheets (rules 6.1, 6.3, 6.5)."""
+
+from __future__ import annotations
+
+import math
+import re
+from collections.abc import Collection
+from typing import Final
+
+from oval_room.core.aspect import parse_aspect
+from oval_room.core.errors import RefusedError
+from oval_room.core.gear.common import (
+    CONTRAST,
+    MASS,
+    MOST_RATIO,
+    NOTE,
+    PIXELS,
+    PRICE,
+    GearKind,
+    amount,
+    bare,
+    in_mode,
+    lag_fields,
+    length,
+    mode_shown,
+    shown,
+    word,
+)
+from oval_room.core.gear.field import (
+    INCH,
+    Amount,
+    GearField,
+    Read,
+    length_of,
+    lengths_of,
+    mm,
+    numbers_of,
+    plain_number,
+    within,
+)
+from oval_room.core.plan.gear import GearItem, Projector
+from oval_room.core.screens.size import picture_size
+from oval_room.core.span import Span
+
+DISTANCE: Final = Span("a throw in a maker's table", 50, 60_000, (200, 20_000))
+ABOVE: Final = Span("the way from the lens up to the picture's edge", 0, 5000, (15, 1500))
+BODY: Final = Span("a side of the body", 20, 3000, (50, 1500))
+UNCLEAR_OVER: Final = 80.0
+"""A shift up over this is rare from the centre and usual with 100 % at the edge: it asks [%]."""
+DATUM: Final = Span("the cabinet's back to its lens", 0, 1000, (40, 500))
+VENT: Final = Span("the clearance behind a body", 0, 2000, (20, 600))
+LENS_RIGHT: Final = Span("the lens right of the plate's centre", 0, 1500, (5, 500), signed=True)
+LENS_FORWARD: Final = Span("the lens forward of the plate's centre", 0, 1500, (40, 800), signed=True)
+LENS_BELOW: Final = Span("the lens below the plate", 0, 1500, (20, 500), signed=True)
+
+
+def _throw(text: str) -> Read:
+    """A ratio or a range of it; or distances for a picture size, as makers' tables print them; or one distance and the
+    zoom (rules 6.1)."""
+    table = re.search(
+        r"([0-9.,]+)\s*(?:\"|″|inch(?:es)?)\s*(?:(16:9|16:10|4:3)\s*)?(?:at|:|from)?\s+(.+)$", text, re.IGNORECASE
+    )
+    if table:
+        inches = plain_number(table[1], "the table's picture in inches", 20, 500)
+        width = picture_size(diagonal=inches * INCH, aspect=parse_aspect(table[2] or "16:9")).width
+        zoom = re.search(r"([0-9][.,][0-9]+)\s*x\s*zoom|zoom\s*([0-9][.,][0-9]+)", text, re.IGNORECASE)
+        far = re.sub(r",?\s*(?:[0-9][.,][0-9]+\s*x\s*zoom|zoom\s*[0-9][.,][0-9]+x?)", "", table[3], flags=re.IGNORECASE)
+        ends = re.split(r"\s*(?:-|–|to|\.\.)\s*", far.strip())
+        unit = re.search(r"(mm|cm|m|ft|in|'|\")\s*$", ends[-1])
+        near = [
+            length_of(end if re.search(r"[a-z'\"]", end) else f"{end}{unit[1] if unit else ' m'}", DISTANCE)
+            for end in ends[:2]
+        ]
+        if zoom:
+            near = [near[0], near[0] * float((zoom[1] or zoom[2]).replace(",", "."))]
+        lens = (round(near[0] / width, 3), round(near[-1] / width, 3))
+        told = " to ".join(f"{one / 1000:.2f} m" for one in dict.fromkeys(near))
+        working = f"{told} for {inches:g}″, {width:.0f} mm wide: ratio {lens[0]:.2f} to {lens[1]:.2f}"
+        return _lens(lens, text, working)
+    found = numbers_of(re.sub(r":\s*1\b", "", text))
+    if not 1 <= len(found) <= 2:
+        raise RefusedError(
+            f"give the throw ratio, as in 1.2-1.56, or a table's line: 100\" at 2.7-3.5 m (got {text.strip()[:30]})",
+            value=text,
+        )
+    return _lens((found[0], found[-1]), text, "")
+
+
+def _lens(lens: tuple[float, float], text: str, working: str) -> Read:
+    if not 0.1 <= min(lens) <= max(lens) <= MOST_RATIO:
+        raise RefusedError(
+            f"give a throw ratio from 0.1 to {MOST_RATIO:g}: distance over picture width (got {text.strip()[:30]})",
+            value=text,
+        )
+    if lens[0] > lens[1]:
+        raise RefusedError(f"the wide end comes first: {lens[1]:g}-{lens[0]:g} (got {text.strip()[:30]})", value=text)
+    return Read({"lens": lens}, working)
+
+
+def _shift(text: str) -> Read:
+    """Up (and down) and sideways in %, of the whole height and width from the centre; `edge` where 100 % means that the
+    lens is level with the picture's edge, which is half a height (rules 6.3)."""
+    edge, centre = "edge" in text.lower(), bool(re.search(r"cent", text, re.IGNORECASE))
+    found = numbers_of(text)
+    if not 1 <= len(found) <= 2 or not all(0 <= one <= 300 for one in found):
+        raise RefusedError(
+            f"give up and sideways in %: 50% 20%; with “edge” where 100 % is the edge (got {text.strip()[:30]})",
+            value=text,
+        )
+    if found[0] > UNCLEAR_OVER and not edge and not centre:
+        raise RefusedError(
+            f"{found[0]:g} % of what? Say edge {text.strip()[:30]} where 100 % puts the lens level with the picture's "
+            f"edge, or centre {text.strip()[:30]} where it is a whole height from the centre",
+            value=text,
+        )
+    part = 0.5 if edge else 1.0
+    up, side = found[0] / 100 * part, (found[1] if len(found) == 2 else 0.0) / 100 * part
+    working = f"100 % is the edge, half a height: {found[0]:g} % is {up * 100:g} % from the centre" if edge else ""
+    return Read(
+        {
+            "shift_up": round(up, 4),
+            "shift_side": round(side, 4),
+            "shift_stated": "edge is 100 %" if edge else "from centre",
+        },
+        working,
+    )
+
+
+def _lens_shown(item: Projector) -> str:
+    if item.lens_right is None and item.lens_forward is None and item.plate_to_axis is None:
+        return ""
+    return " ".join(f"{one:g}" for one in item.lens_on_plate)
+
+
+def _shift_shown(item: Projector) -> str:
+    if not (item.shift_up or item.shift_side):
+        return ""
+    edge = item.shift_stated == "edge is 100 %"
+    up, side = (share * 100 * (2 if edge else 1) for share in (item.shift_up, item.shift_side))
+    word = " edge" if edge else " centre" if up > UNCLEAR_OVER else ""
+    return f"{up:g}% {side:g}%{word}"
+
+
+def _offset(text: str) -> Read:
+    """A built-in offset: in %, 100 % with the lens level with the edge, or how far the edge is above it at a size."""
+    at = re.fullmatch(r"(.+?)\s+at\s+([0-9.,]+)\s*(?:\"|″|inch(?:es)?)", text.strip(), re.IGNORECASE)
+    if at:
+        above = length_of(at[1], ABOVE)
+        height = picture_size(diagonal=plain_number(at[2], "a size in inches", 20, 500) * INCH, aspect=16 / 9).height
+        value = 0.5 + above / height
+        return Read(
+            {"shift_offset": round(value, 4)},
+            f"edge {above:.0f} mm above the lens of {height:.0f} mm: centre {value * 100:.1f} % above it",
+        )
+    slant = re.fullmatch(
+        r"([0-9.,]+)\s*(?:°|deg\w*)(?:\s*(?:at|with)\s*(?:a\s+)?(?:throw|ratio)?\s*([0-9.,]+))?", text.strip(), re.I
+    )
+    if slant:
+        if not slant[2]:
+            raise RefusedError(
+                f"an angle hangs on the throw: give it as {text.strip()[:12]} at 1.2, the ratio that it is stated for",
+                value=text,
+            )
+        degrees, ratio = (
+            plain_number(slant[1], "an angle", 0, 60),
+            plain_number(slant[2], "a throw ratio", 0.1, MOST_RATIO),
+        )
+        value = math.tan(math.radians(degrees)) * ratio * 16 / 9
+        told = f"{degrees:g}° at {ratio:g}: the picture's centre {value * 100:.1f} % of its height above the lens"
+        return Read({"shift_offset": round(value, 4)}, told)
+    percent = plain_number(text, "the offset in %, 100 for the lens level with the edge", 0, 300)
+    value = percent / 100 - 0.5
+    return Read(
+        {"shift_offset": round(value, 4)},
+        f"{percent:g} % with the edge at 100 %: centre {value * 100:g} % of the height above the lens",
+    )
+
+
+def _lumens(text: str) -> Read:
+    """ANSI and ISO lumens as they are; light-source lumens are none of a picture."""
+    if re.search(r"light[- ]source|led\s*l", text, re.IGNORECASE):
+        raise RefusedError(
+            "light-source or LED lumens say little of the picture: give ANSI or ISO lumens, or what was measured",
+            value=text,
+        )
+    return Read({"rated_lm": plain_number(text, "the lumens", 50, 100_000)})
+
+
+def _body(text: str) -> Read:
+    """Width x depth x height, as most sheets print it; the height is the least of them."""
+    wide, deep, high = lengths_of(text, (BODY, BODY, BODY), "the body's width x depth x height")
+    working = ""
+    if high > deep:
+        deep, high = high, deep
+        working = f"the least is its height: {wide:.0f} wide, {deep:.0f} deep, {high:.0f} mm high"
+    return Read({"body_width": wide, "body_behind_lens": deep, "body_height": high}, working)
+
+
+def _lens_at(text: str) -> Read:
+    """Where the lens lies from the plate's centre: right, forward and below it (rules 6.5)."""
+    given = re.findall(r"([-−]?[0-9]+(?:[.,][0-9]+)?)\s*(mm|cm|in\b|\"|″)?", text)
+    spans = (LENS_RIGHT, LENS_FORWARD, LENS_BELOW)
+    if len(given) != len(spans) or re.sub(r"[-−0-9.,\s]|mm|cm|in\b|\"|″", "", text):
+        raise RefusedError(
+            f"give right, forward and below the plate, as in 40 205 96 mm (got {text.strip()[:30]})", value=text
+        )
+    last = given[-1][1]
+    parts = [f"{value.replace('−', '-')} {unit or last}".strip() for value, unit in given]
+    right, forward, below = within(parts, spans)
+    return Read({"lens_right": right, "lens_forward": forward, "plate_to_axis": below})
+
+
+def _projector_doubts(item: GearItem, given: Collection[str]) -> list[str]:
+    assert isinstance(item, Projector)
+    out = []
+    litres = item.body_width * item.body_height * item.body_behind_lens / 1e6
+    if item.mass_kg and "body_width" in given and not 0.06 <= item.mass_kg / litres <= 1.2:
+        out.append(f"{item.mass_kg:g} kg is not usual for a body of {litres:.0f} litres; kg or lb?")
+    return out
+
+
+PROJECTOR: Final = GearKind(
+    "projector",
+    "Projector",
+    "Projectors",
+    Projector,
+    (
+        GearField(
+            "throw",
+            "throw ratio; or the line “distance for 100 inch”; or zoom with one distance",
+            "where it can hang for a picture",
+            "1.2-1.56",
+            _throw,
+            lambda item: "-".join(f"{one:g}" for one in dict.fromkeys(item.lens)),
+            first=True,
+            amount=Amount("", lambda item: item.lens),
+        ),
+        GearField(
+            "lumens",
+            "brightness in ANSI or ISO lumens",
+            "white, and how large it may be",
+            "2200 lm",
+            _lumens,
+            shown("rated_lm", " lm"),
+            bare(r"[0-9.,]+\s*(?:(?:ansi|iso|led|light[- ]source)\s*)*(?:lm|lumens?)\b.*"),
+            first=True,
+            amount=amount("lm", "rated_lm"),
+        ),
+        GearField(
+            "shift",
+            "lens shift up and sideways (say “edge” where 100 % is the picture's edge)",
+            "how far off the picture's axis it may hang",
+            "50% 20%",
+            _shift,
+            _shift_shown,
+            first=True,
+        ),
+        GearField(
+            "offset",
+            "offset in % (100: lens level with the edge), or mm at a size",
+            "how high it hangs without shift",
+            "110%",
+            _offset,
+            lambda item: f"{(item.shift_offset + 0.5) * 100:g}%" if item.shift_offset else "",
+        ),
+        GearField(
+            "body",
+            "dimensions (W × D × H)",
+            "room behind the lens and under the ceiling",
+            "400 x 330 x 140",
+            _body,
+            lambda item: f"{mm(item.body_width)} x {mm(item.body_behind_lens)} x {mm(item.body_height)}",
+            bare(r"[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?"),
+            first=True,
+        ),
+        MASS,
+        GearField(
+            "datum",
+            "cabinet's back to its lens datum (the mirror), ultra-short throws",
+            "how near the wall it stands",
+            "318 mm",
+            length("datum_to_back", DATUM),
+            lambda item: mm(item.datum_to_back) if item.datum_to_back is not None else "",
+        ),
+        GearField(
+            "lens at",
+            "lens from the plate's centre: right, forward, below; measure it on the bench",
+            "where the plate goes, not the body's middle",
+            "40 205 96",
+            _lens_at,
+            _lens_shown,
+        ),
+        GearField(
+            "vent",
+            "clearance for air behind it",
+            "room behind the body",
+            "150 mm",
+            length("vent", VENT),
+            lambda item: mm(item.vent) if item.vent is not None else "",
+        ),
+        GearField(
+            "light",
+            "light source",
+            "how it ages",
+            "laser",
+            word("light", ("lamp", "led", "laser")),
+            shown("light"),
+            bare(r"lamp|led|laser"),
+        ),
+        GearField(
+            "native",
+            "imaging",
+            "contrast within a picture",
+            "dlp",
+            word("native", ("dlp", "lcd", "lcos")),
+            shown("native"),
+            bare(r"dlp|lcd|lcos"),
+        ),
+        PIXELS,
+        GearField(
+            "fan",
+            "noise in dB, in the mode used",
+            "who sits near it",
+            "26 dB",
+            in_mode("fan_db", "fan_mode", "dB", "the noise in dB", 5, 90),
+            mode_shown("fan_db", "fan_mode", "dB"),
+            bare(r"[0-9.,]+\s*db.*"),
+        ),
+        CONTRAST,
+        *lag_fields(),
+        PRICE,
+        NOTE,
+    ),
+    {"kind": "projector"},
+    _projector_doubts,
+)

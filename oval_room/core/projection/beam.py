@@ -1,0 +1,58 @@
+"""The beam: a pyramid from the lens to the corners of the raster lit, and what stands in it (rules 6.6)."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+from oval_room.core.levels import SLIM
+from oval_room.core.projection.throw import Span
+
+
+class Beam(NamedTuple):
+    """A beam: lens (x, y, z), raster centre (x, z), its width and height, the screen's plane y [mm]."""
+
+    lens: tuple[float, float, float]
+    centre: tuple[float, float]
+    width: float
+    height: float
+    screen_y: float
+
+    def at(self, y: float) -> tuple[Span, Span]:
+        """Its bounds along the wall and up at a depth: linear from the lens to the screen."""
+        share = (self.lens[1] - y) / (self.lens[1] - self.screen_y)
+        x = self.lens[0] + (self.centre[0] - self.lens[0]) * share
+        z = self.lens[2] + (self.centre[1] - self.lens[2]) * share
+        half_w, half_h = self.width / 2 * share, self.height / 2 * share
+        return Span(x - half_w, x + half_w), Span(z - half_h, z + half_h)
+
+
+def _where(at: float, other: float, a: float, b: float) -> Span | None:
+    """Where a value that goes linearly from `at` at a to `other` at b is 0 or more; None nowhere."""
+    if at >= -SLIM and other >= -SLIM:
+        return Span(a, b)
+    if at < -SLIM and other < -SLIM:
+        return None
+    turn = a + (b - a) * at / (at - other)
+    return Span(a, turn) if at >= -SLIM else Span(turn, b)
+
+
+def struck(beam: Beam, x: Span, y: Span, z: Span) -> Span | None:
+    """The depths at which a box is in the beam, touching counts; None where it is clear (rules 6.6).
+
+    x, y, z: the box along the wall, out from it and up. It is struck when at some depth within it both intervals meet.
+    """
+    near, far = max(y.least, beam.screen_y), min(y.greatest, beam.lens[1])
+    if near > far:
+        return None
+    out = Span(near, far)
+    for axis, box in ((0, x), (1, z)):
+        first, last = beam.at(near)[axis], beam.at(far)[axis]
+        for a, b in (
+            (box.greatest - first.least, box.greatest - last.least),
+            (first.greatest - box.least, last.greatest - box.least),
+        ):
+            found = _where(a, b, near, far)
+            if found is None:
+                return None
+            out = Span(max(out.least, found.least), min(out.greatest, found.greatest))
+    return out if out.least <= out.greatest + SLIM else None

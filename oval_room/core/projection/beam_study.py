@@ -1,0 +1,143 @@
+"""What stands in the beam: fixed things, seated heads, people who come through a door (rules 6.6)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Scheme
+from oval_room.core.projection.beam import Beam, struck
+from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.says import LensCure, ThrowCode
+from oval_room.core.projection.study import ProjectorThrow, ThrowResult
+from oval_room.core.projection.throw import Span
+from oval_room.core.report import Result
+from oval_room.core.survey.document import Survey, Thing
+from oval_room.core.survey.eyes import CROWN
+from oval_room.core.units import Ruler
+
+HEAD: Final = 100.0
+"""Half a head's width and depth about its eye [mm]."""
+CHIN: Final = 120.0
+"""A head below its eye [mm]."""
+WALKS: Final = 1900.0
+"""As high as people walk through (rules 6.6) [mm]."""
+STEP_IN: Final = 900.0
+"""How far into the room somebody stands who comes through a door [mm]."""
+SQUARE: Final = 0.5
+"""A screen turned farther than this from its wall is not judged here [deg]."""
+PASSED: Final = ("walkway",)
+"""Things that people walk through, rather than stand in the beam."""
+
+
+CODES: Final = {
+    "thing": (ThrowCode.BEAM_THING, "thing"),
+    "seat": (ThrowCode.BEAM_HEAD, "seat"),
+    "door": (ThrowCode.BEAM_WALK, "opening"),
+    "way": (ThrowCode.BEAM_WALK, "thing"),
+}
+"""What is said of a box, and what kind of thing it is about."""
+
+
+@dataclass(frozen=True, slots=True)
+class BeamResult(Result):
+    """What stands in the beams."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Box:
+    """What may stand in a beam."""
+
+    key: str
+    kind: str
+    level: Level
+    x: Span
+    y: Span
+    z: Span
+
+
+def beam_of(throw: ProjectorThrow, centre: tuple[float, float], screen_y: float) -> Beam:
+    """A projector's beam: from its lens to the raster lit."""
+    pose = throw.projector.pose
+    return Beam((pose.x, pose.y, pose.z), centre, *throw.raster, screen_y)
+
+
+def study_beam(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> BeamResult:
+    """Every projector's beam against the room, its seats and its doors."""
+    out: list[Finding] = []
+    boxes = list(_boxes(survey))
+    for key, throw in throws.throws.items():
+        picture = scheme.pictures.get(throw.picture)
+        if picture is None or abs(picture.pose.yaw) > SQUARE or abs(picture.pose.pitch) > SQUARE:
+            continue
+        beam = beam_of(throw, (picture.pose.x, picture.pose.z), picture.pose.y)
+        about, found = {"projector": key, "picture": throw.picture}, 0
+        for box in boxes:
+            met = struck(beam, box.x, box.y, box.z)
+            if met is None or _is_its_own(box, survey.things, beam):
+                continue
+            found += 1
+            by, way = _least_way(beam, box, met)
+            part = box.key if box.kind == "seat" else ""
+            more = {"part": part, "kind": box.kind, "from": met.least, "to": met.greatest, "way": way}
+            code, of = CODES[box.kind]
+            who = {**about, of: box.key}
+            cures = _cures(key, throw, picture.pose.y, box, ruler) if box.level is Level.STOP else ()
+            out.append(Finding(code, box.level, "6.6", who, by, 0.0, cures=cures, more=more))
+        if not found and boxes:
+            out.append(Finding(ThrowCode.BEAM_CLEAR, Level.GOOD, "6.6", about))
+    return BeamResult({}, tuple(out))
+
+
+def _boxes(survey: Survey) -> Iterator[_Box]:
+    for key, thing in survey.things.items():
+        x, y = Span(thing.x_from, thing.x_to), Span(thing.y_from, thing.y_to)
+        if thing.kind in PASSED:
+            yield _Box(key, "way", Level.MIND, x, y, Span(thing.z_from, WALKS))
+        else:
+            yield _Box(key, "thing", Level.STOP, x, y, Span(thing.z_from, thing.z_to))
+    for key, seat in survey.seats.items():
+        eye = seat.eye_point
+        around = Span(eye.x - HEAD, eye.x + HEAD), Span(eye.y - HEAD, eye.y + HEAD), Span(eye.z - CHIN, eye.z + CROWN)
+        yield _Box(key, "seat", Level.STOP, *around)
+    for key, opening in survey.openings.items():
+        wall = survey.room.wall_named(opening.wall)
+        if opening.kind == "window" or wall is None or opening.sill.value > 0:
+            continue
+        places = [wall.room(u, off) for u in opening.ends for off in (0.0, STEP_IN)]
+        xs, ys = [x for x, _ in places], [y for _, y in places]
+        yield _Box(key, "door", Level.MIND, Span(min(xs), max(xs)), Span(min(ys), max(ys)), Span(0.0, WALKS))
+
+
+def _is_its_own(box: _Box, things: dict[str, Thing], beam: Beam) -> bool:
+    """What stands behind the screen's plane but for a hair, or holds the projector: not in its way."""
+    thing = things.get(box.key) if box.kind == "thing" else None
+    if thing is None:
+        return False
+    x, y, z = beam.lens
+    holds = thing.x_from <= x <= thing.x_to and thing.y_from <= y <= thing.y_to and thing.z_to <= z
+    return holds or thing.y_to <= beam.screen_y + 1.0
+
+
+def _least_way(beam: Beam, box: _Box, met: Span) -> tuple[float, str]:
+    """How far the box would have to go to be clear, and which way: the least of up, down, left and right [mm]."""
+    ends = [beam.at(y) for y in (met.least, met.greatest)]
+    ways = {
+        "up": max(up.greatest for _, up in ends) - box.z.least,
+        "down": box.z.greatest - min(up.least for _, up in ends),
+        "right": max(across.greatest for across, _ in ends) - box.x.least,
+        "left": box.x.greatest - min(across.least for across, _ in ends),
+    }
+    way = min(ways, key=lambda one: ways[one])
+    return ways[way], way
+
+
+def _cures(key: str, throw: ProjectorThrow, screen_y: float, box: _Box, ruler: Ruler) -> tuple[Cure, ...]:
+    """The lens in front of what is in its way, where its throw allows that."""
+    y = ruler.safe(box.y.least - 1.0, "greatest")
+    if not throw.span.least <= y - screen_y <= throw.span.greatest:
+        return ()
+    return (Cure(LensCure.LENS_OUT, y, PutProjector(id=key, y=y)),)

@@ -1,0 +1,259 @@
+"""Near misses: what of the shelf does this room with its least slack, and by how much the rest misses it.
+
+Every item is put in its place, its lens, plate or bottom edge moved there as little as it can be, and judged by the
+very studies that judge the plan; what they say of all alike says nothing of an item, and is left out.
+"""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import Final
+
+from oval_room.core.apply import apply
+from oval_room.core.commands import Command, several
+from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.figures import only_findings
+from oval_room.core.findings import Finding
+from oval_room.core.gear.kinds import kind_of
+from oval_room.core.keeping import Kept
+from oval_room.core.levels import Level
+from oval_room.core.parts import OFFERS, STUDIES
+from oval_room.core.plan.document import Plan, Scheme
+from oval_room.core.plan.gear import GearItem, GearShelf, offered
+from oval_room.core.plan.turn import Turn, turned_for
+from oval_room.core.report import Result
+from oval_room.core.screens.groups import looked_at, stands_for
+from oval_room.core.screens.says import PictureCure
+from oval_room.core.solve.within import Watch
+from oval_room.core.studies import Case
+
+MOVES: Final = (PictureCure.BOTTOM_AT, PictureCure.PICTURE_ALONG)
+"""Cures that move what was put there and change nothing else: tried before it is said to miss."""
+SCALE: Final[dict[str, float]] = {"mm": 1000.0, "deg": 10.0}
+"""What a slack against a limit of nought is a share of."""
+
+
+@dataclass(frozen=True, slots=True)
+class Slack:
+    """How much room a finding leaves, under nought when it misses: in its unit, and as a share of its limit."""
+
+    finding: Finding
+    amount: float
+    unit: str
+    share: float
+
+
+@dataclass(frozen=True)
+class Near:
+    """An item in its place: the edition, the change that puts it there (in the plan's own room), the plan it leads to
+    as its wall sees it, and what is found of it."""
+
+    key: str
+    item: GearItem
+    command: Command
+    plan: Plan
+    findings: tuple[Finding, ...]
+
+    @cached_property
+    def misses(self) -> tuple[Finding, ...]:
+        """Why it does not do this room, the worst first."""
+        return self._of(Level.STOP)
+
+    @cached_property
+    def minds(self) -> tuple[Finding, ...]:
+        """What it costs."""
+        return self._of(Level.MIND)
+
+    def _of(self, level: Level) -> tuple[Finding, ...]:
+        found = [finding for finding in self.findings if finding.level is level]
+        return tuple(sorted(found, key=lambda one: (one.limit is not None, -abs(share_of(one)), one.key)))
+
+    @cached_property
+    def least(self) -> Slack | None:
+        """Where it has the least room, among what was measured against a limit."""
+        known = [slack for finding in self.findings if (slack := slack_of(finding)) is not None]
+        return min(known, key=lambda slack: slack.share, default=None)
+
+    @property
+    def order(self) -> tuple[int, int, float, str]:
+        """Those that do the room first, with most room first; then those that miss by least."""
+        worst = max((abs(share_of(one)) for one in (*self.misses, *self.minds)), default=0.0)
+        room = self.least.share if self.least else 0.0
+        return len(self.misses), len(self.minds), worst if self.misses or self.minds else -room, self.item.name
+
+
+def slack_of(finding: Finding) -> Slack | None:
+    """The room a finding leaves; None where it measures nothing, or is a note."""
+    off, spare = finding.off_by, finding.more.get("spare")
+    if finding.level is Level.NOTE or (off is None and spare is None):
+        return None
+    sign = 1.0 if finding.level is Level.GOOD else -1.0
+    amount, unit = spare if spare is not None else (sign * (off or 0.0), finding.unit)
+    share = abs(share_of(finding))
+    if spare is not None and unit == finding.unit:
+        share = abs(amount) / (abs(finding.limit or 0.0) or SCALE.get(unit, 1.0))
+    if unit == "ratio":
+        amount, unit = amount * 100, "pct"
+    return Slack(finding, amount, unit, math.copysign(share, amount))
+
+
+def share_of(finding: Finding) -> float:
+    """How far a finding lies from its limit, as a share of it."""
+    off = finding.off_by
+    if off is None:
+        return 1.0
+    return off / (abs(finding.limit or 0.0) or SCALE.get(finding.unit, 1.0))
+
+
+def kinds_here(plan: Plan, gear: GearShelf, picture: str) -> tuple[str, ...]:
+    """The kinds of gear that have a place at a picture, by their words; none for a display of a wall."""
+    if picture not in plan.chosen.pictures or picture in stands_for(plan.chosen):
+        return ()
+    return tuple(kind for kind, offer in OFFERS.items() if offer.place(plan, gear, picture) is not None)
+
+
+def near_misses(plan: Plan, gear: GearShelf, picture: str, kind: str) -> list[Near]:
+    """Every item of a kind on the shelf, in its place at a picture: those that do it first, then by what they miss.
+
+    Args:
+        kind: the gear's word, as in `projector`.
+
+    Raises:
+        RefusedError: there is no such place.
+    """
+    search = Search(plan, gear, picture, kind)
+    search.look()
+    return search.found()
+
+
+class Search:
+    """A search that can be broken off and taken up again, as a shelf may be long."""
+
+    def __init__(self, plan: Plan, gear: GearShelf, picture: str, kind: str) -> None:
+        """Make one.
+
+        Raises:
+            RefusedError: no such thing has a place there.
+        """
+        if kind not in kinds_here(plan, gear, picture):
+            raise RefusedError(f"no {kind} has a place at this picture", field="kind", value=kind)
+        self._plan, self._turn = plan, turned_for(plan, picture)
+        self._judge = _Judge(self._turn.plan(plan) if self._turn else plan, gear, picture, kind)
+        put = OFFERS[kind].place(self._judge.plan, gear, picture)
+        assert put is not None
+        self._put, self._near = put, list[Near]()
+        self._waiting = list(newest(gear, kind).items())
+        self.whole = len(self._waiting)
+
+    @property
+    def left(self) -> int:
+        """Items not tried yet."""
+        return len(self._waiting)
+
+    def look(self, watch: Watch | None = None) -> None:
+        """Try items, until all are or the time is over; one at least."""
+        with only_findings():
+            while self._waiting:
+                key, item = self._waiting.pop()
+                near = self._judge.try_out(key, item, self._put(key, item))
+                if near is not None:
+                    self._near.append(near)
+                if watch is not None and watch.over:
+                    return
+
+    def found(self) -> list[Near]:
+        """What was tried, in order."""
+        own = _their_own(self._near)
+        return sorted((_back(near, self._turn, self._plan) for near in own), key=lambda near: near.order)
+
+
+def newest(gear: GearShelf, kind: str) -> Mapping[str, GearItem]:
+    """The items of a kind that can be chosen, the newest edition of each name."""
+    words = (kind, *OFFERS[kind].also) if kind in OFFERS else (kind,)
+    names = {item.name: (key, item) for key, item in offered(gear).items() if kind_of(item).word in words}
+    return dict(names.values())
+
+
+def _their_own(found: list[Near]) -> list[Near]:
+    """Without what is said of all alike: it is the room's, not theirs."""
+    if len(found) < 2:
+        return found
+    signs = [[(one.key, one.level, one.value) for one in near.findings] for near in found]
+    told = Counter(sign for of_one in signs for sign in of_one)
+    room = {sign for sign, times in told.items() if times >= len(found)}
+    return [
+        replace(near, findings=tuple(f for f, sign in zip(near.findings, of_one, strict=True) if sign not in room))
+        for near, of_one in zip(found, signs, strict=True)
+    ]
+
+
+def _back(near: Near, turn: Turn | None, plan: Plan) -> Near:
+    return replace(near, command=near.command.turned_back(turn, plan)) if turn else near
+
+
+class _Judge:
+    """What is found of one picture and what shows on it, and nothing else of the plan."""
+
+    def __init__(self, plan: Plan, gear: GearShelf, picture: str, kind: str) -> None:
+        self.gear, self.picture, self._keep = gear, picture, Kept()
+        self._studies = [study for study in STUDIES if kind in study.judges]
+        self.plan = plan.model_copy(update={"schemes": {plan.scheme: _bearing(plan.chosen, picture, kind)}})
+
+    def try_out(self, key: str, item: GearItem, command: Command) -> Near | None:
+        """An item put there by a command, moved once if that alone lets it in; None where it can't be put there."""
+        try:
+            after = apply(self.plan, command, self.gear)
+            findings = self._findings(after)
+            for cure in [c for f in findings if f.level is Level.STOP for c in f.cures if c.kind in MOVES][:1]:
+                moved = apply(after, cure.command, self.gear)
+                again = self._findings(moved)
+                if _stops(again) < _stops(findings):
+                    command, after, findings = several(command, cure.command), moved, again
+        except (RefusedError, MissingError):
+            return None
+        return Near(key, item, command, after, tuple(findings))
+
+    def _findings(self, plan: Plan) -> list[Finding]:
+        scheme, results = plan.chosen, dict[type[Result], Result]()
+        looked = _as_bounds(looked_at(scheme), self.picture)
+        case = Case(plan, plan.survey, scheme, self.gear, self._keep, self.picture, 1, looked, results)
+        out = []
+        for study in self._studies:
+            found = study.run(*study.reads(case))
+            results[study.gives] = found
+            out += [one for one in found.findings if self._about(one, plan)]
+        return out
+
+    def _about(self, finding: Finding, plan: Plan) -> bool:
+        fed = plan.chosen.fed_by(self.picture)
+        return finding.about.get("picture") == self.picture or (
+            fed is not None and finding.about.get("projector") == fed[0]
+        )
+
+
+def _bearing(scheme: Scheme, picture: str, kind: str) -> Scheme:
+    """The scheme with what bears on an item there: a size and a mount's travel are bounded by what hangs over and under
+    it, a cloth passes what hangs behind it."""
+    if kind in ("projector", "stem"):
+        return scheme.with_pictures({picture})
+    if kind == "screen":
+        return scheme
+    return _as_bounds(scheme, picture).dark()
+
+
+def _as_bounds(scheme: Scheme, picture: str) -> Scheme:
+    """The scheme with its other pictures as bounds alone: nobody asks how bright those are."""
+    if all(one.gear is None for key, one in scheme.pictures.items() if key != picture):
+        return scheme
+    pictures = {
+        key: one if key == picture else one.model_copy(update={"gear": None}) for key, one in scheme.pictures.items()
+    }
+    return scheme.model_copy(update={"pictures": pictures})
+
+
+def _stops(findings: list[Finding]) -> int:
+    return sum(one.level is Level.STOP for one in findings)

@@ -1,0 +1,25 @@
+"""Projectors and what stands in their beams, for the tests of all trades."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from hypothesis import strategies as st
+
+from oval_room.core.commands import Command
+from oval_room.core.plan.document import Plan
+from oval_room.core.projection.commands import PutProjector
+from tests.core.survey.rooms import room
+
+BOX: Final = "room 4000 x 5200"
+LIT: Final = ("made of ceiling joists", "seat 4200", "screen 90", "projector Heron", "goes hung")
+PLANS: Final[tuple[Plan, ...]] = (
+    room(*LIT, "put pendant lamp 300 x 300 x 900 at 1850 out 1500 up 1500", outline=BOX),
+    room(*LIT, "row 1 2200", "eye 1500", outline=BOX),
+    room(*LIT, "door w2 at 1500, 900 x 2000", "put walkway aisle 900 x 600 x 20 at 1500 out 1500 up 0", outline=BOX),
+    room("seat 3500", "screen 110 at 2.40", "projector Heron", "throw 3600", outline="room 5000 x 9000"),
+)
+COMMANDS: Final[tuple[Command, ...]] = ()
+RANDOM: Final[st.SearchStrategy[Command]] = st.builds(
+    PutProjector, id=st.just("j1"), z=st.floats(0, 2600), y=st.floats(500, 5000), hung=st.booleans()
+)

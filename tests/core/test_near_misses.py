@@ -1,0 +1,140 @@
+"""Near misses: what they say of an item is what the whole evaluation says once it is taken."""
+
+from __future__ import annotations
+
+import unittest
+
+from oval_room.core.apply import apply
+from oval_room.core.errors import RefusedError
+from oval_room.core.evaluate import evaluate
+from oval_room.core.findings import Finding
+from oval_room.core.gear.kinds import kind_of
+from oval_room.core.levels import Level
+from oval_room.core.light.says import LightCode
+from oval_room.core.plan.gear import Editions, GearItem, Projector, gear_hash
+from oval_room.core.solve.near_misses import Near, Search, kinds_here, near_misses, newest, slack_of
+from oval_room.core.solve.within import Watch
+from oval_room.demo.jobs import demo_jobs
+from oval_room.demo.shop import WHOLE
+from tests.core.survey.rooms import hall, room, say
+
+ALL = WHOLE
+DEN = "room 4000 x 5200"
+PROJECTED = room("made of ceiling joists", "seat 3000", "screen 90", "projector Heron", "goes hung", outline=DEN)
+SIDE = room("seat 3000", "tv Slate 55", "on w2", "mount Flat 600", outline=DEN)
+
+
+def with_item(item: GearItem) -> dict[str, GearItem]:
+    return {**ALL, gear_hash(item): item}
+
+
+def named(found: list[Near], name: str) -> Near:
+    return next(near for near in found if near.item.name == name)
+
+
+def own(findings: tuple[Finding, ...], near: Near) -> set[str]:
+    """Stops that are told of an item."""
+    return {one.key for one in findings if one.level is Level.STOP} & {one.key for one in near.findings}
+
+
+class NearMisses(unittest.TestCase):
+    def test_what_is_said_is_what_comes_of_taking_it(self) -> None:
+        """Every item of every kind at every picture of every demonstration job, taken and worked out as a whole."""
+        said = {"fits": 0, "misses": 0}
+        for plan in (*demo_jobs(), PROJECTED, SIDE):
+            for picture in plan.chosen.pictures:
+                for kind in kinds_here(plan, ALL, picture):
+                    before = evaluate(plan, ALL).stops()
+                    for near in near_misses(plan, ALL, picture, kind):
+                        with self.subTest(plan.name, picture=picture, item=near.item.name):
+                            report = evaluate(apply(plan, near.command, ALL), ALL)
+                            told = {one.key for one in near.misses}
+                            self.assertEqual(own(report.findings, near), told)
+                            said["misses" if told else "fits"] += 1
+                            if not told and kind != "tv":
+                                self.assertLessEqual(
+                                    {key for key in report.stops() if key not in before},
+                                    _others(report.findings, picture),
+                                )
+        self.assertGreater(min(said.values()), 40)
+
+    def test_every_item_once_and_those_that_fit_first(self) -> None:
+        found = near_misses(PROJECTED, ALL, "p1", "projector")
+        self.assertEqual({near.key for near in found}, set(newest(ALL, "projector")))
+        orders = [near.order for near in found]
+        self.assertEqual(orders, sorted(orders))
+        self.assertEqual(sorted(bool(near.misses) for near in found), [bool(near.misses) for near in found])
+
+    def test_in_pieces_it_comes_to_the_same(self) -> None:
+        search, left = Search(PROJECTED, ALL, "p1", "projector"), []
+        while search.left:
+            left.append(search.left)
+            search.look(Watch(-1.0))  # its time is over at once: one item at a time
+        self.assertEqual(left, list(range(search.whole, 0, -1)))
+        whole = near_misses(PROJECTED, ALL, "p1", "projector")
+        self.assertEqual([near.key for near in search.found()], [near.key for near in whole])
+
+    def test_only_what_stands_on_the_shelf_and_its_newest_edition(self) -> None:
+        dear = next(item for item in ALL.values() if isinstance(item, Projector)).model_copy(update={"price": 9999.0})
+        shelf = Editions(with_item(dear), [gear_hash(dear)])
+        (near,) = near_misses(PROJECTED, shelf, "p1", "projector")
+        self.assertEqual(near.item.price, 9999.0)
+        self.assertEqual(len(newest(with_item(dear), "projector")), len(newest(ALL, "projector")))
+
+    def test_lumens_that_are_short_are_just_enough_when_they_come(self) -> None:
+        """By brute force: the same projector with as many more lumens is just bright enough, with one less it is not."""
+        short = 0
+        for near in near_misses(PROJECTED, ALL, "p1", "projector"):
+            for finding in near.minds:
+                slack = slack_of(finding)
+                if slack is None or slack.unit != "lm" or finding.code not in (LightCode.CONTRAST, LightCode.DIM):
+                    continue
+                short += 1
+                assert isinstance(near.item, Projector)
+                for more, level in ((-slack.amount + 0.01, Level.GOOD), (-slack.amount - 0.01, Level.MIND)):
+                    item = near.item.model_copy(update={"rated_lm": near.item.rated_lm + more, "model": "brighter"})
+                    again = named(near_misses(PROJECTED, with_item(item), "p1", "projector"), item.name)
+                    (now,) = [one for one in again.findings if one.key == finding.key] or [None]
+                    self.assertEqual(now.level if now else Level.GOOD, level, near.item.name)
+        self.assertGreater(short, 3)
+
+    def test_a_mount_misses_by_kilograms_and_a_pole_by_millimetres(self) -> None:
+        weak = next(item for item in ALL.values() if kind_of(item).word == "mount").model_copy(
+            update={"model": "Weak", "rated_kg": 10.0}
+        )
+        near = named(near_misses(SIDE, with_item(weak), "p1", "mount"), weak.name)
+        (finding,) = near.misses
+        slack = slack_of(finding)
+        assert slack is not None and finding.value is not None
+        self.assertEqual((slack.unit, round(slack.amount, 6)), ("kg", round(10.0 - finding.value, 6)))
+        poles = near_misses(PROJECTED, ALL, "p1", "stem")
+        self.assertEqual({one.unit for near in poles for one in near.misses}, {"mm"})
+
+    def test_on_another_wall_it_hangs_where_it_hung(self) -> None:
+        for near in near_misses(SIDE, ALL, "p1", "tv"):
+            after = apply(SIDE, near.command, ALL).chosen.pictures["p1"]
+            self.assertAlmostEqual(after.pose.yaw, SIDE.chosen.pictures["p1"].pose.yaw)
+            self.assertAlmostEqual(after.pose.x, SIDE.chosen.pictures["p1"].pose.x, delta=400)
+
+    def test_a_projector_that_is_nowhere_yet(self) -> None:
+        plan = room("seat 3000", "screen 90", outline=DEN)
+        self.assertEqual(kinds_here(plan, ALL, "p1"), ("screen", "projector"))
+        fits = [near for near in near_misses(plan, ALL, "p1", "projector") if not near.misses]
+        self.assertTrue(fits)
+        self.assertEqual(len(apply(plan, fits[0].command, ALL).chosen.projectors), 1)
+
+    def test_what_has_no_place(self) -> None:
+        self.assertEqual(kinds_here(PROJECTED, ALL, "p9"), ())
+        plan = say(hall(), "together wall")
+        self.assertEqual(kinds_here(plan, ALL, "p1"), ())
+        with self.assertRaises(RefusedError):
+            near_misses(PROJECTED, ALL, "p1", "tv")
+
+
+def _others(findings: tuple[Finding, ...], picture: str) -> set[str]:
+    """Stops that are of something else than the picture: another picture that is now in the way says so of itself."""
+    return {one.key for one in findings if one.about.get("picture") != picture}
+
+
+if __name__ == "__main__":
+    unittest.main()

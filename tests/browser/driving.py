@@ -31,6 +31,9 @@ FLAGS = [
 ]
 AXE = next((Path(__file__).parent / "vendor").glob("axe-core-*/axe.min.js"))
 REVISION = "Number(document.querySelector('#head [href$=history]').innerText.split(' ')[1])"
+ROOT = Path(__file__).resolve().parents[2]
+PATIENCE_S = 30
+"""How long a test waits for what must come: ample, as machines differ; whoever waits for nothing waits no longer [s]."""
 DESKTOP, PHONE = {"width": 1280, "height": 680}, {"width": 390, "height": 844}
 
 
@@ -58,9 +61,20 @@ class BrowserCase(unittest.TestCase):
 
     @classmethod
     def start(cls) -> None:
-        command = [sys.executable, "-m", "oval_room.cli", "demo", "--data", str(cls.data), "--port", str(cls.port)]
+        command = [
+            sys.executable,
+            "-m",
+            "tests.browser.serving",
+            "demo",
+            "--data",
+            str(cls.data),
+            "--port",
+            str(cls.port),
+        ]
         environment = {key: value for key, value in os.environ.items() if key != "PYTHONWARNINGS"}
-        cls.server = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, env=environment)
+        cls.server = subprocess.Popen(
+            command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, env=environment, cwd=ROOT
+        )
         for _ in range(900):
             try:
                 urllib.request.urlopen(f"{cls.address()}/sums", timeout=1).close()
@@ -93,7 +107,7 @@ class BrowserCase(unittest.TestCase):
                 for name, value in (("theme", theme), ("author", author))
             ]
         )
-        context.set_default_timeout(8000)
+        context.set_default_timeout(1000 * PATIENCE_S)
         self.addCleanup(context.close)
         return context
 
@@ -110,7 +124,7 @@ class BrowserCase(unittest.TestCase):
         page.wait_for_load_state("load")
         return page
 
-    def until(self, page: Page, script: str, wanted: Any = True, seconds: float = 8) -> None:
+    def until(self, page: Page, script: str, wanted: Any = True, seconds: float = PATIENCE_S) -> None:
         """Wait until a script's value is the wanted one (the page's policy forbids the driver's own waiting scripts)."""
         end = time.monotonic() + seconds
         while (got := page.evaluate(script)) != wanted:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.shift import ShiftWindow
 from oval_room.core.projection.study import ThrowResult
 from oval_room.drawing.parts import Look
@@ -40,11 +41,19 @@ def lens_window(look: Look, projector: str | None) -> Scene | None:
     if throw is None or projector is None:
         return None
     outline = window_outline(throw.window, look.plan.chosen.projector(projector).hung)
-    reach = max([0.35, abs(throw.need.v), abs(throw.need.s), *(abs(c) for corner in outline for c in corner)]) * 1.15
+    memories = [one for one in look.report.of(MemoryResult).settings.values() if one.projector == projector]
+    needs = [throw.need, *(one.need for one in memories)]
+    far = (abs(value) for need in needs for value in (need.v, need.s))
+    reach = max([0.35, *far, *(abs(c) for corner in outline for c in corner)]) * 1.15
     draft = Draft()
     draft.path([(s * UNIT, v * UNIT) for s, v in outline], "window", "beam", closed=True)
     draft.line((-reach * UNIT, 0), (reach * UNIT, 0), "guide", "beam")
     draft.line((0, -reach * UNIT), (0, reach * UNIT), "guide", "beam")
+    for one in memories:
+        at = P(one.need.s * UNIT, one.need.v * UNIT)
+        draft.mark(at, "dot", "memory" if one.need.inside else "need-out", "beam")
+        offsets = ((9, 0), (9, 12), (9, -12), (9, 22))
+        draft.add(Label(at, one.memory.name, "small", "beam", "start", offsets, 3))
     need = P(throw.need.s * UNIT, throw.need.v * UNIT)
     draft.mark(need, "dot", "lens" if throw.need.inside else "need-out", "beam", projector)
     used = "" if throw.need.use is None else f", {throw.need.use * 100:.0f} % used"
@@ -57,5 +66,5 @@ def lens_window(look: Look, projector: str | None) -> Scene | None:
         title,
         (-reach * UNIT * 1.3, -reach * UNIT, reach * UNIT * 1.3, reach * UNIT * 1.3),
         tuple(draft.shapes),
-        f"Wanted {text}.",
+        f"Wanted {text}." + "".join(f" {one.memory.name}: v {one.need.v:+.2f}." for one in memories),
     )

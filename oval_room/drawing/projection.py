@@ -9,6 +9,7 @@ from oval_room.core.fixing.window_study import WindowResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.projection.document import Projector
+from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.drawer import Drawer
@@ -38,6 +39,7 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     if style or body is None:
         return
     if body.datum_to_back is not None and not projector.hung:
+        tray_stops(draft, look, key, projector, body)
         draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
         return
     plate = look.report.of(FixingResult).plates.get(key)
@@ -221,9 +223,40 @@ def rasters(draft: Draft, look: Look) -> None:
             pose = picture.pose
             draft.box(pose.x - wide / 2, pose.z - high / 2, pose.x + wide / 2, pose.z + high / 2, "raster", "beam", key)
             tilted_raster(draft, look, key, picture)
+            memories_on(draft, look, key, picture)
             draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
             draft.add(
                 Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
+            )
+
+
+def memories_on(draft: Draft, look: Look, key: str, picture: Picture) -> None:
+    """On the display wall: what of its screen each memory fills."""
+    for name, one in look.report.of(MemoryResult).settings.items():
+        if one.projector != key:
+            continue
+        x, z = picture.pose.x, picture.pose.z + one.picture.up
+        left, right = x - one.picture.width / 2, x + one.picture.width / 2
+        low, high = z - one.picture.height / 2, z + one.picture.height / 2
+        draft.box(left, low, right, high, "memory-edge", "picture", name)
+        at, offsets = P(left, high), ((6, -9), (6, -21), (6, -33), (6, 9))
+        draft.add(Label(at, one.memory.name, "small", "picture", "start", offsets, 5, ref=name))
+
+
+def tray_stops(draft: Draft, look: Look, key: str, projector: Projector, item: ProjectorGear) -> None:
+    """In the section: where an ultra-short throw's cabinet stands for each memory."""
+    picture = look.plan.chosen.pictures[projector.shows]
+    for name, one in look.report.of(MemoryResult).settings.items():
+        if one.projector != key or one.cabinet is None:
+            continue
+        start, low = one.cabinet, projector.pose.z - item.body_height
+        draft.box(start, low, start + item.body_behind_lens, projector.pose.z, "tray-stop", "beam", name)
+        draft.add(
+            Label(P(start, low), one.memory.name, "small", "beam", "start", ((2, -9), (2, -20), (2, -31)), 5, ref=name)
+        )
+        for z in (one.bottom, one.bottom + one.picture.height):
+            draft.line(
+                (start + (item.datum_to_back or 0.0), projector.pose.z), (picture.pose.y, z), "tray-beam", "beam"
             )
 
 

@@ -259,7 +259,10 @@ class Reports(unittest.TestCase):
 
     def test_every_kind_of_figure_is_made_somewhere(self) -> None:
         upright = changed(CHAPEL, PutProjector(id="j1", hung=False))
-        made = {figure.kind.pattern for figure in evaluate(ultra_short("lens up 555"), WHOLE).figures.values()}
+        made = {
+            figure.kind.pattern
+            for figure in evaluate(ultra_short("lens up 555", "memory match 16:9"), WHOLE).figures.values()
+        }
         made |= {
             figure.kind.pattern
             for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX, *SHAPED, *EXAMPLE_PLANS)

@@ -11,6 +11,7 @@ from pathlib import Path as File
 from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture
@@ -18,6 +19,7 @@ from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, Path, Shape
@@ -42,6 +44,7 @@ ROOMS = (
     ),
 )  # fmt: skip
 """Rooms with every kind of thing that is drawn."""
+TRAYS = ("put furniture board 2000 x 700 x 430 at 1000 out 0 up 0", "seat 3000", "screen 100", "bottom 754 mm")
 
 
 def looks() -> Iterator[tuple[str, Look]]:
@@ -60,6 +63,16 @@ def looks() -> Iterator[tuple[str, Look]]:
     moved = apply(moved, PutSeat(id="s4", y=chosen(5000.0)), SHELF)
     moved = apply(moved, PutProjector(id="j1", y=3900.0), SHELF)
     yield "chapel, upright, ghosted", _look(upright, "p1", "s1", ghost=moved)
+    kept = say(chapel, "throw 11'", "memory scope", "memory film 16:9", "memory trailers 1.85 bottom")
+    yield "chapel, memories", _look(kept, "p1", "s1")
+    trays = say(
+        room(*TRAYS, outline="room 4000 x 5000"),
+        "projector Ledge 25",
+        "lens up 555",
+        "memory match 16:9, 1800 mm wide",
+        gear=WHOLE,
+    )
+    yield "cabinet with trays", _look(trays, "p1", "s1", gear=WHOLE)
     row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
     yield "chapel, a row", _look(row, "p3", "s1")
     for n, lines in enumerate(ROOMS, 1):
@@ -68,8 +81,10 @@ def looks() -> Iterator[tuple[str, Look]]:
             yield f"room {n}, wall {wall}", _look(plan, "p1", "s1", wall=wall)
 
 
-def _look(plan: Plan, picture: str, seat: str, *, wall: int = 1, ghost: Plan | None = None) -> Look:
-    return Look(plan, evaluate(plan, SHELF), SHELF, picture, seat, "k1", ghost, wall)
+def _look(
+    plan: Plan, picture: str, seat: str, *, wall: int = 1, ghost: Plan | None = None, gear: GearShelf = SHELF
+) -> Look:
+    return Look(plan, evaluate(plan, gear), gear, picture, seat, "k1", ghost, wall)
 
 
 def _n(value: float) -> str:

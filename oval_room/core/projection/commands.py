@@ -1,4 +1,4 @@
-"""Changes of projectors."""
+"""Changes of projectors and of what their lenses remember."""
 
 from __future__ import annotations
 
@@ -8,12 +8,12 @@ from oval_room.core.applying import carried, gear_of, in_scheme, scheme_id, with
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearShelf, Mount
+from oval_room.core.plan.gear import GearItem, GearShelf, Mount
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Id, Number, Words
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import Turn, wall_of
-from oval_room.core.projection.document import Projector
+from oval_room.core.projection.document import MOST_MEMORIES, Memories, Memory, Projector
 from oval_room.core.screens.document import Picture
 
 
@@ -50,8 +50,10 @@ class PutProjector(Command):
             shows = values.get("shows") or next(iter(scheme.pictures), None)
             if shows not in scheme.pictures:
                 raise RefusedError("place the picture it shows first", field="shows")
-            lens = _first_lens(plan, scheme.pictures[shows], gear_of(gear, values["gear"], ProjectorGear, "gear"))
-            named = {"name": gear[values["gear"]].name, "shows": shows, "pose": with_values(lens, pose)}
+            item = gear_of(gear, values["gear"], ProjectorGear, "gear")
+            hung = values.get("hung", hangs(item))
+            lens = _first_lens(plan, scheme.pictures[shows], item, hung)
+            named = {"name": item.name, "shows": shows, "hung": hung, "pose": with_values(lens, pose)}
             projector = Projector(**named | values)
         else:
             projector = with_values(old, values | ({"pose": with_values(old.pose, pose)} if pose else {}))
@@ -67,9 +69,53 @@ class PutProjector(Command):
         return self.model_copy(update=values) if values else self
 
 
-def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear) -> Pose:
+class PutMemory(Command):
+    """Keep a setting of a lens by name, or change one; a width of 0 is as large as its screen lets it."""
+
+    do: Literal["put memory"] = "put memory"
+    id: Id
+    scheme: Id | None = None
+    name: Words | None = None
+    shows: Id | None = None
+    aspect: Number | None = None
+    width: Number | None = None
+    sits: Words | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key, values = scheme_id(plan, self), carried(self)
+        scheme = plan.schemes[key]
+        memories = scheme.kept(Memories).memories
+        if self.width == 0:
+            values["width"] = None
+        if values.get("shows", next(iter(scheme.pictures), None)) not in scheme.pictures:
+            raise RefusedError("place the screen it fills first", field="shows")
+        if self.id in memories:
+            memory = with_values(memories[self.id], values)
+        elif len(memories) >= MOST_MEMORIES:
+            raise RefusedError(f"a scheme keeps {MOST_MEMORIES} memories; drop one first")
+        elif self.aspect is None:
+            raise RefusedError("give the aspect of what it shows, such as 16:9 or 2.40", field="aspect")
+        else:
+            memory = Memory(**{"name": "memory", "shows": next(iter(scheme.pictures))} | values)
+        after = scheme.keeping(Memories(memories={**memories, self.id: memory}))
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: after}})
+
+
+def hangs(item: ProjectorGear, now: Projector | None = None, before: GearItem | None = None) -> bool:
+    """Whether a projector hangs where nobody has said so: as the one in its place does, but for a cabinet that stands
+    under its picture (rules 6.8).
+
+    before: the item of the one in its place.
+    """
+    if item.datum_to_back is not None:
+        return False
+    stood = isinstance(before, ProjectorGear) and before.datum_to_back is not None
+    return now.hung if now is not None and not stood else True
+
+
+def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear, hung: bool) -> Pose:
     """Where a projector starts: on the picture's centre line out from its own wall, a third up its throw range, level
-    with the shift it has."""
+    with the shift it has; a cabinet as high as its picture wants it."""
     wall = plan.survey.room.walls[wall_of(plan.survey.room, picture) - 1]
     along, off = wall.own(picture.pose.x, picture.pose.y)
     width = max(picture.width.value, picture.height * item.own_aspect)
@@ -78,4 +124,6 @@ def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear) -> Pose:
     raster = width / item.own_aspect
     reach = picture.pose.z + raster * (item.shift_offset + 0.9 * item.shift_up)
     x, y = wall.room(along, off + throw)
+    if not hung and item.datum_to_back is not None:
+        return Pose(x=x, y=y, z=max(picture.pose.z - raster * item.shift_offset, item.body_height))
     return Pose(x=x, y=y, z=max(min(top, reach), 0.0))

@@ -1,13 +1,19 @@
-"""A projector placed."""
+"""A projector placed, and the memories of its lens."""
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from oval_room.core.plan.measure import Frozen, Hash, Id, Name
+from oval_room.core.plan.measure import Frozen, Hash, Id, LengthMm, Name
+from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.placed import Pose
+
+Sits = Literal["centre", "bottom", "top"]
+"""Where a picture smaller than its screen lies on it."""
+MOST_MEMORIES = 20
+"""Settings that are kept in one scheme: no lens keeps more."""
 
 
 class Projector(Frozen):
@@ -21,3 +27,21 @@ class Projector(Frozen):
     pose: Pose
     mode: Annotated[float, Field(gt=0, le=1)] = 0.65
     age: Literal["new", "lamp", "led", "laser"] = "new"
+
+
+class Memory(Frozen):
+    """A setting kept by name: a picture of an aspect on the screen it shows on, as wide as given [mm], else as large as
+    the screen lets it."""
+
+    name: Name
+    shows: Id
+    aspect: Annotated[float, Field(ge=0.5, le=4)]
+    width: LengthMm | None = None
+    sits: Sits = "centre"
+
+
+class Memories(PartNodes):
+    """The memories of a scheme."""
+
+    part: ClassVar[str] = "projection"
+    memories: Annotated[dict[Id, Memory], Field(max_length=MOST_MEMORIES)] = {}

@@ -28,6 +28,7 @@ def throw_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
         Entry("lens from left wall", "lens along", ruler.show(along)),
         Entry("sits", "goes", "hung" if projector.hung else "upright", options=("hung", "upright")),
         Entry("mode leaves, %", "mode", f"{projector.mode * 100:g}", "default" if projector.mode == 0.65 else "chosen"),
+        Entry("lens memory", "memory", "", "assumed", hint="scope 2.40"),
         Entry("light source", "age", projector.age, options=("new", "lamp", "led", "laser")),
     ]
 

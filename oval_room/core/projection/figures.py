@@ -55,6 +55,28 @@ KINDS: Final = kinds(
         "100 × loss / zoom²",
         "throw",
     ),
+    FigureKind("memory_ratio", "memory.{memory}.ratio", "ratio", "throw ratio of a memory", "6.9", "TR = d/w", "throw"),
+    FigureKind(
+        "memory_shift", "memory.{memory}.shift", "heights", "shift of a memory, up", "6.9", "v = rise/h", "throw"
+    ),
+    FigureKind(
+        "memory_bottom",
+        "memory.{memory}.bottom",
+        "mm",
+        "bottom of a memory's picture",
+        "6.9",
+        "z_c − high / 2",
+        "throw",
+    ),
+    FigureKind(
+        "memory_cabinet",
+        "memory.{memory}.cabinet",
+        "mm",
+        "cabinet's back off the wall for a memory",
+        "6.8",
+        "TR × w − b + s",
+        "throw",
+    ),
     FigureKind(
         "cabinet_back",
         "projector.{projector}.cabinet.back",

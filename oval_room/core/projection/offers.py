@@ -10,7 +10,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, GearShelf, Mount
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import next_id
-from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.commands import PutProjector, hangs
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import shift_window
 from oval_room.core.projection.throw import NEAR_AN_END, NEAR_AN_END_OF_RANGE, VENT, distances, raster_width
@@ -32,10 +32,12 @@ def projector_here_be(plan: Plan, gear: GearShelf, key: str) -> Put | None:
 
     def put(edition: str, item: GearItem) -> Command:
         assert isinstance(item, ProjectorGear)
+        hung = hangs(item, now, gear.get(now.gear) if now else None)
         x, y = now.pose.x if now else picture.pose.x, _out(plan, picture, item, now)
-        z = _up(plan, gear, picture, item, now, (x, y))
+        z = _up(plan, gear, picture, item, now, hung, (x, y))
         y = round_safe(y, "nearest", plan.writing.ruler.step)
-        return PutProjector(id=name, shows=key, gear=edition, name=item.name, x=x, y=y, z=z)
+        sits = hung if now is None or now.hung is not hung else None
+        return PutProjector(id=name, shows=key, gear=edition, name=item.name, hung=sits, x=x, y=y, z=z)
 
     return put
 
@@ -63,12 +65,13 @@ def _up(
     picture: Picture,
     item: ProjectorGear,
     now: Projector | None,
+    hung: bool,
     place: tuple[float, float],
 ) -> float:
     """The lens above the floor: where it is if its shift reaches the picture from there, else the nearest height from
     which it does; hung, no higher than its mount lets it."""
     high = raster_width(picture.width.value, picture.height, item.own_aspect) / item.own_aspect
-    window, hung = shift_window(item), now.hung if now else True
+    window = shift_window(item)
     lo, hi = window.offset - window.down, window.offset + window.up
     lo, hi = (-hi, -lo) if hung else (lo, hi)
     lowest, highest = picture.pose.z - hi * high, picture.pose.z - lo * high

@@ -6,10 +6,11 @@ from typing import Final
 
 from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.projection.beam_study import BeamResult, study_beam
-from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.commands import PutMemory, PutProjector
 from oval_room.core.projection.entries import throw_entries
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.grips import GRIPS
+from oval_room.core.projection.memory_study import MemoryResult, study_memories
 from oval_room.core.projection.movers import lens_movers
 from oval_room.core.projection.noise import NoiseResult, study_noise
 from oval_room.core.projection.offers import projector_here_be
@@ -28,7 +29,7 @@ PART: Final = Part(
     kinds=KINDS,
     codes=(ThrowCode,),
     cures=(LensCure,),
-    commands=(PutProjector,),
+    commands=(PutProjector, PutMemory),
     studies=(
         Study(
             "throw",
@@ -59,6 +60,14 @@ PART: Final = Part(
             WideResult,
             lambda c: (c.scheme, c.of(ThrowResult), c.ruler),
             study_wide,
+            by_wall=True,
+            judges=("projector", "screen"),
+        ),
+        Study(
+            "memories",
+            MemoryResult,
+            lambda c: (c.scheme, c.of(ThrowResult), c.ruler),
+            study_memories,
             by_wall=True,
             judges=("projector", "screen"),
         ),

@@ -5,16 +5,21 @@ from __future__ import annotations
 import re
 from typing import Final
 
+from oval_room.core.aspect import NAMED, parse_aspect, show_aspect
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
+from oval_room.core.levels import SLIM
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import turned_for
-from oval_room.core.projection.commands import PutProjector
-from oval_room.core.projection.document import Projector
+from oval_room.core.projection.commands import PutMemory, PutProjector, hangs
+from oval_room.core.projection.document import Memories, Projector, Sits
+from oval_room.core.projection.memories import filled
 from oval_room.core.projection.throw import distances
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.size import WIDE
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.tape.spans import ALONG, LENS, LENS_UP, THROW
@@ -48,10 +53,12 @@ def _projector(here: Here, rest: str) -> Heard:
     gear = here.gear_named(rest, "projector")
     if projectors:
         key, projector = projector_here(here)
-        return Heard(
-            f"{projector.name}: now {here.gear[gear].name}",
-            several(PutProjector(id=key, gear=gear, name=here.gear[gear].name)),
-        )
+        item, before = here.gear[gear], here.gear.get(projector.gear)
+        assert isinstance(item, ProjectorGear)
+        sits = hangs(item, projector, before)
+        stands = "" if sits is projector.hung else ", hung" if sits else ", standing"
+        put = PutProjector(id=key, gear=gear, name=item.name, hung=None if sits is projector.hung else sits)
+        return Heard(f"{projector.name}: now {item.name}{stands}", several(put))
     screens = [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == "screen"]
     if not screens:
         raise RefusedError("place the screen it shows first: screen 110")
@@ -145,6 +152,78 @@ def _age(here: Here, rest: str) -> Heard:
     return Heard(f"{projector.name}: light source {words}", PutProjector(id=key, age=word))
 
 
+_WIDE_AFTER: Final = re.compile(r"\s+(?:wide|across)$", re.IGNORECASE)
+_SITS: Final = re.compile(
+    r"[\s,]+(?:at|on|to)?\s*(?:the\s+)?(?P<sits>bottom|foot|top|centre|center|middle)\b(?:\s+of\s+.*)?$", re.IGNORECASE
+)
+_MEANS: Final[dict[str, Sits]] = {"foot": "bottom", "center": "centre", "middle": "centre"}
+
+
+def _screen_here(here: Here) -> tuple[str, Picture]:
+    """The subject picture where it is projected, else the one that its projector shows, else the first.
+
+    Raises:
+        RefusedError: nothing is projected.
+    """
+    key, picture = here.picture()
+    pictures = here.plan.chosen.pictures
+    screens = [name for name, one in pictures.items() if one.kind == "screen"]
+    if picture.kind != "screen" and not screens:
+        raise RefusedError(f"{picture.name} is no screen, and nothing here is projected; say screen 110 first")
+    if picture.kind != "screen":
+        key = projector_here(here)[1].shows if here.plan.chosen.projectors else screens[0]
+    return key, pictures[key]
+
+
+def _memory(here: Here, rest: str) -> Heard:
+    """A name, an aspect, then if wanted how wide and where on the cloth: `memory trailers 2.40, 2200 wide, bottom`."""
+    key, picture = _screen_here(here)
+    said, values = rest.strip(), dict[str, object]()
+    if sits := _SITS.search(f" {said}"):
+        said = f" {said}"[: sits.start()].strip()
+        word = sits["sits"].lower()
+        values["sits"] = _MEANS.get(word, word)
+    if (wide := _WIDE_AFTER.sub("", said)) != said:
+        said, width = _width_last(wide)
+        values["width"] = here.length(width, WIDE)
+    memories = here.plan.chosen.kept(Memories).memories
+    old = next((k for k, one in memories.items() if one.shows == key and one.name.lower() == said.lower()), None)
+    if old is None:
+        name, aspect = _named_aspect(said)
+        same = (k for k, one in memories.items() if one.shows == key and one.name.lower() == name.lower())
+        old = next(same, None)
+        values |= {"aspect": aspect, "name": name, "shows": key}
+    elif not values:
+        raise RefusedError(f"say how wide {said} is, or where on the cloth: memory {said} bottom", value=rest)
+    put = PutMemory.model_validate({"id": old or next_id("l", set(memories)), **values})
+    kept = here.after(put).plan.chosen.kept(Memories).memories[put.id]
+    fills = filled((picture.width.value, picture.height), kept.aspect, width=kept.width, sits=kept.sits)
+    if fills.width > picture.width.value + SLIM or fills.height > picture.height + SLIM:
+        size = f"{here.show(fills.width)} × {here.show(fills.height)}"
+        whole = f"memory {kept.name} {show_aspect(kept.aspect)}"
+        raise Ask(f"{kept.name} at {size} is larger than {picture.name}. As large as that lets it?", whole)
+    where = "" if kept.sits == "centre" else f", at the {kept.sits} of the cloth"
+    say = f"Lens memory {kept.name}: {show_aspect(kept.aspect)}, {here.show(fills.width)} × {here.show(fills.height)}"
+    return Heard(say + where, put)
+
+
+def _width_last(said: str) -> tuple[str, str]:
+    """What stands before a length, and the length: as much of the end as can be read as one."""
+    words = said.replace(",", " , ").split()
+    starts = (n for n in range(1, len(words)) if is_length(" ".join(words[n:])))
+    start = next(starts, len(words) - 1)
+    return " ".join(words[:start]).rstrip(" ,"), " ".join(words[start:])
+
+
+def _named_aspect(said: str) -> tuple[str, float]:
+    """A name and the aspect after it; an aspect alone is its own name."""
+    if said.lower() in NAMED:
+        return said, NAMED[said.lower()]
+    name, _, last = said.rpartition(" ")
+    aspect = parse_aspect(last)
+    return name.strip(" ,") or show_aspect(aspect), aspect
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "projector", "a name", "a projector from the shelf", "projector Heron", "throw", _projector, also=("beamer",)
@@ -179,5 +258,14 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("lens along", "a length", "the lens from the left wall", "lens along 6'10", "throw", _lens_along),
     Phrase("goes", "hung or upright", "how the projector sits", "goes hung", "throw", _hang),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
+    Phrase(
+        "memory",
+        "a name and an aspect, how wide, where on the cloth",
+        "a lens memory, or a tray stop of an ultra-short throw",
+        "memory trailers 2.40",
+        "throw",
+        _memory,
+        also=("lens memory", "tray stop"),
+    ),
     Phrase("age", "new, lamp, led, laser", "age of the light source", "age lamp", "throw", _age),
 )

@@ -102,10 +102,14 @@ def _cabinet(f: Finding, w: Words) -> str:
 
 def _tray(f: Finding, w: Words) -> str:
     thing, name = w.named(f.about, "thing"), w.name(f.about, "projector")
+    carries = (
+        f"It carries a picture {w.length(f.more['width'], 'greatest')} wide, bottom {w.length(f.more['bottom'])} up"
+    )
     if f.level is Level.GOOD:
-        return f"{thing} is deep enough for {name}."
+        return f"{thing} is deep enough for {name}. {carries}, at most."
     short = w.length((f.limit or 0) - (f.value or 0), "least")
-    return f"{thing} is {short} too shallow for {name}: stand it that far off the wall, or give it a sliding tray."
+    tray = f"{thing} is {short} too shallow for {name}: stand it that far off the wall, or give it a sliding tray"
+    return f"{tray}. {carries}." if f.more["width"] > 0 else f"{tray}."
 
 
 def _stands(f: Finding, w: Words) -> str:
@@ -132,6 +136,37 @@ def _wide(f: Finding, w: Words) -> str:
         f"{w.length(m['overshoot'], 'least')} above and below the wide film, {w.length(m['bar'])} each side of 16:9."
         f"{light}"
     )
+
+
+def _memory(f: Finding, w: Words) -> str:
+    m, name = f.more, w.named(f.about, "memory")
+    size = f"{w.length(m['width'])} × {w.length(m['height'])}"
+    if m["why"] == "screen":
+        runs = f"runs {w.length(f.value, 'least')} {m['way']} {w.name(f.about, 'picture')}"
+        if f.level is Level.STOP:
+            return f"{name} at {size} {runs}."
+        return f"{name} at {size} {runs}: the wall must be as good there."
+    if m["why"] == "cabinet":
+        if f.level is Level.STOP:
+            return (
+                f"{name} at {size}: the cabinet would have to stand {w.length(-(f.value or 0), 'least')} in the wall."
+            )
+        return (
+            f"{name}, {size}: tray stop with the cabinet's back {w.length(f.value)} off the wall, the picture's bottom "
+            f"{w.length(m['bottom'])} up."
+        )
+    if m["why"] == "throw":
+        most = "starts" if m["near"] else "ends"
+        return f"{name} at {size} is out of the zoom from {w.length(f.value)}: it {most} at {w.length(f.limit)}."
+    if m["why"] == "shift":
+        return f"{name} at {size} is out of the lens shift where it lies on the cloth."
+    light = "" if m["light"] is None else f", {m['light'] * 100:.0f} % of the light"
+    return f"{name}, {size}: throw ratio {f.value:.2f}, shift {_heights(m['v'])}{light}."
+
+
+def _heights(v: float) -> str:
+    way = "up" if v >= 0 else "down"
+    return f"{abs(v):.2f} heights {way}"
 
 
 class ThrowCode(Code):
@@ -163,6 +198,7 @@ class ThrowCode(Code):
         lambda f, w: f"Nothing stands in the beam of {w.name(f.about, 'projector')}.",
     )
     WIDE = "throw: wide films by zoom", _wide
+    MEMORY = "throw: lens memory", _memory
     CABINET = "throw: cabinet and wall", _cabinet
     TRAY = "throw: furniture deep enough", _tray
     STANDS = "throw: furniture and lens", _stands
@@ -184,3 +220,10 @@ class LensCure(CureKind):
     LENS_BACK_AND_WIDTH = "lens back and width", lambda c, w: f"Lens to the back, picture {w.length(c.value)} wide"
     LENS_UP = "lens up", lambda c, w: f"Lens {c.name} to {w.length(c.value)}"
     LENS_ALONG = "lens along", lambda c, w: f"Lens to {w.length(c.value)} along"
+    ON_FURNITURE = "picture on its furniture", lambda c, w: f"Picture to the furniture, bottom {w.length(c.value)}"
+    WIDTH_CARRIED = "picture as carried", lambda c, w: f"Picture {w.length(c.value)} wide, as the furniture carries it"
+    MEMORY_SUNK = (
+        "memory sunk",
+        lambda c, w: f"{capital(c.name)} {w.length(c.value)} wide, sunk to the foot of the cloth",
+    )
+    MEMORY_SITS = "memory sits", lambda c, w: f"{capital(c.name)} of the cloth"

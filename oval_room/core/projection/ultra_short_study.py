@@ -5,16 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
+from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.ultra_short import LONGEST_RATIO, cabinet, sensitivity
 from oval_room.core.report import Result
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.units import Ruler
@@ -74,7 +77,7 @@ def _one(
     if carried is None:
         return out
     name, thing = carried
-    return out + _on(key, throw, name, thing, needed, ruler)
+    return out + _on(key, throw, picture, name, thing, needed, ruler)
 
 
 def _carried(survey: Survey, throw: ProjectorThrow, back: float) -> tuple[str, Thing] | None:
@@ -91,17 +94,61 @@ def _carried(survey: Survey, throw: ProjectorThrow, back: float) -> tuple[str, T
     return max(under.items(), key=lambda pair: pair[1].z_to, default=None)
 
 
-def _on(key: str, throw: ProjectorThrow, name: str, thing: Thing, needed: float, ruler: Ruler) -> list[Finding]:
+def _on(
+    key: str, throw: ProjectorThrow, picture: Picture, name: str, thing: Thing, needed: float, ruler: Ruler
+) -> list[Finding]:
     """Whether its furniture is deep enough, and as high as the picture wants it."""
     about, out = {"projector": key, "picture": throw.picture, "thing": name}, list[Finding]()
-    level = Level.MIND if beyond(needed, thing.y_to) else Level.GOOD
-    out.append(Finding(ThrowCode.TRAY, level, "6.8", about, thing.y_to, needed))
     stands = thing.z_to + throw.item.body_height
+    carried = _carried_by(thing, throw, picture, stands)
+    more: dict[str, object] = {"width": carried.width, "bottom": carried.bottom}
+    if beyond(needed, thing.y_to):
+        narrower = (_as_carried(key, throw, picture, carried, stands, ruler),) if carried.width > 0 else ()
+        out.append(Finding(ThrowCode.TRAY, Level.MIND, "6.8", about, thing.y_to, needed, cures=narrower, more=more))
+    else:
+        out.append(Finding(ThrowCode.TRAY, Level.GOOD, "6.8", about, thing.y_to, needed, more=more))
     off = throw.projector.pose.z - stands
     if abs(off) > ADJUSTS:
-        z = ruler.safe(stands, "nearest")
-        cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down" if off > 0 else "up")
-        more = {"off": off}
-        lens = throw.projector.pose.z
-        out.append(Finding(ThrowCode.STANDS, Level.STOP, "6.8", about, lens, stands, cures=(cure,), more=more))
+        lens, z = throw.projector.pose.z, ruler.safe(stands, "nearest")
+        bottom = ruler.safe(picture.bottom - off, "nearest")
+        both = several(PutProjector(id=key, z=z), PutPicture(id=throw.picture, bottom=bottom))
+        cures = (
+            Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down" if off > 0 else "up"),
+            Cure(LensCure.ON_FURNITURE, bottom, both),
+        )
+        out.append(Finding(ThrowCode.STANDS, Level.STOP, "6.8", about, lens, stands, cures=cures, more={"off": off}))
     return out
+
+
+@dataclass(frozen=True, slots=True)
+class _Carried:
+    """The widest picture whose cabinet stands on a piece of furniture: its width, its throw, its bottom [mm]."""
+
+    width: float
+    throw: float
+    bottom: float
+
+
+def _carried_by(thing: Thing, throw: ProjectorThrow, picture: Picture, stands: float) -> _Carried:
+    """The reverse of a cabinet's place (rules 6.8): from the furniture's depth and top to the picture. `stands`: the
+    cabinet's top when it stands there."""
+    item = throw.item
+    out = thing.y_to - item.body_behind_lens + (item.datum_to_back or 0.0) - picture.pose.y
+    raster = max(out, 0.0) / item.lens[1]
+    share = picture.width.value / throw.raster[0]
+    high = raster / item.own_aspect
+    width = raster * share
+    return _Carried(width, out, stands + item.shift_offset * high - width / picture.aspect / 2)
+
+
+def _as_carried(
+    key: str, throw: ProjectorThrow, picture: Picture, carried: _Carried, stands: float, ruler: Ruler
+) -> Cure:
+    """The picture as wide as its furniture lets it, where that lets it hang."""
+    width = ruler.safe(carried.width, "greatest")
+    share, item = picture.width.value / throw.raster[0], throw.item
+    raster = width / share
+    y = picture.pose.y + raster * item.lens[0]
+    bottom = stands + item.shift_offset * raster / item.own_aspect - width / picture.aspect / 2
+    put = PutPicture(id=throw.picture, width=chosen(width), bottom=bottom)
+    return Cure(LensCure.WIDTH_CARRIED, width, several(PutProjector(id=key, y=y, z=stands), put))

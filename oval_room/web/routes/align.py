@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Annotated, Final
 
 from fastapi import APIRouter, Query, Request
@@ -9,6 +10,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
+from oval_room.core.projection.memory_study import MemoryResult, Setting
 from oval_room.core.projection.square import Squareness, cause, squareness
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.size import picture_size
@@ -50,8 +52,14 @@ def align(request: Request, job: str) -> HTMLResponse:
         (level.value, f"{what} differ by {show(by)}")
         for what, by, level in (zip(told, check.differences, check.levels, strict=True) if check else ())
     ]
+    memories = [
+        (one.memory.name, show(one.picture.width), show(one.picture.height), show(one.bottom), _set_by(one, show))
+        for one in parts.report.of(MemoryResult).settings.values()
+        if throw is not None and one.memory.shows == throw.picture
+    ]
     context = {
         "head": parts.head,
+        "memories": memories,
         "plan": plan,
         "picture": picture,
         "projector": throw.projector if throw else None,
@@ -67,6 +75,14 @@ def align(request: Request, job: str) -> HTMLResponse:
         "subject": parts.seen.subject,
     }
     return page(request, "align.html", context, 422 if wrong else 200)
+
+
+def _set_by(one: Setting, show: Callable[[float], str]) -> str:
+    """What a memory is set by: its tray stop, or where its shift comes to."""
+    if one.cabinet is not None:
+        return f"cabinet's back {show(one.cabinet)} off the wall"
+    way = "up" if one.need.v >= 0 else "down"
+    return f"shift {abs(one.need.v):.2f} heights {way}"
 
 
 def _checked(plan: Plan, typed: dict[str, str]) -> tuple[tuple[Squareness, str] | None, str]:

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from oval_room.core.commands import Command
 from oval_room.core.plan.document import Plan
-from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.commands import PutMemory, PutProjector
 from tests.core.survey.rooms import room
 
 BOX: Final = "room 4000 x 5200"
@@ -18,8 +18,16 @@ PLANS: Final[tuple[Plan, ...]] = (
     room(*LIT, "row 1 2200", "eye 1500", outline=BOX),
     room(*LIT, "door w2 at 1500, 900 x 2000", "put walkway aisle 900 x 600 x 20 at 1500 out 1500 up 0", outline=BOX),
     room("seat 3500", "screen 110 at 2.40", "projector Heron", "throw 3600", outline="room 5000 x 9000"),
+    room(*LIT, "memory scope", "memory small 1.85 900 mm wide top", "memory letter 4:3 bottom", outline=BOX),
 )
-COMMANDS: Final[tuple[Command, ...]] = ()
-RANDOM: Final[st.SearchStrategy[Command]] = st.builds(
-    PutProjector, id=st.just("j1"), z=st.floats(0, 2600), y=st.floats(500, 5000), hung=st.booleans()
+COMMANDS: Final[tuple[Command, ...]] = (PutMemory(id="l1", shows="p1", name="trailers", aspect=2.4),)
+RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
+    st.builds(PutProjector, id=st.just("j1"), z=st.floats(0, 2600), y=st.floats(500, 5000), hung=st.booleans()),
+    st.builds(
+        PutMemory,
+        id=st.sampled_from(("l1", "l2")),
+        aspect=st.floats(0.5, 4),
+        width=st.one_of(st.none(), st.floats(0, 4000)),
+        sits=st.sampled_from(("centre", "bottom", "top")),
+    ),
 )

@@ -53,6 +53,37 @@ class UltraShort(unittest.TestCase):
         self.assertEqual(level, Level.MIND)
         self.assertIn(f"{math.ceil(front - 450)} mm too shallow", text)
 
+    def test_from_the_furniture_to_the_picture(self) -> None:
+        """The reverse (6.8), by hand: 450 deep less 340 and plus 318 is 428 from lens to wall, less the surface: / 0.25."""
+        bare = ("seat 3000", "screen 100", "projector Ledge 25", "lens up 555", "bottom 754 mm")
+        shelf = "put furniture board 2000 x 450 x 430 at 1000 out 0 up 0"
+        plan = say(room(shelf, outline="room 4000 x 5000"), *bare, gear=WHOLE)
+        report = evaluate(plan, WHOLE)
+        finding = next(one for one in report.findings if one.code.name == "TRAY")
+        surface = plan.chosen.pictures["p1"].pose.y
+        item = WHOLE[plan.chosen.projectors["j1"].gear]
+        depth, back = item.body_behind_lens, item.datum_to_back  # type: ignore[union-attr]
+        widest = (450 - depth + back - surface) / 0.25
+        (tried,) = cures_that_cure(plan, WHOLE, report, finding)
+        after = tried.plan.chosen.pictures["p1"]
+        self.assertAlmostEqual(after.width.value, math.floor(widest), delta=1e-6)
+        self.assertAlmostEqual(after.bottom, 555 + 0.16 * after.height, delta=0.1)
+        again = {f.code.name: f.level for f in tried.report.findings}
+        self.assertEqual(again["TRAY"], Level.GOOD)
+        self.assertEqual(again["THROW"], Level.GOOD)
+        self.assertEqual(again["SHIFT"], Level.GOOD)
+
+    def test_the_picture_comes_to_the_furniture(self) -> None:
+        """145 mm too high: the lens comes down, and the picture with it."""
+        bare = ("seat 3000", "screen 100", "projector Ledge 25", "lens up 700", "bottom 899 mm")
+        shelf = "put furniture board 2000 x 700 x 430 at 1000 out 0 up 0"
+        plan = say(room(shelf, outline="room 4000 x 5000"), *bare, gear=WHOLE)
+        report = evaluate(plan, WHOLE)
+        finding = next(one for one in report.findings if one.code.name == "STANDS")
+        tried = {one.cure.kind.name: one for one in cures_that_cure(plan, WHOLE, report, finding)}
+        self.assertEqual(tried["ON_FURNITURE"].cure.value, 754.0)
+        self.assertEqual(tried["ON_FURNITURE"].plan.chosen.projectors["j1"].pose.z, 555.0)
+
     def test_the_furniture_decides_how_high_it_stands(self) -> None:
         high = plan("lens up 700")
         report = evaluate(high, WHOLE)

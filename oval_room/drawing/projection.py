@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.fixing.overhead import BEARS
 from oval_room.core.fixing.study import FixingResult
-from oval_room.core.fixing.window_study import WindowResult
+from oval_room.core.fixing.window_study import PlateWindow, WindowResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.projection.document import Projector
@@ -15,6 +16,14 @@ from oval_room.core.screens.document import Picture
 from oval_room.drawing.drawer import Drawer
 from oval_room.drawing.parts import Look, edge_on, on_wall, plate_in_room, projector_turn
 from oval_room.drawing.scene import Dim, Draft, Label, P
+
+TIMBER: Final = 95.0
+"""A bridging timber's width, drawn [mm]."""
+JOIST: Final = 38.0
+JOIST_HIGH: Final = 90.0
+"""A joist, drawn [mm]; its height only begins to show over the ceiling."""
+SPAN_HIGH: Final = 30.0
+"""The strip of the plate's places under the ceiling, drawn [mm]."""
 
 
 def raster(look: Look, key: str, picture: Picture) -> tuple[float, float]:
@@ -108,6 +117,7 @@ def beams_from_side(draft: Draft, look: Look) -> None:
             continue
         if look.picture in (None, projector.shows):
             beam_side(draft, look, key, projector)
+            window_from_side(draft, look, key, projector)
         side_projector(draft, look, key, projector)
 
 
@@ -120,6 +130,45 @@ def plate_window(draft: Draft, look: Look, key: str, projector: Projector) -> No
     (x0, x1), (y0, y1) = found.window.x, found.window.y
     places = [wall.room(u, off) for u, off in ((x0, y0), (x1, y0), (x1, y1), (x0, y1))]
     draft.path([(y, x) for x, y in places], "plate-window", "fixing", closed=True, ref=key)
+    for a, b, near, far in found.places.struck():
+        corners = [wall.room(u, off) for u, off in ((a, near), (b, near), (b, far), (a, far))]
+        draft.path([(y, x) for x, y in corners], "plate-struck", "fixing", closed=True, ref=key)
+    safest = found.places.safest()
+    if safest is not None:
+        x, y = wall.room(*safest[:2])
+        draft.mark((y, x), "cross", "plate-safest", "fixing", key)
+    timber_above(draft, found, key)
+
+
+def timber_above(draft: Draft, found: PlateWindow, key: str) -> None:
+    """In the plan: the timber that bridges two joists, where no joist lies in the window."""
+    by = found.held
+    if by is None or by.on or by.in_window or by.bridge is None:
+        return
+    (x, y), (a, b) = found.plate, by.bridge
+    if by.across == "y":
+        draft.box(a - BEARS, x - TIMBER / 2, b + BEARS, x + TIMBER / 2, "bridging", "fixing", key)
+    else:
+        draft.box(y - TIMBER / 2, a - BEARS, y + TIMBER / 2, b + BEARS, "bridging", "fixing", key)
+
+
+def window_from_side(draft: Draft, look: Look, key: str, projector: Projector) -> None:
+    """In the section: how far out the plate may be, under the ceiling; the joists over it, cut across."""
+    found = look.report.of(WindowResult).windows.get(key)
+    if found is None or found.window.y is None:
+        return
+    ceiling = look.plan.survey.room.ceiling_at(projector.pose.x, found.plate[1])
+    near, far = found.window.y
+    draft.box(near, ceiling - SPAN_HIGH, far, ceiling, "plate-window", "fixing", key)
+    by = found.held
+    if by is None or by.across != "y":
+        return
+    joists = {by.joist, *(by.bridge or ())}
+    for line in sorted(joists):
+        draft.box(line - JOIST / 2, ceiling, line + JOIST / 2, ceiling + JOIST_HIGH, "joist-cut", "fixing", key)
+    if not by.on and not by.in_window and by.bridge is not None:
+        low, (a, b) = ceiling + JOIST_HIGH, by.bridge
+        draft.box(a - BEARS, low, b + BEARS, low + JOIST, "bridging", "fixing", key)
 
 
 def beams_from_above(draft: Draft, look: Look) -> None:

@@ -44,6 +44,16 @@ ROOMS = (
     ),
 )  # fmt: skip
 """Rooms with every kind of thing that is drawn."""
+HUNG = ("made of ceiling joists", "seat 3000", "screen 90", "projector Heron", "goes hung", "lens up 2100")
+OVERHEAD = (
+    ("joists out", *(f"joist {at} pilot" for at in (700, 1100, 1500))),
+    (
+        "joists along",
+        *(f"joist {at} pilot" for at in (300, 700, 1100)),
+        "put pendant lamp 120 x 120 x 1000 at 2140 out 2300 up 1400",
+    ),
+)
+"""Bridged joists; a joist in the window, which a lamp cuts into."""
 TRAYS = ("put furniture board 2000 x 700 x 430 at 1000 out 0 up 0", "seat 3000", "screen 100", "bottom 754 mm")
 
 
@@ -73,6 +83,8 @@ def looks() -> Iterator[tuple[str, Look]]:
         gear=WHOLE,
     )
     yield "cabinet with trays", _look(trays, "p1", "s1", gear=WHOLE)
+    for n, lines in enumerate(OVERHEAD, 1):
+        yield f"plate's window {n}", _look(say(room(*HUNG, *lines, outline="room 4000 x 6000")), "p1", "s1")
     row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
     yield "chapel, a row", _look(row, "p3", "s1")
     for n, lines in enumerate(ROOMS, 1):

@@ -17,6 +17,7 @@ from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
+from oval_room.core.survey.stud_study import StudResult
 
 PART: Final = Part(
     "fixing",
@@ -36,7 +37,15 @@ PART: Final = Part(
         Study(
             "mount windows",
             WindowResult,
-            lambda c: (c.survey.room, c.scheme, c.of(ThrowResult), c.of(FixingResult), c.ruler),
+            lambda c: (
+                c.seen("room", "made", "things", "seats", "openings"),
+                c.scheme,
+                c.of(ThrowResult),
+                c.of(FixingResult),
+                c.of(StudResult),
+                c.ruler,
+                c.wall,
+            ),
             study_windows,
             by_wall=True,
         ),

@@ -93,22 +93,25 @@ def _plate(axis: str) -> Callable[[Here, str], Heard]:
 
 
 def _safest(here: Here, rest: str) -> Heard:
-    """The plate in the middle of its window: most room to every border."""
+    """The plate where it has most room: to every border of its window and to what stands in the beam."""
     key, projector = projector_here(here)
     report = here.report()
     found, plate = report.of(WindowResult).windows.get(key), report.of(FixingResult).plates.get(key)
     if found is None or plate is None:
         raise RefusedError(f"{projector.name} has no window: throw, shift and room leave its plate no place")
-    x, y = (here.ruler.safe(value, "nearest") for value in safest(found, plate))
+    lens = safest(found, plate)
+    if lens is None:
+        raise RefusedError("something stands in the beam from everywhere the plate may be: move that, or the picture")
+    x, y = (here.ruler.safe(value, "nearest") for value in lens)
     put = own_wall(here, projector.shows, PutProjector(id=key, x=x, y=y))
-    return Heard(f"{projector.name}: plate to the middle of its window", put)
+    return Heard(f"{projector.name}: plate to where it has most room", put)
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "safest plate",
         "",
-        "the plate to the middle of its window: most room to every border",
+        "the plate to where it has most room to every border of its window",
         "safest plate",
         "fixing",
         _safest,

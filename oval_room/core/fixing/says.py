@@ -86,6 +86,10 @@ def _window(f: Finding, w: Words) -> str:
     slack = f.value or 0.0
     if f.level is Level.GOOD:
         return f"The plate may be {where}; it is {w.length(slack, 'greatest')} inside {f.more['border']}."
+    if not f.more["any"]:
+        return f"The plate may be {where}, but something stands in the beam from everywhere there."
+    if f.more["inside"]:
+        return f"The plate may be {where}, but something stands in the beam from where it is."
     return f"The plate is {w.length(-slack, 'least')} past {f.more['border']}; it may be {where}."
 
 
@@ -184,6 +188,25 @@ def _plate(f: Finding, w: Words) -> str:
     )
 
 
+def _joist(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "projector")
+    way = "out" if m["across"] == "y" else "along"
+    if m["on"]:
+        return f"The plate of {name} lies on the joist at {w.length(m['joist'])} {way}: prove it at both its edges."
+    if m["in_window"]:
+        return (
+            f"The plate of {name} lies {w.length(f.value)} beside a joist: the one at {w.length(m['joist'])} {way} is "
+            "in its window."
+        )
+    if m["bridge"] is None:
+        return f"The plate of {name} lies beyond the last joist that was found: find the next, or fix a timber there."
+    a, b = m["bridge"]
+    return (
+        f"No joist lies in the window of {name}. Bridge those at {w.length(a)} and {w.length(b)} {way} with a timber "
+        f"{w.length(m['timber'], 'least')} long that bears on both; bolt it through, with spread washers."
+    )
+
+
 class FixingCode(Code):
     """What is found of fixings, and its sentence."""
 
@@ -209,6 +232,7 @@ class FixingCode(Code):
     )
     BENCH_WANTED = "fixing: measure it on the bench", _bench_wanted
     WINDOW = "fixing: mount window", _window
+    JOIST = "fixing: what the plate is fixed to", _joist
     RATED = "fixing: rated load", _rated
     BENCH = "fixing: read otherwise than the sheet", _bench
     BENCH_OF_ANOTHER = "fixing: read of another", _bench_of_another
@@ -220,5 +244,6 @@ class FixingCure(CureKind):
     """What is offered, as a short order."""
 
     WITHIN = "within the mount", _within
-    SAFEST = "middle of the window", lambda c, w: "Plate to the middle of its window"
+    JOIST = "plate onto the joist", lambda c, w: f"Plate onto the joist at {w.length(c.value)}"
+    SAFEST = "middle of the window", lambda c, w: "Plate to where it has most room"
     MOUNT = "another mount", lambda c, w: f"Take {c.name}"

@@ -3,25 +3,31 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
 from oval_room.core.figures import FigureBook
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.overhead import Held, Joists, held
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.study import FixingResult, ProjectorPlate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
-from oval_room.core.plan.room import Room
+from oval_room.core.projection.beam_study import in_the_way
+from oval_room.core.projection.clear_places import Places, places
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.mount_window import MountWindow, mount_window
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import VENT
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Survey
+from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.units import Ruler
 
+NEARLY: Final = 0.5
+"""A plate so little past a border is on it [mm]."""
 SQUARE: Final = 0.5
 """A screen turned farther than this from its wall has no window here [deg]."""
 
@@ -35,14 +41,27 @@ class Border(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class PlateWindow:
-    """A plate's window, in the frame of its picture's wall, and its borders."""
+    """A plate's window, in the frame of its picture's wall, and its borders. clear: from which of its places the beam
+    is clear. plate: where it is, along and out [mm]. held: what holds it there."""
 
     window: MountWindow
     borders: tuple[Border, ...]
+    places: Places
+    plate: tuple[float, float]
+    held: Held | None = None
 
     @property
     def least(self) -> Border:
         return min(self.borders, key=lambda one: one.slack)
+
+    @property
+    def inside(self) -> bool:
+        return self.least.slack >= -NEARLY
+
+    @property
+    def clear(self) -> bool:
+        """Whether nothing stands in the beam from where the plate is."""
+        return self.places.is_clear(*self.plate)
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,24 +71,40 @@ class WindowResult(Result):
     windows: dict[str, PlateWindow]
 
 
-def study_windows(room: Room, scheme: Scheme, throws: ThrowResult, fixings: FixingResult, ruler: Ruler) -> WindowResult:
-    """Every hung projector's window at the height its lens has."""
+def study_windows(
+    survey: Survey,
+    scheme: Scheme,
+    throws: ThrowResult,
+    fixings: FixingResult,
+    studs: StudResult,
+    ruler: Ruler,
+    wall: int = 1,
+) -> WindowResult:
+    """Every hung projector's window at the height its lens has, and what its plate is fixed to.
+
+    wall: the one that is looked at as the display wall; joists are known from that itself alone.
+    """
+    joists = joists_over(survey, studs) if wall == 1 else None
     book, findings, windows = FigureBook(KINDS), list[Finding](), dict[str, PlateWindow]()
     for key, throw in throws.throws.items():
         plate, picture = fixings.plates.get(key), scheme.pictures.get(throw.picture)
         if plate is None or picture is None or not throw.projector.hung or abs(picture.pose.yaw) > SQUARE:
             continue
-        found = _window(room, throw, plate, picture)
+        found = _window(survey, throw, plate, picture)
         if found is None:
             continue
+        if joists is not None:
+            found = replace(found, held=_held(joists, plate, found.window))
         windows[key] = found
         _figures(book, key, found.window)
         findings.append(_finding(key, throw, plate, found, ruler))
+        if found.held is not None:
+            findings.append(_fixed_to(key, throw, plate, found.held, ruler))
     return WindowResult(book.figures, tuple(findings), windows)
 
 
-def _window(room: Room, throw: ProjectorThrow, plate: ProjectorPlate, picture: Picture) -> PlateWindow | None:
-    pose, item = throw.projector.pose, throw.item
+def _window(survey: Survey, throw: ProjectorThrow, plate: ProjectorPlate, picture: Picture) -> PlateWindow | None:
+    room, pose, item = survey.room, throw.projector.pose, throw.item
     back = room.behind(pose.x, pose.y) if room.holds(pose.x, pose.y) else room.depth.value
     vent = VENT if item.vent is None else item.vent
     found = mount_window(
@@ -95,7 +130,44 @@ def _window(room: Room, throw: ProjectorThrow, plate: ProjectorPlate, picture: P
         Border("shift, to the left", plate.x - found.x[0]),
         Border("shift, to the right", found.x[1] - plate.x),
     )
-    return PlateWindow(found, borders)
+    clear = places(
+        found.x,
+        found.y,
+        (-plate.lens.right, -plate.lens.forward, pose.z),
+        in_the_way(survey, picture.pose.y),
+        centre=(picture.pose.x, picture.pose.z),
+        size=throw.raster,
+        screen_y=picture.pose.y,
+    )
+    return PlateWindow(found, borders, clear, (plate.x, plate.y))
+
+
+def joists_over(survey: Survey, studs: StudResult) -> Joists | None:
+    """The ceiling's joists as they were found; None where nobody knows where they run."""
+    made, found = survey.made.get("ceiling"), studs.surfaces.get("ceiling")
+    if made is None or made.joists == "unknown" or found is None:
+        return None
+    lines = tuple(sorted(line for line, trust in found.trust.items() if trust > 0))
+    return Joists(lines, "y" if made.joists == "along" else "x")
+
+
+def _held(joists: Joists, plate: ProjectorPlate, window: MountWindow) -> Held | None:
+    assert window.y is not None and window.x is not None
+    return held(joists, *((plate.y, window.y) if joists.across == "y" else (plate.x, window.x)))
+
+
+def _fixed_to(key: str, throw: ProjectorThrow, plate: ProjectorPlate, by: Held, ruler: Ruler) -> Finding:
+    about = {"projector": key, "picture": throw.picture}
+    more = {"across": by.across, "joist": by.joist, "in_window": by.in_window, "bridge": by.bridge}
+    more |= {"timber": by.timber, "on": by.on}
+    cures: tuple[Cure, ...] = ()
+    if not by.on and by.in_window:
+        to = ruler.safe(by.joist, "nearest")
+        off = plate.lens.forward if by.across == "y" else plate.lens.right
+        put = PutProjector(id=key, **{by.across: to - off})
+        cures = (Cure(FixingCure.JOIST, to, put),)
+    level = Level.GOOD if by.on else Level.NOTE
+    return Finding(FixingCode.JOIST, level, "7.8", about, abs(by.move), 0.0, cures=cures, more=more)
 
 
 def _figures(book: FigureBook, key: str, window: MountWindow) -> None:
@@ -109,19 +181,19 @@ def _figures(book: FigureBook, key: str, window: MountWindow) -> None:
 def _finding(key: str, throw: ProjectorThrow, plate: ProjectorPlate, found: PlateWindow, ruler: Ruler) -> Finding:
     about, least, window = {"projector": key, "picture": throw.picture}, found.least, found.window
     assert window.y is not None and window.x is not None
-    more = {"y": window.y, "x": window.x, "border": least.name, "spare": (least.slack, "mm")}
-    inside = least.slack >= -0.5
-    lens_x, lens_y = safest(found, plate)
-    x, y = (ruler.safe(value, "nearest") for value in (lens_x, lens_y))
-    cure = Cure(FixingCure.SAFEST, 0.0, PutProjector(id=key, x=x, y=y))
-    level = Level.GOOD if inside else Level.NOTE
-    cures = () if inside else (cure,)
+    more: dict[str, object] = {"y": window.y, "x": window.x, "border": least.name, "spare": (least.slack, "mm")}
+    more |= {"inside": found.inside, "any": bool(found.places.clear.any())}
+    lens = safest(found, plate)
+    cures: tuple[Cure, ...] = ()
+    if lens is not None and not (found.inside and found.clear):
+        x, y = (ruler.safe(value, "nearest") for value in lens)
+        cures = (Cure(FixingCure.SAFEST, 0.0, PutProjector(id=key, x=x, y=y)),)
+    level = Level.GOOD if found.inside and found.clear else Level.NOTE
     return Finding(FixingCode.WINDOW, level, "6.7", about, least.slack, 0.0, cures=cures, more=more)
 
 
-def safest(found: PlateWindow, plate: ProjectorPlate) -> tuple[float, float]:
-    """The lens's place, along and out, with the plate in the middle of its window: most room to every border."""
-    window = found.window
-    assert window.y is not None and window.x is not None
-    x, y = (window.x[0] + window.x[1]) / 2, (window.y[0] + window.y[1]) / 2
-    return x - plate.lens.right, y - plate.lens.forward
+def safest(found: PlateWindow, plate: ProjectorPlate) -> tuple[float, float] | None:
+    """The lens's place, along and out, with the plate where it has most room to every border of its window and to what
+    stands in the beam; None where the beam is clear from nowhere in it."""
+    place = found.places.safest()
+    return None if place is None else (place[0] - plate.lens.right, place[1] - plate.lens.forward)

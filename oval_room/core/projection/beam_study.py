@@ -112,6 +112,20 @@ def _boxes(survey: Survey) -> Iterator[_Box]:
         yield _Box(key, "door", Level.MIND, Span(min(xs), max(xs)), Span(min(ys), max(ys)), Span(0.0, WALKS))
 
 
+def in_the_way(survey: Survey, screen_y: float) -> list[tuple[Span, Span, Span]]:
+    """What must not stand in the beam of a projector that hangs before a screen: along the wall, out from it, up."""
+    return [
+        (box.x, box.y, box.z)
+        for box in _boxes(survey)
+        if box.level is Level.STOP and not (box.kind == "thing" and _behind_it(survey.things[box.key], screen_y))
+    ]
+
+
+def _behind_it(thing: Thing, screen_y: float) -> bool:
+    """Whether a thing stands behind a screen's plane but for a hair."""
+    return thing.y_to <= screen_y + 1.0
+
+
 def _is_its_own(box: _Box, things: dict[str, Thing], beam: Beam) -> bool:
     """What stands behind the screen's plane but for a hair, or holds the projector: not in its way."""
     thing = things.get(box.key) if box.kind == "thing" else None
@@ -119,7 +133,7 @@ def _is_its_own(box: _Box, things: dict[str, Thing], beam: Beam) -> bool:
         return False
     x, y, z = beam.lens
     holds = thing.x_from <= x <= thing.x_to and thing.y_from <= y <= thing.y_to and thing.z_to <= z
-    return holds or thing.y_to <= beam.screen_y + 1.0
+    return holds or _behind_it(thing, beam.screen_y)
 
 
 def _least_way(beam: Beam, box: _Box, met: Span) -> tuple[float, str]:

@@ -54,7 +54,7 @@ def try_cure(
         now.level.rank > finding.level.rank and (now.level is not Level.MIND or finding.level is Level.STOP)
     )
     if finding.level in (Level.NOTE, Level.GOOD):
-        better = now is None
+        better = now is None or (finding.level is Level.NOTE and now.level is Level.GOOD)
     return Tried(cure, after, outcome) if better and outcome.stops() <= report.stops() - {finding.key} else None
 
 

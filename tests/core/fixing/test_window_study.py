@@ -12,6 +12,7 @@ from oval_room.core.fixing.window_study import WindowResult
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
@@ -72,6 +73,65 @@ class MountWindows(unittest.TestCase):
         (finding,) = [one for one in report.findings if one.code.name == "WINDOW"]
         self.assertEqual(finding.level, Level.GOOD)
         self.assertIn("The plate may be", Words(plan).finding(finding))
+
+    def test_where_the_beam_is_clear_against_single_evaluations(self) -> None:
+        """Cell by cell: the plan with the lens there has a stop of the beam just where the window says so."""
+        seen = set()
+        evaluate_ = Evaluator("p1")
+        for line in (
+            "put pendant lamp 120 x 120 x 1000 at 2140 out 2300 up 1400",
+            "put lamp rail 60 x 60 x 300 at 1900 out 1600 up 1500",
+        ):
+            plan = say(ROOM, "lens up 2100", line)
+            (found,) = evaluate(plan, SHELF).of(WindowResult).windows.values()
+            plate = evaluate(plan, SHELF).of(FixingResult).plates["j1"]
+            rows, columns = found.places.clear.shape
+            wide, deep = found.places.cell
+            for row in range(0, rows, 4):
+                for column in range(0, columns, 3):
+                    x = found.places.x[0] + (column + 0.5) * wide - plate.lens.right
+                    y = found.places.y[0] + (row + 0.5) * deep - plate.lens.forward
+                    report = evaluate_(apply(plan, PutProjector(id="j1", x=x, y=y), SHELF), SHELF)
+                    hit = any(one.code.name in ("BEAM_THING", "BEAM_HEAD") for one in report.findings)
+                    self.assertEqual(bool(found.places.clear[row, column]), not hit, (line, row, column))
+                    seen.add(hit)
+        self.assertEqual(seen, {True, False})
+
+    def test_the_safest_place_is_out_of_what_stands_in_the_beam(self) -> None:
+        plan = say(ROOM, "lens up 2100", "put pendant lamp 120 x 120 x 1000 at 2140 out 2300 up 1400", "safest plate")
+        report = evaluate(plan, SHELF)
+        self.assertFalse([one for one in report.findings if one.code.name == "BEAM_THING"])
+        (found,) = report.of(WindowResult).windows.values()
+        self.assertTrue(found.clear)
+        blocked = say(plan, "put cabinet box 3000 x 300 x 1600 at 500 out 800 up 500")
+        self.assertIn("from everywhere", refused(blocked, "safest plate"))
+
+    def test_what_the_plate_is_fixed_to(self) -> None:
+        """Joists 400 apart from 300 on, found with a magnet or a pilot."""
+        finds = ("joists along", *(f"joist {at} pilot" for at in (300, 700, 1100, 1500)))
+        plan = say(ROOM, *finds)
+        report = evaluate(plan, SHELF)
+        (found,) = report.of(WindowResult).windows.values()
+        assert found.held is not None and found.window.y is not None
+        (finding,) = [one for one in report.findings if one.code.name == "JOIST"]
+        line = min((300 + 400 * n for n in range(14)), key=lambda at: abs(at - found.plate[1]))
+        self.assertAlmostEqual(found.held.joist, line, delta=1.0)
+        (tried,) = cures_that_cure(plan, SHELF, report, finding)
+        (after,) = tried.report.of(WindowResult).windows.values()
+        assert after.held is not None
+        self.assertTrue(after.held.on)
+        self.assertAlmostEqual(after.plate[1], line, delta=1.0)
+        short = say(ROOM, "joists out", *finds[1:])
+        report = evaluate(short, SHELF)
+        (found,) = report.of(WindowResult).windows.values()
+        (finding,) = [one for one in report.findings if one.code.name == "JOIST"]
+        assert found.held is not None and found.held.bridge is not None
+        self.assertFalse(found.held.in_window)
+        a, b = found.held.bridge
+        self.assertAlmostEqual(b - a, 400, delta=1.0)
+        self.assertTrue(a <= found.plate[0] <= b)
+        self.assertIn("550 mm long", Words(short).finding(finding))  # 400 and 75 past either middle
+        self.assertEqual(finding.cures, ())
 
     def test_a_room_that_leaves_no_place_has_no_window(self) -> None:
         self.assertEqual(evaluate(SHORT, SHELF).of(WindowResult).windows, {})

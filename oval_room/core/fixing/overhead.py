@@ -1,0 +1,63 @@
+"""What a projector's plate is fixed to: the joist it lies on, the nearest one, or a timber that bridges two
+(rules 6.7, 7.8)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Final, Literal
+
+ON_A_JOIST: Final = 12.0
+"""A plate whose middle is this near to a joist's is on it: as near as finds must agree (rules 7.2) [mm]."""
+BEARS: Final = 75.0
+"""A bridging timber goes on past the middle of either joist (planning value of ours) [mm]."""
+
+
+@dataclass(frozen=True, slots=True)
+class Joists:
+    """Middles of joists: out from the display wall where they run along it, along it where they run out [mm]."""
+
+    lines: tuple[float, ...]
+    across: Literal["y", "x"]
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """What holds a plate. joist: the nearest to it [mm]; move: how far the plate goes to lie on it, farther out or
+    along positive; in_window: whether it may. bridge: the two joists a timber would bridge; None where it lies beyond
+    the last.
+    """
+
+    across: Literal["y", "x"]
+    joist: float
+    move: float
+    in_window: bool
+    bridge: tuple[float, float] | None
+
+    @property
+    def on(self) -> bool:
+        """Whether the plate lies on a joist as it is."""
+        return abs(self.move) <= ON_A_JOIST
+
+    @property
+    def timber(self) -> float | None:
+        """Length of the timber that bridges two joists [mm]."""
+        return None if self.bridge is None else self.bridge[1] - self.bridge[0] + 2 * BEARS
+
+
+def held(joists: Joists, plate: float, window: tuple[float, float]) -> Held | None:
+    """What holds a plate at a place across the joists [mm]; None without joists (rules 7.8).
+
+    window: the places it may have. The joist is the nearest that lies in it, else the nearest of all.
+    """
+    if not joists.lines:
+        return None
+    inside = [line for line in joists.lines if window[0] <= line <= window[1]]
+    joist = min(inside or joists.lines, key=lambda line: abs(line - plate))
+    return Held(joists.across, joist, joist - plate, bool(inside), bridged(joists.lines, plate))
+
+
+def bridged(lines: Sequence[float], plate: float) -> tuple[float, float] | None:
+    """The two joists on either side of a place; None beyond the last."""
+    return next(((a, b) for a, b in pairwise(sorted(lines)) if a <= plate <= b), None)

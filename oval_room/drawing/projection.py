@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from typing import Final
 
 from oval_room.core.fixing.overhead import BEARS
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.window_study import PlateWindow, WindowResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.projection.document import Projector
+from oval_room.core.projection.keystone import Tilt
 from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.document import Picture
@@ -41,7 +44,7 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     start, low = pose.y, pose.z - high / 2
     if body is not None and body.datum_to_back is not None:  # a cabinet before its screen, its lens on top
         start, low = pose.y - body.datum_to_back, pose.z - high
-    draft.box(start, low, start + behind, low + high, style or "projector", "beam", key)
+    _body(draft, pose, (start, low, start + behind, low + high), style or "projector", key)
     if style and look.ghost is not None and projector.shows in look.ghost.chosen.pictures:
         lower, upper = edge_on(look.ghost.chosen.pictures[projector.shows])
         draft.path(((lower.y, lower.z), (pose.y, pose.z), (upper.y, upper.z)), "ghost-line", "beam")
@@ -63,19 +66,39 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
 
 
+def _body(draft: Draft, pose: Pose, box: tuple[float, float, float, float], style: str, key: str) -> None:
+    """A projector's body, turned about its lens as its nose points."""
+    u0, v0, u1, v1 = box
+    turn = math.radians(-pose.pitch)  # the lens looks to the left of the section
+    cos, sin = math.cos(turn), math.sin(turn)
+    corners = [(u - pose.y, v - pose.z) for u, v in ((u0, v0), (u1, v0), (u1, v1), (u0, v1))]
+    turned = [(pose.y + u * cos - v * sin, pose.z + u * sin + v * cos) for u, v in corners]
+    draft.path(turned, style, "beam", closed=True, ref=key)
+
+
+def _pitched(look: Look, key: str) -> Tilt | None:
+    throw = look.report.of(ThrowResult).throws.get(key)
+    return throw.pitched if throw else None
+
+
 def beam_side(draft: Draft, look: Look, key: str, projector: Projector) -> None:
     """The beam from the side: lens to the raster's upper and lower edge."""
     picture = look.plan.chosen.pictures[projector.shows]
     _, high = raster(look, key, picture)
-    top, low = (to_room(picture.pose.point, picture.pose.turn, Own(0.0, v, 0.0)) for v in (high / 2, -high / 2))
-    lens = projector.pose
+    lens, ends, tilt = projector.pose, (high / 2, -high / 2), _pitched(look, key)
+    if tilt is not None:
+        _, _, lower, upper = tilt.raster
+        ends = (lens.z + upper - picture.pose.z, lens.z + lower - picture.pose.z)
+    top, low = (to_room(picture.pose.point, picture.pose.turn, Own(0.0, v, 0.0)) for v in ends)
     draft.path(((lens.y, lens.z), (top.y, top.z), (low.y, low.z)), "beam", "beam", closed=True, ref=key)
 
 
 def beam_above(draft: Draft, look: Look, key: str, projector: Projector) -> None:
     """The beam from above."""
     picture = look.plan.chosen.pictures[projector.shows]
-    wide, _ = raster(look, key, picture)
+    wide, tilt = raster(look, key, picture)[0], _pitched(look, key)
+    if tilt is not None:
+        wide = 2 * max(tilt.raster[:2])
     left, right = (to_room(picture.pose.point, picture.pose.turn, Own(u, 0.0, 0.0)) for u in (-wide / 2, wide / 2))
     lens = projector.pose
     draft.path(((lens.y, lens.x), (left.y, left.x), (right.y, right.x)), "beam", "beam", closed=True, ref=key)
@@ -270,7 +293,8 @@ def rasters(draft: Draft, look: Look) -> None:
         wide, high = raster(look, key, picture)
         if look.picture == projector.shows:
             pose = picture.pose
-            draft.box(pose.x - wide / 2, pose.z - high / 2, pose.x + wide / 2, pose.z + high / 2, "raster", "beam", key)
+            left, right = pose.x - wide / 2, pose.x + wide / 2
+            draft.box(left, pose.z - high / 2, right, pose.z + high / 2, "raster", "beam", key)
             tilted_raster(draft, look, key, picture)
             memories_on(draft, look, key, picture)
             draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
@@ -312,16 +336,15 @@ def tray_stops(draft: Draft, look: Look, key: str, projector: Projector, item: P
 def tilted_raster(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     """On the display wall, where the shift runs out: where the raster would land from a tilted lens (rules 6.4)."""
     throw = look.report.of(ThrowResult).throws.get(key)
-    if throw is None or throw.tilt is None or not throw.tilt_fills:
+    tilt = None if throw is None else throw.pitched or (throw.tilt if throw.tilt_fills else None)
+    if throw is None or tilt is None:
         return
-    lands, up = throw.tilt.lands, throw.tilt.pitch > 0
-    x, zero = picture.pose.x, picture.pose.z - throw.need.v * throw.raster[1]
-    low, high = (lands.narrow, lands.broad) if up else (lands.broad, lands.narrow)
-    bottom, top = zero + lands.raster_bottom, zero + lands.raster_top
-    corners = [(x - low, bottom), (x + low, bottom), (x + high, top), (x - high, top)]
-    draft.path(corners, "raster-tilted", "beam", closed=True, ref=key)
-    told = f"tilted {abs(throw.tilt.pitch):.1f}°: {int(lands.pixels)} %"
-    draft.add(Label(P(x - high, top), told, "small", "beam", "start", ((4, -6), (4, 14), (4, -18)), 6))
+    low, high, bottom, top = tilt.raster
+    x, zero = picture.pose.x, throw.projector.pose.z
+    corners = [(x - low, zero + bottom), (x + low, zero + bottom), (x + high, zero + top), (x - high, zero + top)]
+    draft.path(corners, "raster" if throw.pitched else "raster-tilted", "beam", closed=True, ref=key)
+    told = f"tilted {abs(tilt.pitch):.1f}°: {int(tilt.lands.pixels)} %"
+    draft.add(Label(P(x - high, zero + top), told, "small", "beam", "start", ((4, -6), (4, 14), (4, -18)), 6))
 
 
 DRAWER: Final = Drawer(

@@ -85,6 +85,8 @@ def looks() -> Iterator[tuple[str, Look]]:
     yield "cabinet with trays", _look(trays, "p1", "s1", gear=WHOLE)
     for n, lines in enumerate(OVERHEAD, 1):
         yield f"plate's window {n}", _look(say(room(*HUNG, *lines, outline="room 4000 x 6000")), "p1", "s1")
+    tilted = say(room(*HUNG, "nose down 8", outline="room 4000 x 6000"))
+    yield "a tilted lens", _look(tilted, "p1", "s1")
     row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
     yield "chapel, a row", _look(row, "p3", "s1")
     for n, lines in enumerate(ROOMS, 1):

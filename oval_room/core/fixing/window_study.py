@@ -88,7 +88,13 @@ def study_windows(
     book, findings, windows = FigureBook(KINDS), list[Finding](), dict[str, PlateWindow]()
     for key, throw in throws.throws.items():
         plate, picture = fixings.plates.get(key), scheme.pictures.get(throw.picture)
-        if plate is None or picture is None or not throw.projector.hung or abs(picture.pose.yaw) > SQUARE:
+        if (
+            plate is None
+            or picture is None
+            or not throw.projector.hung
+            or throw.tilted
+            or abs(picture.pose.yaw) > SQUARE
+        ):
             continue
         found = _window(survey, throw, plate, picture)
         if found is None:

@@ -139,7 +139,7 @@ def _projected(
     zoom = zoom_factor(ratio, item.lens, item.tele_factor)
     lumens = effective_lumens(item.rated_lm, mode=projector.mode, zoom=zoom, age=projector.age)
     gain = screen.gain if screen and screen.gain else SURFACES[picture.surface].gain
-    area = throw.raster[0] * throw.raster[1] / 1e6
+    area = throw.lit / 1e6
     white = picture_white(lumens, gain, area)
     told = "maker" if item.tele_factor else f"tele {tele_factor(item.lens):.2f} by rule"
     book.add(

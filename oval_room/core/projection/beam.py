@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from oval_room.core.levels import SLIM
 from oval_room.core.projection.throw import Span
+
+LOOKS: Final = 32
+"""Depths at which a box is looked for in a tilted beam."""
 
 
 class Beam(NamedTuple):
@@ -24,6 +27,28 @@ class Beam(NamedTuple):
         z = self.lens[2] + (self.centre[1] - self.lens[2]) * share
         half_w, half_h = self.width / 2 * share, self.height / 2 * share
         return Span(x - half_w, x + half_w), Span(z - half_h, z + half_h)
+
+
+def meets_trapezoid(beam: Beam, half_widths: tuple[float, float], x: Span, z: Span, depths: Span) -> bool:
+    """Whether a box is in a tilted beam, which is a trapezoid at every depth (rules 6.6).
+
+    beam: its bounds. half_widths: of the raster at its bottom and top on the screen. depths: where the box is in the
+    bounds.
+    """
+    for n in range(LOOKS + 1):
+        y = depths.least + (depths.greatest - depths.least) * n / LOOKS
+        across, up = beam.at(y)
+        high = up.greatest - up.least
+        low_z, high_z = max(z.least, up.least), min(z.greatest, up.greatest)
+        if low_z > high_z + SLIM or high <= 0:
+            continue
+        share = (across.greatest - across.least) / beam.width
+        ends = ((at - up.least) / high for at in (low_z, high_z))
+        half = max(half_widths[0] + (half_widths[1] - half_widths[0]) * end for end in ends) * share
+        middle = (across.least + across.greatest) / 2
+        if middle - half <= x.greatest + SLIM and x.least <= middle + half + SLIM:
+            return True
+    return False
 
 
 def _where(at: float, other: float, a: float, b: float) -> Span | None:

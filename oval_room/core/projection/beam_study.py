@@ -9,7 +9,7 @@ from typing import Final
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
-from oval_room.core.projection.beam import Beam, struck
+from oval_room.core.projection.beam import Beam, meets_trapezoid, struck
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
@@ -60,9 +60,13 @@ class _Box:
 
 
 def beam_of(throw: ProjectorThrow, centre: tuple[float, float], screen_y: float) -> Beam:
-    """A projector's beam: from its lens to the raster lit."""
+    """A projector's beam: from its lens to the raster lit; of a tilted one its bounds."""
     pose = throw.projector.pose
-    return Beam((pose.x, pose.y, pose.z), centre, *throw.raster, screen_y)
+    lens = (pose.x, pose.y, pose.z)
+    if throw.pitched is None:
+        return Beam(lens, centre, *throw.raster, screen_y)
+    low, high, bottom, top = throw.pitched.raster
+    return Beam(lens, (centre[0], pose.z + (bottom + top) / 2), 2 * max(low, high), top - bottom, screen_y)
 
 
 def study_beam(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> BeamResult:
@@ -85,8 +89,11 @@ def study_beam(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler
             more = {"part": part, "kind": box.kind, "from": met.least, "to": met.greatest, "way": way}
             code, of = CODES[box.kind]
             who = {**about, of: box.key}
-            cures = _cures(key, throw, picture.pose.y, box, ruler) if box.level is Level.STOP else ()
-            out.append(Finding(code, box.level, "6.6", who, by, 0.0, cures=cures, more=more))
+            level = box.level
+            if throw.pitched and not meets_trapezoid(beam, throw.pitched.raster[:2], box.x, box.z, met):
+                level = Level.MIND
+            cures = _cures(key, throw, picture.pose.y, box, ruler) if level is Level.STOP else ()
+            out.append(Finding(code, level, "6.6", who, by, 0.0, cures=cures, more=more))
         if not found and boxes:
             out.append(Finding(ThrowCode.BEAM_CLEAR, Level.GOOD, "6.6", about))
     return BeamResult({}, tuple(out))

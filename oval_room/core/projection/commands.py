@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Final, Literal
 
 from oval_room.core.applying import carried, gear_of, in_scheme, scheme_id, with_values
 from oval_room.core.commands import Command, Stamp
@@ -14,11 +14,14 @@ from oval_room.core.plan.measure import Id, Number, Words
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.projection.document import MOST_MEMORIES, Memories, Memory, Projector
+from oval_room.core.projection.keystone import MOST_TILT
 from oval_room.core.screens.document import Picture
+
+POSE: Final = ("x", "y", "z", "pitch")
 
 
 class PutProjector(Command):
-    """Place or change a projector; x, y, z are the front of its lens."""
+    """Place or change a projector; x, y, z are the front of its lens, pitch how far its nose points up [deg]."""
 
     do: Literal["put projector"] = "put projector"
     id: Id
@@ -31,19 +34,22 @@ class PutProjector(Command):
     x: Number | None = None
     y: Number | None = None
     z: Number | None = None
+    pitch: Number | None = None
     mode: Number | None = None
     age: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
         scheme = plan.schemes[key]
-        values = carried(self, "x", "y", "z")
+        values = carried(self, *POSE)
+        if self.pitch is not None and abs(self.pitch) > MOST_TILT:
+            raise RefusedError(f"nobody tilts a projector more than {MOST_TILT:.0f}°", field="pitch", value=self.pitch)
         old = scheme.projectors.get(self.id)
         if values.get("gear"):
             gear_of(gear, values["gear"], ProjectorGear, "gear")
         if values.get("mount"):
             gear_of(gear, values["mount"], Mount, "mount")
-        pose = {axis: getattr(self, axis) for axis in "xyz" if getattr(self, axis) is not None}
+        pose = {axis: getattr(self, axis) for axis in POSE if getattr(self, axis) is not None}
         if old is None:
             if "gear" not in values:
                 raise RefusedError("choose a projector from the shelf first", field="gear")

@@ -27,10 +27,15 @@ def throw_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
         Entry("lens above floor", "lens up", ruler.show(projector.pose.z)),
         Entry("lens from left wall", "lens along", ruler.show(along)),
         Entry("sits", "goes", "hung" if projector.hung else "upright", options=("hung", "upright")),
+        Entry("nose", "nose", _nose(projector.pose.pitch), "chosen" if projector.pose.pitch else "default"),
         Entry("mode leaves, %", "mode", f"{projector.mode * 100:g}", "default" if projector.mode == 0.65 else "chosen"),
         Entry("lens memory", "memory", "", "assumed", hint="scope 2.40"),
         Entry("light source", "age", projector.age, options=("new", "lamp", "led", "laser")),
     ]
+
+
+def _nose(pitch: float) -> str:
+    return f"{'up' if pitch > 0 else 'down'} {abs(pitch):g}" if pitch else "level"
 
 
 def before_picture(plan: Plan, projector: Projector) -> tuple[float, float]:

@@ -55,6 +55,17 @@ KINDS: Final = kinds(
         "100 × loss / zoom²",
         "throw",
     ),
+    FigureKind(
+        "keystone_pixels",
+        "projector.{projector}.pixels",
+        "pct",
+        "pixels left by the tilt's correction",
+        "6.4",
+        "the straight picture in the raster",
+        "throw",
+        short="pixels left",
+        rank=6,
+    ),
     FigureKind("memory_ratio", "memory.{memory}.ratio", "ratio", "throw ratio of a memory", "6.9", "TR = d/w", "throw"),
     FigureKind(
         "memory_shift", "memory.{memory}.shift", "heights", "shift of a memory, up", "6.9", "v = rise/h", "throw"

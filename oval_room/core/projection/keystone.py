@@ -21,6 +21,8 @@ STEEPEST: Final = 60.0
 """A lens is not pitched farther [deg]."""
 MOST_TILT: Final = 45.0
 """Nobody tilts a mount farther to save a picture [deg]."""
+MOST_SHIFT: Final = 1.5
+"""No lens shifts farther [image heights]."""
 NEAR_ENOUGH: Final = 0.1
 """A tilted picture's centre is found to this [mm]."""
 
@@ -93,12 +95,25 @@ def keystone_level(pixels: float) -> Level:
 
 @dataclass(frozen=True, slots=True)
 class Tilt:
-    """What a pitch would do in the place of lens shift: pitch, up positive [deg], the throw ratio it wants, what
-    lands."""
+    """What a pitch does in the place of lens shift: pitch, up positive [deg], the throw ratio it wants, what lands, and
+    the shift it is with [image heights]."""
 
     pitch: float
     throw_ratio: float
     lands: Keystone
+    offset: float
+
+    @property
+    def raster(self) -> tuple[float, float, float, float]:
+        """Half-widths of the lit raster at its bottom and top, and those edges above the lens [mm]."""
+        low, high = (self.lands.narrow, self.lands.broad) if self.pitch > 0 else (self.lands.broad, self.lands.narrow)
+        return low, high, self.lands.raster_bottom, self.lands.raster_top
+
+    @property
+    def lit(self) -> float:
+        """Area of the raster, a trapezoid [mm²]."""
+        low, high, bottom, top = self.raster
+        return (low + high) * (top - bottom)
 
 
 def tilt_instead(*, width: float, aspect: float, throw: float, above: float, offset: float) -> Tilt | None:
@@ -112,27 +127,79 @@ def tilt_instead(*, width: float, aspect: float, throw: float, above: float, off
     """
     if above < offset * width / aspect:  # in the lens's level it is the mirror image
         down = tilt_instead(width=width, aspect=aspect, throw=throw, above=-above, offset=-offset)
-        return None if down is None else Tilt(-down.pitch, down.throw_ratio, _mirrored(down.lands))
-
-    def pitched(pitch: float) -> tuple[float, Keystone] | None:
-        ratio = _ratio_for(width / throw / 2, 1 / aspect, math.radians(pitch), offset)
-        try:
-            return ratio, keystone(throw_ratio=ratio, aspect=aspect, throw=throw, pitch=pitch, offset=offset)
-        except RefusedError:
-            return None
-
+        return None if down is None else _upside_down(down)
     lo, hi = 0.0, MOST_TILT
     for _ in range(40):
         pitch = (lo + hi) / 2
-        tried = pitched(pitch)
-        if tried is None or (tried[1].bottom + tried[1].top) / 2 > above:
+        tried = _pitched(width, aspect, throw, pitch, offset)
+        if tried is None or _middle(tried) > above:
             hi = pitch
         else:
             lo = pitch
-    found = pitched(lo)
-    if found is None or abs((found[1].bottom + found[1].top) / 2 - above) > NEAR_ENOUGH:
+    found = _pitched(width, aspect, throw, lo, offset)
+    return found if found is not None and _lands_at(found, width, above) else None
+
+
+def shift_when_pitched(*, width: float, aspect: float, throw: float, above: float, pitch: float) -> Tilt | None:
+    """The lens shift that brings a corrected picture of a width to a height from a lens pitched so (rules 6.4); None
+    where none does.
+
+    Args:
+        width: of the corrected picture [mm], over 0. aspect: of the raster, and of the picture.
+        throw: lens to screen, square to it [mm], over 0.
+        above: the picture's centre above the lens [mm].
+        pitch: up positive [deg], under 45 either way.
+    """
+    if pitch < 0:  # in the lens's level it is the mirror image
+        up = shift_when_pitched(width=width, aspect=aspect, throw=throw, above=-above, pitch=-pitch)
+        return None if up is None else _upside_down(up)
+    lo, hi = -MOST_SHIFT, MOST_SHIFT
+    for _ in range(40):
+        offset = (lo + hi) / 2
+        tried = _pitched(width, aspect, throw, pitch, offset)
+        if tried is None or _middle(tried) > above:
+            hi = offset
+        else:
+            lo = offset
+    found = _pitched(width, aspect, throw, pitch, lo)
+    return found if found is not None and _lands_at(found, width, above) else None
+
+
+def above_when_pitched(*, width: float, aspect: float, throw: float, pitch: float, offset: float) -> float | None:
+    """How high over the lens a corrected picture of a width comes from a pitch and a shift [mm]; None where it does not
+    land.
+
+    Args:
+        as of `shift_when_pitched`; offset: the shift [image heights].
+    """
+    if pitch < 0:
+        above = above_when_pitched(width=width, aspect=aspect, throw=throw, pitch=-pitch, offset=-offset)
+        return None if above is None else -above
+    found = _pitched(width, aspect, throw, pitch, offset)
+    return None if found is None or abs(found.lands.width - width) > NEAR_ENOUGH else _middle(found)
+
+
+def _pitched(width: float, aspect: float, throw: float, pitch: float, offset: float) -> Tilt | None:
+    """A corrected picture of a width from a pitch and a shift, whatever height it comes to."""
+    ratio = _ratio_for(width / throw / 2, 1 / aspect, math.radians(pitch), offset)
+    try:
+        lands = keystone(throw_ratio=ratio, aspect=aspect, throw=throw, pitch=pitch, offset=offset)
+    except RefusedError:
         return None
-    return Tilt(lo, *found)
+    return Tilt(pitch, ratio, lands, offset)
+
+
+def _middle(tilt: Tilt) -> float:
+    return (tilt.lands.bottom + tilt.lands.top) / 2
+
+
+def _lands_at(tilt: Tilt, width: float, above: float) -> bool:
+    """Whether the corrected picture has the size and the height that are wanted."""
+    return abs(_middle(tilt) - above) <= NEAR_ENOUGH and abs(tilt.lands.width - width) <= NEAR_ENOUGH
+
+
+def _upside_down(tilt: Tilt) -> Tilt:
+    return Tilt(-tilt.pitch, tilt.throw_ratio, _mirrored(tilt.lands), -tilt.offset)
 
 
 def _ratio_for(half: float, tall: float, pitch: float, offset: float) -> float:

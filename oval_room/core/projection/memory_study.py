@@ -65,6 +65,11 @@ def study_memories(scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> MemoryR
             settings[key] = _setting(memory, picture, *fed)
     for key, one in settings.items():
         throw = throws.throws[one.projector]
+        if throw.tilted:
+            about = {"projector": one.projector, "picture": one.memory.shows, "memory": key}
+            more = {"part": key, "why": "tilted", "width": one.picture.width, "height": one.picture.height}
+            findings.append(Finding(ThrowCode.MEMORY, Level.NOTE, "6.9", about, more=more))
+            continue
         _figures(book, key, one, throw)
         others = [other for other in settings.values() if other.projector == one.projector]
         findings.append(_finding(key, one, scheme.pictures[one.memory.shows], throw, others, ruler))

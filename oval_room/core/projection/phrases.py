@@ -15,6 +15,7 @@ from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.commands import PutMemory, PutProjector, hangs
 from oval_room.core.projection.document import Memories, Projector, Sits
+from oval_room.core.projection.keystone import MOST_TILT
 from oval_room.core.projection.memories import filled
 from oval_room.core.projection.throw import distances
 from oval_room.core.screens.commands import PutPicture
@@ -139,6 +140,19 @@ def _hang(here: Here, rest: str) -> Heard:
     )
 
 
+def _nose(here: Here, rest: str) -> Heard:
+    """Which way the nose points, and how far: `nose down 4`, `nose level`."""
+    key, projector = projector_here(here)
+    word, _, text = rest.strip().rstrip("°").partition(" ")
+    if word.lower() in ("level", "straight") and not text:
+        return Heard(f"{projector.name}: nose level", PutProjector(id=key, pitch=0.0))
+    if word.lower() not in ("up", "down"):
+        raise RefusedError("say which way and how many degrees: nose down 4, or nose level", value=rest)
+    turn = number(re.sub(r"\s*(?:°|deg(?:rees)?)$", "", text.strip()), "the nose's tilt in degrees", 0, MOST_TILT)
+    pitch = -turn if word.lower() == "down" else turn
+    return Heard(f"{projector.name}: nose {word.lower()} {turn:g}°", PutProjector(id=key, pitch=pitch))
+
+
 def _mode(here: Here, rest: str) -> Heard:
     key, projector = projector_here(here)
     share = number(rest, "the share of light the mode leaves, in %,", 1, 100)
@@ -257,6 +271,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     ),
     Phrase("lens along", "a length", "the lens from the left wall", "lens along 6'10", "throw", _lens_along),
     Phrase("goes", "hung or upright", "how the projector sits", "goes hung", "throw", _hang),
+    Phrase(
+        "nose",
+        "up or down and degrees, or level",
+        "how the projector is tilted",
+        "nose down 4",
+        "throw",
+        _nose,
+        also=("projector tilt", "lens tilt"),
+    ),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
     Phrase(
         "memory",

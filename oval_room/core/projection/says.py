@@ -72,8 +72,24 @@ def _tilted(f: Finding) -> str:
     return f"{told}: too few." if keystone_level(m["pixels"]) is Level.STOP else f"{told}: the last resort."
 
 
+def _keystone(f: Finding, w: Words) -> str:
+    pitch = f.more["pitch"]
+    turn = f"{abs(pitch):.1f}° nose {'up' if pitch > 0 else 'down'}"
+    if f.value is None:
+        name = w.named(f.about, "projector")
+        return f"{name} is tilted {turn}: no straight picture comes of that on its screen. Level it, or tilt it less."
+    told = f"Tilted {turn}: the correction leaves {int(f.value)} % of the pixels and of the light, and a softer picture"
+    if f.level is Level.STOP:
+        return f"{told}. Under {f.limit:.0f} % is too few."
+    return f"{told}."
+
+
 def _in_beam(f: Finding, w: Words, what: str) -> str:
     m = f.more
+    if f.level is Level.MIND:
+        return (
+            f"{capital(what)} stands close to the beam of {w.name(f.about, 'projector')}: see it lit before it stays."
+        )
     return (
         f"{capital(what)} stands in the beam of {w.name(f.about, 'projector')}, from {w.length(m['from'])} to "
         f"{w.length(m['to'])} out: {w.length(f.value, 'least')} {m['way']} and it is clear."
@@ -141,6 +157,8 @@ def _wide(f: Finding, w: Words) -> str:
 def _memory(f: Finding, w: Words) -> str:
     m, name = f.more, w.named(f.about, "memory")
     size = f"{w.length(m['width'])} × {w.length(m['height'])}"
+    if m["why"] == "tilted":
+        return f"{name} at {size} is not worked out while the lens is tilted: level it, or find its zoom by hand."
     if m["why"] == "screen":
         runs = f"runs {w.length(f.value, 'least')} {m['way']} {w.name(f.about, 'picture')}"
         if f.level is Level.STOP:
@@ -179,6 +197,7 @@ class ThrowCode(Code):
     THROW = "throw: distance and width", _throw
     BODY = "throw: room behind", _body
     SHIFT = "throw: lens shift", _shift
+    KEYSTONE = "throw: tilt and keystone", _keystone
     LENS_IN_ROOM = (
         "throw: lens outside the room",
         lambda f, w: (
@@ -219,6 +238,11 @@ class LensCure(CureKind):
     LENS_OUT = "lens out", lambda c, w: f"Lens to {w.length(c.value)} from the wall"
     LENS_BACK_AND_WIDTH = "lens back and width", lambda c, w: f"Lens to the back, picture {w.length(c.value)} wide"
     LENS_UP = "lens up", lambda c, w: f"Lens {c.name} to {w.length(c.value)}"
+    NOSE = (
+        "nose tilted",
+        lambda c, w: f"Tilt the nose {'up' if c.value > 0 else 'down'} {abs(c.value):.1f}°, corrected digitally",
+    )
+    NOSE_LEVEL = "nose level", lambda c, w: f"Nose level, lens at {w.length(c.value)}"
     LENS_ALONG = "lens along", lambda c, w: f"Lens to {w.length(c.value)} along"
     ON_FURNITURE = "picture on its furniture", lambda c, w: f"Picture to the furniture, bottom {w.length(c.value)}"
     WIDTH_CARRIED = "picture as carried", lambda c, w: f"Picture {w.length(c.value)} wide, as the furniture carries it"

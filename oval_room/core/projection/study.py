@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
+from dataclasses import dataclass, replace
 from typing import Final
 
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
-from oval_room.core.levels import Level, beyond
+from oval_room.core.levels import SLIM, Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.gear import Projector as ProjectorGear
@@ -19,7 +20,15 @@ from oval_room.core.pose import to_own
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.figures import KINDS
-from oval_room.core.projection.keystone import Tilt, tilt_instead
+from oval_room.core.projection.keystone import (
+    MIND_UNDER,
+    STOP_UNDER,
+    Tilt,
+    above_when_pitched,
+    keystone_level,
+    shift_when_pitched,
+    tilt_instead,
+)
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.shift import ShiftNeed, ShiftWindow, shift_need
 from oval_room.core.projection.throw import FIXED_LENS_ROOM, VENT, Span, distances, raster_width, throw_level, widths
@@ -29,12 +38,16 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.units import Ruler
 
+LEVEL_ENOUGH: Final = 0.05
+"""A lens pitched less is level [deg]."""
+
 
 @dataclass(frozen=True, slots=True)
 class ProjectorThrow:
-    """One projector against its picture [mm]. raster: width and height lit. span: throws this width allows.
+    """One projector against its picture [mm]. raster: width and height lit, squarely. span: throws this width allows.
 
-    tilt: what a pitch would do where the shift runs out. tilt_fills: whether the lens has the throw ratio it wants.
+    pitched: what a lens that is pitched does. tilt: what a pitch would do where the shift of a level one runs out.
+    tilt_fills: whether the lens has the throw ratio it wants.
     """
 
     picture: str
@@ -47,12 +60,29 @@ class ProjectorThrow:
     behind: float
     need: ShiftNeed
     window: ShiftWindow
+    pitched: Tilt | None = None
     tilt: Tilt | None = None
     tilt_fills: bool = False
 
     @property
+    def tilted(self) -> bool:
+        return abs(self.projector.pose.pitch) >= LEVEL_ENOUGH
+
+    @property
+    def own_raster(self) -> tuple[float, float]:
+        """Width and height that the lens would light if it were square to the screen: what its zoom is set to [mm]."""
+        if self.pitched is None:
+            return self.raster
+        return self.throw / self.pitched.throw_ratio, self.throw / self.pitched.throw_ratio / self.item.own_aspect
+
+    @property
     def ratio(self) -> float:
-        return self.throw / self.raster[0]
+        return self.throw / self.own_raster[0]
+
+    @property
+    def lit(self) -> float:
+        """Area that is lit [mm²]."""
+        return self.raster[0] * self.raster[1] if self.pitched is None else self.pitched.lit
 
 
 ON_CENTRE_LINE: Final = 0.05
@@ -125,15 +155,10 @@ class _OneThrow:
         across = raster_width(picture.width.value, picture.height, item.own_aspect)
         raster = (across, across / item.own_aspect)
         window = shift_window(item)
-        need = shift_need(
-            width=raster[0],
-            height=raster[1],
-            image=(0.0, 0.0),
-            lens=(self.own.right, self.own.up),
-            window=window,
-            hung=self.projector.hung,
-        )
-        tilt = _tilt(need, raster, self.own.out)
+        pitched = self._pitched(raster)
+        lit = across if pitched is None else self.own.out / pitched.throw_ratio
+        need = self._need(raster, window) if pitched is None else self._need_pitched(raster, window, pitched)
+        tilt = _tilt(need, raster, self.own.out) if pitched is None else None
         wide = 0.0 if tilt is None else self.own.out / tilt.throw_ratio
         return ProjectorThrow(
             picture=self.projector.shows,
@@ -141,22 +166,56 @@ class _OneThrow:
             item=item,
             throw=self.own.out,
             raster=raster,
-            span=distances(across, item.lens),
-            level=throw_level(self.own.out, across, item.lens, half_width=half_width, step=self.ruler.step),
+            span=distances(lit, item.lens),
+            level=throw_level(self.own.out, lit, item.lens, half_width=half_width, step=self.ruler.step),
             behind=self._back() - self.projector.pose.y - item.behind_lens - self.vent,
             need=need,
             window=window,
+            pitched=pitched,
             tilt=tilt,
             tilt_fills=tilt is not None
             and throw_level(self.own.out, wide, item.lens, half_width=half_width) is not Level.STOP,
         )
 
+    def _need(self, raster: tuple[float, float], window: ShiftWindow, up: float = 0.0) -> ShiftNeed:
+        """The shift a raster needs whose middle lies so far over the picture's [mm]."""
+        return shift_need(
+            width=raster[0],
+            height=raster[1],
+            image=(0.0, up),
+            lens=(self.own.right, self.own.up),
+            window=window,
+            hung=self.projector.hung,
+        )
+
+    def _pitched(self, raster: tuple[float, float]) -> Tilt | None:
+        """What the lens does as it is pitched; None where it is level, or where no shift brings the picture there."""
+        pitch = self.projector.pose.pitch
+        if abs(pitch) < LEVEL_ENOUGH or abs(self.own.right) > ON_CENTRE_LINE * raster[0]:
+            return None
+        return shift_when_pitched(
+            width=raster[0], aspect=raster[0] / raster[1], throw=self.own.out, above=-self.own.up, pitch=pitch
+        )
+
+    def _need_pitched(self, raster: tuple[float, float], window: ShiftWindow, pitched: Tilt) -> ShiftNeed:
+        """The shift that a pitched lens needs, and how far it would have to go up for what it has."""
+        width = self.own.out / pitched.throw_ratio
+        own = (width, width / self.item.own_aspect)
+        need = self._need(own, window, self.own.up + pitched.offset * own[1])
+        if not need.lens_up:
+            return need
+        border = pitched.offset - need.lens_up / own[1]
+        above = above_when_pitched(
+            width=raster[0], aspect=raster[0] / raster[1], throw=self.own.out, pitch=pitched.pitch, offset=border
+        )
+        return replace(need, lens_up=None if above is None else -self.own.up - above)
+
     def write_figures(self, book: FigureBook) -> None:
         result, item, key = self.result, self.item, self.key
         assert result is not None
         pose, picture = self.projector.pose, self.picture
-        w = Input("w", "raster width", result.raster[0], "mm", picture.width.source)
-        h = Input("h", "raster height", result.raster[1], "mm", picture.width.source)
+        w = Input("w", "raster width", result.own_raster[0], "mm", picture.width.source)
+        h = Input("h", "raster height", result.own_raster[1], "mm", picture.width.source)
         d = Input("d", "throw", result.throw, "mm", "chosen")
         wide, tele = (
             Input(f"TR_{n}", f"lens, {n} end", v, "ratio", "maker")
@@ -178,7 +237,12 @@ class _OneThrow:
         body = Input("body", "body behind the lens", item.behind_lens, "mm", "maker")
         vent = Input("vent", "room for air", self.vent, "mm", "maker" if item.vent is not None else "rule")
         book.add("behind", result.behind, depth, y_l, body, vent, projector=key)
-        z_c = Input("z_c", "image centre above the floor", picture.pose.z, "mm", "chosen")
+        if result.pitched is None:
+            z_c = Input("z_c", "image centre above the floor", picture.pose.z, "mm", "chosen")
+        else:
+            level = pose.z + result.need.v * result.own_raster[1]
+            z_c = Input("z_c", f"image centre, were the lens not at {pose.pitch:+.1f}°", level, "mm", "chosen")
+            book.add("keystone_pixels", result.pitched.lands.pixels, projector=key)
         x_c = Input("x_c", "image centre from the left wall", picture.pose.x, "mm", "chosen")
         book.add("shift_v", result.need.v, z_c, z_l, h, projector=key)
         book.add("shift_s", result.need.s, x_c, x_l, w, projector=key)
@@ -203,8 +267,29 @@ class _OneThrow:
             )
         out.append(self._throw(about, self.result))
         out.append(self._body(about, self.result))
-        out.append(self._shift(about, self.result))
+        if not self.result.tilted or self.result.pitched is not None:
+            out.append(self._shift(about, self.result))
+        if self.result.tilted:
+            out.append(self._keystone(about, self.result))
         return out
+
+    def _keystone(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
+        """What a pitched lens costs, and the height that would save it (rules 6.4)."""
+        level_need = self._need(result.raster, result.window)
+        cures: tuple[Cure, ...] = ()
+        if level_need.inside:
+            cures = (Cure(LensCure.NOSE_LEVEL, self.projector.pose.z, PutProjector(id=self.key, pitch=0.0)),)
+        elif level_need.lens_up:
+            z = self.projector.pose.z + level_need.lens_up
+            z = self.ruler.safe(z, "least" if level_need.lens_up > 0 else "greatest")
+            cures = (Cure(LensCure.NOSE_LEVEL, z, PutProjector(id=self.key, pitch=0.0, z=z)),)
+        more = {"pitch": self.projector.pose.pitch}
+        if result.pitched is None:
+            return Finding(ThrowCode.KEYSTONE, Level.STOP, "6.4", about, None, None, "pct", cures, more)
+        pixels = result.pitched.lands.pixels
+        level = keystone_level(pixels)
+        limit = STOP_UNDER if level is Level.STOP else MIND_UNDER
+        return Finding(ThrowCode.KEYSTONE, level, "6.4", about, pixels, limit, "pct", cures, more)
 
     def _back(self) -> float:
         """Where the wall behind the projector is, out from the display wall [mm]."""
@@ -292,7 +377,7 @@ class _OneThrow:
             return Finding(ThrowCode.SHIFT, Level.GOOD, "6.3", about, need.use, 1.0, "ratio", more=more)
         moves = [abs(move) for move in (need.lens_up, need.lens_right) if move is not None]
         more["spare"] = (-min(moves), "mm") if moves else None
-        pose, cures = self.projector.pose, []
+        pose, cures, last = self.projector.pose, list[Cure](), list[Cure]()
         if need.lens_up is not None and need.lens_up != 0:
             z = self.ruler.safe(pose.z + need.lens_up, "least" if need.lens_up > 0 else "greatest")
             cures.append(
@@ -303,10 +388,18 @@ class _OneThrow:
             put = PutPicture(id=self.projector.shows, bottom=bottom)
             cures.append(Cure(PictureCure.BOTTOM_AT, bottom, put))
             more |= self._tilted(result)
+            last = self._nose(result)
         if need.lens_right is not None and need.lens_right != 0:
             x = self.ruler.safe(pose.x + need.lens_right, "least" if need.lens_right > 0 else "greatest")
             cures.append(Cure(LensCure.LENS_ALONG, x, PutProjector(id=self.key, x=x)))
         if need.lens_up is None and need.lens_right is None:
             lens = PutProjector(id=self.key, x=self.picture.pose.x)
             cures.append(Cure(LensCure.LENS_ALONG, self.picture.pose.x, lens))
-        return Finding(ThrowCode.SHIFT, Level.STOP, "6.3", about, need.use, 1.0, "ratio", tuple(cures), more)
+        return Finding(ThrowCode.SHIFT, Level.STOP, "6.3", about, need.use, 1.0, "ratio", (*cures, *last), more)
+
+    def _nose(self, result: ProjectorThrow) -> list[Cure]:
+        """The lens tilted for what its shift does not reach: the last of all (rules 6.4)."""
+        if result.tilt is None or not result.tilt_fills or keystone_level(result.tilt.lands.pixels) is Level.STOP:
+            return []
+        pitch = math.copysign(math.ceil(abs(result.tilt.pitch) * 10 - SLIM) / 10, result.tilt.pitch)
+        return [Cure(LensCure.NOSE, pitch, PutProjector(id=self.key, pitch=pitch), "deg")]

@@ -32,7 +32,7 @@ def study_wide(scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> WideResult:
     book, out = FigureBook(KINDS), list[Finding]()
     for key, throw in throws.throws.items():
         picture = scheme.pictures.get(throw.picture)
-        if picture is None or picture.aspect < WIDE or picture.aspect <= throw.item.own_aspect * 1.02:
+        if picture is None or throw.tilted or picture.aspect < WIDE or picture.aspect <= throw.item.own_aspect * 1.02:
             continue
         found = by_zoom(
             height=picture.height,

@@ -18,11 +18,21 @@ PLANS: Final[tuple[Plan, ...]] = (
     room(*LIT, "row 1 2200", "eye 1500", outline=BOX),
     room(*LIT, "door w2 at 1500, 900 x 2000", "put walkway aisle 900 x 600 x 20 at 1500 out 1500 up 0", outline=BOX),
     room("seat 3500", "screen 110 at 2.40", "projector Heron", "throw 3600", outline="room 5000 x 9000"),
+    room(
+        *LIT, "nose down 6", "memory film 2.40", "put pendant lamp 90 x 90 x 400 at 1300 out 400 up 2000", outline=BOX
+    ),
     room(*LIT, "memory scope", "memory small 1.85 900 mm wide top", "memory letter 4:3 bottom", outline=BOX),
 )
 COMMANDS: Final[tuple[Command, ...]] = (PutMemory(id="l1", shows="p1", name="trailers", aspect=2.4),)
 RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
-    st.builds(PutProjector, id=st.just("j1"), z=st.floats(0, 2600), y=st.floats(500, 5000), hung=st.booleans()),
+    st.builds(
+        PutProjector,
+        id=st.just("j1"),
+        z=st.floats(0, 2600),
+        y=st.floats(500, 5000),
+        hung=st.booleans(),
+        pitch=st.floats(-45, 45),
+    ),
     st.builds(
         PutMemory,
         id=st.sampled_from(("l1", "l2")),

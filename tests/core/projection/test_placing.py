@@ -13,7 +13,13 @@ from hypothesis import strategies as st
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level
 from oval_room.core.projection.beam import Beam, struck
-from oval_room.core.projection.keystone import keystone, keystone_level, tilt_instead
+from oval_room.core.projection.keystone import (
+    above_when_pitched,
+    keystone,
+    keystone_level,
+    shift_when_pitched,
+    tilt_instead,
+)
 from oval_room.core.projection.mount_point import LensOnPlate
 from oval_room.core.projection.mount_window import mount_window
 from oval_room.core.projection.shift import ShiftWindow, shift_need
@@ -87,6 +93,30 @@ class Keystones(unittest.TestCase):
         for got, kept in zip(astuple(again), astuple(found.lands), strict=True):
             self.assertAlmostEqual(got, kept, delta=1e-6 * abs(kept) + 1e-6)
         self.assertLessEqual(abs(found.pitch), abs(pitch) + 0.01)
+
+    @given(RATIO, st.floats(1.3, 2.4), st.floats(-30, 30), st.floats(-0.9, 0.9))
+    def test_a_pitched_lens_finds_its_shift_again(
+        self, ratio: float, aspect: float, pitch: float, offset: float
+    ) -> None:
+        """There and back: what a pitch and a shift make asks for that shift again, and comes to that height."""
+        assume(abs(pitch) > 0.05)
+        try:
+            made = keystone(throw_ratio=ratio, aspect=aspect, throw=3000.0, pitch=pitch, offset=offset)
+        except RefusedError:
+            assume(False)
+        above = (made.bottom + made.top) / 2
+        assume(made.width > 300 and abs(made.width / made.height - aspect) < 1e-9)
+        given_ = {"width": made.width, "aspect": aspect, "throw": 3000.0, "pitch": pitch}
+        found = shift_when_pitched(above=above, **given_)
+        assert found is not None
+        self.assertAlmostEqual((found.lands.bottom + found.lands.top) / 2, above, delta=0.2)
+        self.assertAlmostEqual(found.lands.width, made.width, delta=0.2)
+        back = above_when_pitched(offset=found.offset, **given_)
+        assert back is not None
+        self.assertAlmostEqual(back, above, delta=0.2)
+        low, high, bottom, top = found.raster
+        self.assertAlmostEqual(found.lit, (low + high) * (top - bottom))
+        self.assertEqual(low < high, pitch > 0)
 
     def test_no_tilt_where_none_is_wanted_or_none_will_do(self) -> None:
         level = tilt_instead(width=2400.0, aspect=16 / 9, throw=3600.0, above=675.0, offset=0.5)

@@ -38,6 +38,9 @@ FigureUnit = Literal[
     "db",
     "hours",
     "n",
+    "years",
+    "watts",
+    "m3_h",
 ]
 
 
@@ -140,6 +143,9 @@ _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
     "db": (" dB", 0),
     "hours": (" h", 0),
     "n": (" N", 0),
+    "years": (" years", 0),
+    "watts": (" W", 0),
+    "m3_h": (" m³/h", 0),
 }
 
 

@@ -261,7 +261,9 @@ class Reports(unittest.TestCase):
         upright = changed(CHAPEL, PutProjector(id="j1", hung=False))
         made = {
             figure.kind.pattern
-            for figure in evaluate(ultra_short("lens up 555", "memory match 16:9"), WHOLE).figures.values()
+            for figure in evaluate(
+                ultra_short("lens up 555", "memory match 16:9", "boxed hush-box"), WHOLE
+            ).figures.values()
         }
         made |= {
             figure.kind.pattern

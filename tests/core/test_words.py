@@ -113,6 +113,7 @@ class Sentences(unittest.TestCase):
             "cabinet",
             "tray",
             "stands",
+            "life",
             "no_white",
             "on_ladder",
             "picture_newer",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any, Final
 
-from oval_room.core.gear.common import MASS, NOTE, PIXELS, PRICE, GearKind, amount, bare, length, number, shown
+from oval_room.core.gear.common import MASS, NOTE, PIXELS, PRICE, WATTS, GearKind, bare, length, number, shown
 from oval_room.core.gear.field import GearField, Read, lengths_of, mm
 from oval_room.core.plan.gear import Player, Soundbar, Speaker
 from oval_room.core.span import Span
@@ -33,16 +33,6 @@ SIDES: Final = GearField(
     _sides_shown,
     bare(r"[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?"),
     first=True,
-)
-WATTS: Final = GearField(
-    "watts",
-    "power consumption, typical",
-    "what it costs to run, and its heat",
-    "40 W",
-    number("watts", "the watts", 0, 5000),
-    shown("watts", " W"),
-    bare(r"[0-9.,]+\s*w(?:atts?)?"),
-    amount=amount("W", "watts"),
 )
 SOUNDBAR: Final = GearKind(
     "soundbar", "Soundbar", "Soundbars", Soundbar, (SIDES, MASS, WATTS, PRICE, NOTE), {"kind": "soundbar"}

@@ -173,6 +173,16 @@ def _price_shown(item: GearItem) -> str:
     return f"{item.price:g}" + (f" on {item.price_on}" if item.price_on else "")
 
 
+WATTS = GearField(
+    "watts",
+    "power consumption, typical",
+    "what it costs to run, and its heat",
+    "40 W",
+    number("watts", "the watts", 0, 5000),
+    shown("watts", " W"),
+    bare(r"[0-9.,]+\s*w(?:atts?)?"),
+    amount=amount("W", "watts"),
+)
 PRICE = GearField(
     "price",
     "price",

@@ -105,6 +105,10 @@ class Projector(_Item):
     contrast: Positive | None = None
     datum_to_back: HeightMm | None = None
     """Of an ultra-short throw: from the cabinet's back to its lens datum, the mirror."""
+    life_h: Positive | None = None
+    """What its lamp, LED or laser lasts [h]."""
+    lamp_price: NotNegative | None = None
+    watts: NotNegative | None = None
 
     @property
     def behind_lens(self) -> float:
@@ -251,6 +255,9 @@ LATER: Final = frozenset(
         "contrast",
         "fan_mode",
         "datum_to_back",
+        "life_h",
+        "lamp_price",
+        "watts",
     ]
 )
 """Fields that came after the first editions were named: left out of the content while nobody has given them, so that

@@ -37,6 +37,7 @@ class PutProjector(Command):
     pitch: Number | None = None
     mode: Number | None = None
     age: Words | None = None
+    boxed: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)

@@ -10,6 +10,8 @@ from oval_room.core.plan.measure import Frozen, Hash, Id, LengthMm, Name
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.placed import Pose
 
+Boxed = Literal["open", "hush-box", "behind a port"]
+"""Whether a projector stands in the room, in a box that hushes it, or behind its wall and shines through a port."""
 Sits = Literal["centre", "bottom", "top"]
 """Where a picture smaller than its screen lies on it."""
 MOST_MEMORIES = 20
@@ -27,6 +29,7 @@ class Projector(Frozen):
     pose: Pose
     mode: Annotated[float, Field(gt=0, le=1)] = 0.65
     age: Literal["new", "lamp", "led", "laser"] = "new"
+    boxed: Boxed = "open"
 
 
 class Memory(Frozen):

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 from oval_room.core.entry import Entry
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_of
-from oval_room.core.projection.document import Projector
+from oval_room.core.projection.document import Boxed, Projector
 from oval_room.core.subject import Subject
 
 
@@ -30,6 +32,7 @@ def throw_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
         Entry("nose", "nose", _nose(projector.pose.pitch), "chosen" if projector.pose.pitch else "default"),
         Entry("mode leaves, %", "mode", f"{projector.mode * 100:g}", "default" if projector.mode == 0.65 else "chosen"),
         Entry("lens memory", "memory", "", "assumed", hint="scope 2.40"),
+        Entry("stands", "boxed", projector.boxed, "chosen", get_args(Boxed)),
         Entry("light source", "age", projector.age, options=("new", "lamp", "led", "laser")),
     ]
 

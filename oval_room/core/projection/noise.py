@@ -35,7 +35,7 @@ def study_noise(survey: Survey, scheme: Scheme, gear: GearShelf) -> NoiseResult:
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         loud = getattr(item, "fan_db", None)
-        if loud is None or not survey.seats:
+        if projector.boxed != "open" or loud is None or not survey.seats:
             continue
         reach = {name: math.dist(seat.eye_point, projector.pose.point) for name, seat in survey.seats.items()}
         nearest = min(reach, key=lambda name: reach[name])

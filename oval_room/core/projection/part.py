@@ -20,6 +20,7 @@ from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ThrowResult, study_throw
 from oval_room.core.projection.sums import SUMS
 from oval_room.core.projection.ultra_short_study import UltraShortResult, study_ultra_short
+from oval_room.core.projection.upkeep_study import UpkeepResult, study_upkeep
 from oval_room.core.projection.wide_study import WideResult, study_wide
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
@@ -70,6 +71,13 @@ PART: Final = Part(
             study_memories,
             by_wall=True,
             judges=("projector", "screen"),
+        ),
+        Study(
+            "upkeep",
+            UpkeepResult,
+            lambda c: (c.plan.brief, c.survey.room, c.scheme, c.of(ThrowResult)),
+            study_upkeep,
+            by_wall=True,
         ),
         Study(
             "noise",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from typing import Final
+from typing import Final, get_args
 
 from oval_room.core.aspect import NAMED, parse_aspect, show_aspect
 from oval_room.core.commands import Command, several
@@ -14,7 +14,7 @@ from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.commands import PutMemory, PutProjector, hangs
-from oval_room.core.projection.document import Memories, Projector, Sits
+from oval_room.core.projection.document import Boxed, Memories, Projector, Sits
 from oval_room.core.projection.keystone import MOST_TILT
 from oval_room.core.projection.memories import filled
 from oval_room.core.projection.throw import distances
@@ -159,6 +159,13 @@ def _mode(here: Here, rest: str) -> Heard:
     return Heard(f"{projector.name}: the mode leaves {share:g} %", PutProjector(id=key, mode=share / 100))
 
 
+def _boxed(here: Here, rest: str) -> Heard:
+    key, projector = projector_here(here)
+    word = one_of(rest, get_args(Boxed))
+    told = {"open": "in the open", "hush-box": "in a hush-box", "behind a port": "behind a port in the wall"}[word]
+    return Heard(f"{projector.name}: {told}", PutProjector(id=key, boxed=word))
+
+
 def _age(here: Here, rest: str) -> Heard:
     key, projector = projector_here(here)
     word = one_of(rest, ("new", "lamp", "led", "laser"))
@@ -281,6 +288,14 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         also=("projector tilt", "lens tilt"),
     ),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
+    Phrase(
+        "boxed",
+        "open, hush-box, behind a port",
+        "whether the projector stands in the room, in a hush-box or behind the wall",
+        "boxed hush-box",
+        "throw",
+        _boxed,
+    ),
     Phrase(
         "memory",
         "a name and an aspect, how wide, where on the cloth",

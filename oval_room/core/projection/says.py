@@ -187,6 +187,35 @@ def _heights(v: float) -> str:
     return f"{abs(v):.2f} heights {way}"
 
 
+def _life(f: Finding, w: Words) -> str:
+    m = f.more
+    day = f"{m['hours']:g} h a day" + ("" if m["asked"] else ", assumed")
+    light = "Its lamp" if m["light"] == "lamp" else f"Its {m['light'].upper() if m['light'] == 'led' else m['light']}"
+    told = f"{light} lasts {m['life']:,.0f} h: {f.value:.1f} years at {day}"
+    if m["price"]:
+        return f"{told}. A lamp at {m['price']:g} is {m['price'] / m['life']:.3f} an hour."
+    return f"{told}."
+
+
+def _air(f: Finding, w: Words) -> str:
+    name = w.name(f.about, "projector")
+    if f.value is None:
+        return f"What {name} draws is not known: find its watts, as a hush-box needs air for all of it."
+    return (
+        f"The hush-box of {name} needs {f.value:.0f} m³/h of air for {f.more['watts']:g} W and {f.more['rise']:g} K: "
+        "in low at the front, out high at the back, by a slow fan that stops last."
+    )
+
+
+def _port(f: Finding, w: Words) -> str:
+    m = f.more
+    size = f"{w.length(m['width'], 'least')} × {w.length(m['height'], 'least')}"
+    return (
+        f"{w.named(f.about, 'projector')} shines through a port: {size} clear, its middle {w.length(m['x'])} along and "
+        f"{w.length(m['z'])} up. Glass tilted a few degrees, so that it throws nothing back into the lens."
+    )
+
+
 class ThrowCode(Code):
     """What is found of the projector, and its sentence."""
 
@@ -218,6 +247,9 @@ class ThrowCode(Code):
     )
     WIDE = "throw: wide films by zoom", _wide
     MEMORY = "throw: lens memory", _memory
+    LIFE = "throw: years of light", _life
+    AIR = "throw: air of a hush-box", _air
+    PORT = "throw: port in the wall", _port
     CABINET = "throw: cabinet and wall", _cabinet
     TRAY = "throw: furniture deep enough", _tray
     STANDS = "throw: furniture and lens", _stands

@@ -38,6 +38,8 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.units import Ruler
 
+BEHIND_A_PORT: Final = 2000.0
+"""How far behind its wall a projector may stand that shines through it (planning value of ours) [mm]."""
 LEVEL_ENOUGH: Final = 0.05
 """A lens pitched less is level [deg]."""
 
@@ -260,13 +262,16 @@ class _OneThrow:
         out = []
         in_plan = room.holds(pose.x, pose.y)
         left, near, right, far = room.extent
-        inside = (left < pose.x < right, in_plan and near < pose.y < far, 0 < pose.z < room.ceiling_at(pose.x, pose.y))
+        ported = self.projector.boxed == "behind a port"
+        deep = near < pose.y < far + BEHIND_A_PORT if ported else in_plan and near < pose.y < far
+        inside = (left < pose.x < right, deep, 0 < pose.z < room.ceiling_at(pose.x, min(pose.y, far)))
         if not all(inside):
             out.append(
                 Finding(ThrowCode.LENS_IN_ROOM, Level.STOP, "6.2", about, more={"axis": "xyz"[inside.index(False)]})
             )
         out.append(self._throw(about, self.result))
-        out.append(self._body(about, self.result))
+        if self.projector.boxed != "behind a port":
+            out.append(self._body(about, self.result))
         if not self.result.tilted or self.result.pitched is not None:
             out.append(self._shift(about, self.result))
         if self.result.tilted:

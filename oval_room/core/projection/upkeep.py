@@ -7,9 +7,12 @@ from typing import Final
 DAYS: Final = 365.0
 AIR: Final = 3.0
 """Cubic metres an hour for each watt and kelvin."""
-LOUD: Final = 28.0
-"""A fan over this within 1.5 m of a head is a mind [dB]."""
-NEAR_A_HEAD: Final = 1500.0  # [mm]
+RISE: Final = 10.0
+"""How much warmer a hush-box may get than its room (planning value of ours) [K]."""
+HOURS_A_DAY: Final = 4.0
+"""Where nobody has said how long is watched (rules 6.10)."""
+ROUND_A_BEAM: Final = 20.0
+"""A port is larger than the beam by this all round (planning value of ours) [mm]."""
 
 
 def life_years(hours: float, hours_a_day: float) -> float:

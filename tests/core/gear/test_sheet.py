@@ -56,6 +56,9 @@ CONVERTED = (
     ("projector A b: throw 1.2, 2200 lm, offset 12° at 1.2", "shift_offset", 0.4534),  # 1.2 x 16/9 x tan 12°
     ("projector A b: throw 1.2, 2200 lm, 450:1 ANSI", "contrast", 450.0),
     ("projector A b: throw 1.2, 2200 lm, 26 dB eco", "fan_db", 26.0),
+    ("projector A b: throw 1.2, 2200 lm, 20000 h", "life_h", 20000.0),
+    ("projector A b: throw 1.2, 2200 lm, lamp, new lamp 140", "lamp_price", 140.0),
+    ("projector A b: throw 1.2, 2200 lm, 320 W", "watts", 320.0),
     ('tv A b: 65", vesa 400 x 300 M6 x 18', "screw_depth", 18.0),
     ('tv A b: 65", vesa 400 x 300 M6 x 18', "vesa", (400.0, 300.0)),
     ('tv A b: 65", outer 1448 x 830 x 45 without stand', "depth", 45.0),

@@ -21,6 +21,10 @@ PLANS: Final[tuple[Plan, ...]] = (
     room(
         *LIT, "nose down 6", "memory film 2.40", "put pendant lamp 90 x 90 x 400 at 1300 out 400 up 2000", outline=BOX
     ),
+    room(*LIT, "boxed hush-box", outline=BOX),
+    room(
+        "seat 2200", "screen 90", "projector Longreach", "throw 4800", "boxed behind a port", outline="room 4000 x 3600"
+    ),
     room(*LIT, "memory scope", "memory small 1.85 900 mm wide top", "memory letter 4:3 bottom", outline=BOX),
 )
 COMMANDS: Final[tuple[Command, ...]] = (PutMemory(id="l1", shows="p1", name="trailers", aspect=2.4),)

@@ -13,7 +13,7 @@ from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, face_above
-from oval_room.drawing.projection import above_projector
+from oval_room.drawing.projection import above_projector, reach
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
 from oval_room.drawing.shell import plan_dims, plan_names, plan_shell
@@ -54,7 +54,8 @@ def floor_plan(look: Look) -> Scene:
         f"Room {look.show(room.width.value)} along the display wall, {look.show(room.depth.value)} "
         f"deep, {len(room.walls)} walls."
     )
-    return Scene("plan", "plan", (near - WALL, left - WALL, far + WALL, right + WALL), tuple(draft.shapes), description)
+    window = (near - WALL, left - WALL, max(far, reach(look)) + WALL, right + WALL)
+    return Scene("plan", "plan", window, tuple(draft.shapes), description)
 
 
 def _seat_map(draft: Draft, look: Look) -> None:

@@ -65,6 +65,8 @@ _INKS: Final[dict[str, Ink]] = {
     "plate-struck": Ink(0, (), 0.7),
     "plate-safest": Ink(0.8),
     "bridging": Ink(0.8),
+    "hush-box": Ink(0.6, (3, 1.5)),
+    "port": Ink(0.8, (), 1.0),
     "joist-cut": Ink(0.8, (), 0.9),
     "plate-window": Ink(0.15, (1.4, 0.8), 0.93),
     "strip-wall": Ink(0, (), 0.75),

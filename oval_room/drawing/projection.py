@@ -15,9 +15,10 @@ from oval_room.core.projection.document import Projector
 from oval_room.core.projection.keystone import Tilt
 from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ThrowResult
+from oval_room.core.projection.upkeep_study import UpkeepResult
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.drawer import Drawer
-from oval_room.drawing.parts import Look, edge_on, on_wall, plate_in_room, projector_turn
+from oval_room.drawing.parts import WALL, Look, edge_on, on_wall, plate_in_room, projector_turn
 from oval_room.drawing.scene import Dim, Draft, Label, P
 
 TIMBER: Final = 95.0
@@ -25,6 +26,8 @@ TIMBER: Final = 95.0
 JOIST: Final = 38.0
 JOIST_HIGH: Final = 90.0
 """A joist, drawn [mm]; its height only begins to show over the ceiling."""
+ROUND: Final = 60.0
+"""A hush-box round its projector, and what is shown round one behind a port, drawn [mm]."""
 SPAN_HIGH: Final = 30.0
 """The strip of the plate's places under the ceiling, drawn [mm]."""
 
@@ -45,6 +48,9 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     if body is not None and body.datum_to_back is not None:  # a cabinet before its screen, its lens on top
         start, low = pose.y - body.datum_to_back, pose.z - high
     _body(draft, pose, (start, low, start + behind, low + high), style or "projector", key)
+    if not style:
+        _boxed(draft, look, key, projector, (start, low, start + behind, low + high))
+        _port(draft, look, key, projector, "section")
     if style and look.ghost is not None and projector.shows in look.ghost.chosen.pictures:
         lower, upper = edge_on(look.ghost.chosen.pictures[projector.shows])
         draft.path(((lower.y, lower.z), (pose.y, pose.z), (upper.y, upper.z)), "ghost-line", "beam")
@@ -57,11 +63,11 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     plate = look.report.of(FixingResult).plates.get(key)
     forward, below = (plate.lens.forward, plate.lens.to_axis) if plate else body.lens_on_plate[1:]
     plate_y = pose.y + forward
-    if projector.hung:
+    if projector.hung and projector.boxed != "behind a port":
         ceiling = look.plan.survey.room.ceiling_at(pose.x, plate_y)
         draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
         draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
-    else:
+    elif not projector.hung:
         draft.line((pose.y - 40, pose.z - below), (pose.y + behind + 40, pose.z - below), "plate", "fixing", key)
     draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
 
@@ -74,6 +80,35 @@ def _body(draft: Draft, pose: Pose, box: tuple[float, float, float, float], styl
     corners = [(u - pose.y, v - pose.z) for u, v in ((u0, v0), (u1, v0), (u1, v1), (u0, v1))]
     turned = [(pose.y + u * cos - v * sin, pose.z + u * sin + v * cos) for u, v in corners]
     draft.path(turned, style, "beam", closed=True, ref=key)
+
+
+def reach(look: Look) -> float:
+    """How far out the projectors go that stand behind a port in their wall [mm]; 0 where none does."""
+    ends = [0.0]
+    for projector in look.plan.chosen.projectors.values():
+        item = look.item(projector.gear)
+        if projector.boxed == "behind a port" and isinstance(item, ProjectorGear):
+            ends.append(projector.pose.y + item.behind_lens + ROUND)
+    return max(ends)
+
+
+def _boxed(draft: Draft, look: Look, key: str, projector: Projector, body: tuple[float, float, float, float]) -> None:
+    """A hush-box round a body in this view."""
+    if projector.boxed == "hush-box":
+        u0, v0, u1, v1 = body
+        draft.box(u0 - ROUND, v0 - ROUND, u1 + ROUND, v1 + ROUND, "hush-box", "beam", key)
+
+
+def _port(draft: Draft, look: Look, key: str, projector: Projector, view: str) -> None:
+    """The port in the wall behind, in section or plan."""
+    port = look.report.of(UpkeepResult).ports.get(key)
+    if port is None:
+        return
+    room = look.plan.survey.room
+    picture = look.plan.chosen.pictures[projector.shows]
+    wall = room.behind(picture.pose.x, picture.pose.y + 1.0) if room.is_box else room.depth.value
+    middle, size = (port.z, port.height) if view == "section" else (port.x, port.width)
+    draft.box(wall, middle - size / 2, wall + WALL, middle + size / 2, "port", "structure", key)
 
 
 def _pitched(look: Look, key: str) -> Tilt | None:
@@ -127,6 +162,9 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
     draft.path([(p.y, p.x) for p in body_at], style or "overhead", "beam", closed=True, ref=key)
     if style:
         return
+    us, vs = [p.y for p in body_at], [p.x for p in body_at]
+    _boxed(draft, look, key, projector, (min(us), min(vs), max(us), max(vs)))
+    _port(draft, look, key, projector, "plan")
     draft.mark((pose.y, pose.x), "dot", "lens", "beam", key)
     if plate:
         draft.mark((plate[1], plate[0]), "cross", "plate", "fixing", key)

@@ -13,7 +13,7 @@ from oval_room.core.viewing.schools import SHOWN, SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, degrees, edge_on, on_wall, side_picture, side_seat
-from oval_room.drawing.projection import side_projector
+from oval_room.drawing.projection import reach, side_projector
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import section_shell
 
@@ -51,7 +51,8 @@ def section(look: Look) -> Scene:
     if n != 1:
         title = f"section out from wall {n}, {seats}"
     description = f"Room {look.show(far - near)} deep here, {look.show(height)} high."
-    return Scene("section", title, (near - WALL, -WALL, far + WALL, height + WALL), tuple(draft.shapes), description)
+    window = (near - WALL, -WALL, max(far, reach(look)) + WALL, height + WALL)
+    return Scene("section", title, window, tuple(draft.shapes), description)
 
 
 def _front_of_rows(look: Look) -> list[str]:

@@ -37,7 +37,7 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
         draft.box(near + edge_near, 0, far - edge_far, tall * 0.42, "strip-good", "beam")
         draft.box(near, 0, far, tall * 0.42, "strip-edge", "beam")
     draft.line((u0, 0), (u1, 0), "rail", "beam")
-    if last < u1:
+    if last < u1 and placed.boxed != "behind a port":
         draft.box(max(last, u0), 0, u1, tall * 0.42, "strip-wall", "beam")
         draft.line((max(last, u0), 0), (max(last, u0), tall * 0.55), "wall-end", "beam")
         draft.add(

@@ -54,6 +54,10 @@ OVERHEAD = (
     ),
 )
 """Bridged joists; a joist in the window, which a lamp cuts into."""
+BOXED = (
+    ("seat 2200", "screen 70", "projector Heron", "boxed hush-box"),
+    ("seat 2200", "screen 90", "projector Longreach", "throw 4600", "boxed behind a port"),
+)
 TRAYS = ("put furniture board 2000 x 700 x 430 at 1000 out 0 up 0", "seat 3000", "screen 100", "bottom 754 mm")
 
 
@@ -87,6 +91,8 @@ def looks() -> Iterator[tuple[str, Look]]:
         yield f"plate's window {n}", _look(say(room(*HUNG, *lines, outline="room 4000 x 6000")), "p1", "s1")
     tilted = say(room(*HUNG, "nose down 8", outline="room 4000 x 6000"))
     yield "a tilted lens", _look(tilted, "p1", "s1")
+    for n, lines in enumerate(BOXED, 1):
+        yield f"boxed {n}", _look(say(room(*lines, outline="room 4000 x 3600")), "p1", "s1")
     row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
     yield "chapel, a row", _look(row, "p3", "s1")
     for n, lines in enumerate(ROOMS, 1):

@@ -347,33 +347,32 @@ def _plate_findings(
     ruler: Ruler,
 ) -> list[Finding]:
     about, out = {"projector": key, "picture": projector.shows}, []
-    if plate.pole is not None:
+    overhead = plate.pole if projector.boxed != "behind a port" else None  # nobody knows the ceiling there
+    if overhead is not None:
         least = mount.least_height if isinstance(mount, Mount) else 0.0
         most = mount.greatest_height if isinstance(mount, Mount) else None
-        if beyond(least, plate.pole):
+        if beyond(least, overhead):
             z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - plate.lens.to_axis - least, "greatest")
             cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down")
             out.append(
                 Finding(
-                    FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, least, cures=(cure,), more={"side": "under"}
+                    FixingCode.POLE, Level.STOP, "6.5", about, overhead, least, cures=(cure,), more={"side": "under"}
                 )
             )
-        elif most is not None and beyond(plate.pole, most):
+        elif most is not None and beyond(overhead, most):
             z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - plate.lens.to_axis - most, "least")
             cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="up")
             out.append(
-                Finding(
-                    FixingCode.POLE, Level.STOP, "6.5", about, plate.pole, most, cures=(cure,), more={"side": "over"}
-                )
+                Finding(FixingCode.POLE, Level.STOP, "6.5", about, overhead, most, cures=(cure,), more={"side": "over"})
             )
         elif isinstance(mount, Mount):
-            near = most is not None and most - plate.pole < plate.pole - least
+            near = most is not None and most - overhead < overhead - least
             told = {"side": "inside", "mount": mount.name, "least": least, "most": most}
             end = most if near else least
-            out.append(Finding(FixingCode.POLE, Level.GOOD, "6.5", about, plate.pole, end, more=told))
+            out.append(Finding(FixingCode.POLE, Level.GOOD, "6.5", about, overhead, end, more=told))
     if isinstance(mount, Mount):
         out += _rating(about, mount, item)
-    if plate.pole is not None:
+    if overhead is not None:
         out += _overhead(about, plate, survey)
     off = plate.x - projector.pose.x
     more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}

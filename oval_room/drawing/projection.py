@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from typing import Final
 
 from oval_room.core.fixing.overhead import BEARS
@@ -325,6 +326,7 @@ def rasters(draft: Draft, look: Look) -> None:
     """On the display wall: the raster of the subject picture, and where its lens is."""
     pictures = on_wall(look.plan)
     for key, projector in look.plan.chosen.projectors.items():
+        memories_on(draft, look, key, pictures)
         if projector.shows not in pictures:
             continue
         picture = pictures[projector.shows]
@@ -334,17 +336,17 @@ def rasters(draft: Draft, look: Look) -> None:
             left, right = pose.x - wide / 2, pose.x + wide / 2
             draft.box(left, pose.z - high / 2, right, pose.z + high / 2, "raster", "beam", key)
             tilted_raster(draft, look, key, picture)
-            memories_on(draft, look, key, picture)
             draft.mark((projector.pose.x, projector.pose.z), "dot", "lens", "beam", key)
             draft.add(
                 Label(P(projector.pose.x, projector.pose.z), "lens", "small", "beam", "start", ((8, 0), (8, 12)), 6)
             )
 
 
-def memories_on(draft: Draft, look: Look, key: str, picture: Picture) -> None:
-    """On the display wall: what of its screen each memory fills."""
+def memories_on(draft: Draft, look: Look, key: str, pictures: Mapping[str, Picture]) -> None:
+    """On the display wall: what of its screen each memory fills, of the subject's screen."""
     for name, one in look.report.of(MemoryResult).settings.items():
-        if one.projector != key:
+        picture = pictures.get(one.memory.shows)
+        if one.projector != key or picture is None or look.picture != one.memory.shows:
             continue
         x, z = picture.pose.x, picture.pose.z + one.picture.up
         left, right = x - one.picture.width / 2, x + one.picture.width / 2
@@ -356,10 +358,10 @@ def memories_on(draft: Draft, look: Look, key: str, picture: Picture) -> None:
 
 def tray_stops(draft: Draft, look: Look, key: str, projector: Projector, item: ProjectorGear) -> None:
     """In the section: where an ultra-short throw's cabinet stands for each memory."""
-    picture = look.plan.chosen.pictures[projector.shows]
     for name, one in look.report.of(MemoryResult).settings.items():
         if one.projector != key or one.cabinet is None:
             continue
+        picture = look.plan.chosen.pictures[one.memory.shows]
         start, low = one.cabinet, projector.pose.z - item.body_height
         draft.box(start, low, start + item.body_behind_lens, projector.pose.z, "tray-stop", "beam", name)
         draft.add(

@@ -93,6 +93,7 @@ def study_windows(
             or picture is None
             or not throw.projector.hung
             or throw.tilted
+            or throw.projector.boxed == "behind a port"
             or abs(picture.pose.yaw) > SQUARE
         ):
             continue

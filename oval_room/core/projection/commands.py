@@ -84,6 +84,7 @@ class PutMemory(Command):
     scheme: Id | None = None
     name: Words | None = None
     shows: Id | None = None
+    by: Id | None = None
     aspect: Number | None = None
     width: Number | None = None
     sits: Words | None = None

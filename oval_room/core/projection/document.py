@@ -10,8 +10,9 @@ from oval_room.core.plan.measure import Frozen, Hash, Id, LengthMm, Name
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.placed import Pose
 
-Boxed = Literal["open", "hush-box", "behind a port"]
-"""Whether a projector stands in the room, in a box that hushes it, or behind its wall and shines through a port."""
+Boxed = Literal["open", "hush-box", "behind a port", "carried in"]
+"""Whether a projector stays in the room, in a box that hushes it, or behind its wall and shines through a port; or is
+carried in each time."""
 Sits = Literal["centre", "bottom", "top"]
 """Where a picture smaller than its screen lies on it."""
 MOST_MEMORIES = 20
@@ -34,10 +35,14 @@ class Projector(Frozen):
 
 class Memory(Frozen):
     """A setting kept by name: a picture of an aspect on the screen it shows on, as wide as given [mm], else as large as
-    the screen lets it."""
+    the screen lets it.
+
+    by: the projector, where it is not the one that the screen has of its own: one projector for two screens.
+    """
 
     name: Name
     shows: Id
+    by: Id | None = None
     aspect: Annotated[float, Field(ge=0.5, le=4)]
     width: LengthMm | None = None
     sits: Sits = "centre"

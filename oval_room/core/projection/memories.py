@@ -35,11 +35,16 @@ def raster_of(picture: Filled, own: float) -> tuple[float, float]:
     return across, across / own
 
 
-def light_share(throw: float, raster: float, other: float, lens: Lens, at_tele: float | None = None) -> float | None:
-    """Light per area of a raster of a width [mm], over that of another's, from one throw; None where the lens has no
-    such zoom (rules 6.9)."""
-    ratios = [throw / one for one in (raster, other)]
+def light_share(
+    rasters: tuple[float, float], throws: tuple[float, float], lens: Lens, at_tele: float | None = None
+) -> float | None:
+    """Light per area of the first of two rasters, over that of the second; None where the lens has no such zoom
+    (rules 6.9).
+
+    rasters: their widths [mm]. throws: from the lens to either's screen [mm].
+    """
+    ratios = [throw / one for throw, one in zip(throws, rasters, strict=True)]
     if not all(lens[0] * (1 - 1e-9) <= one <= lens[1] * (1 + 1e-9) for one in ratios):
         return None
     mine, theirs = (zoom_factor(one, lens, at_tele) for one in ratios)
-    return (other / raster) ** 2 * mine / theirs
+    return (rasters[1] / rasters[0]) ** 2 * mine / theirs

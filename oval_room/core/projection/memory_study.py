@@ -28,12 +28,14 @@ from oval_room.core.units import Ruler
 class Setting:
     """A memory worked out [mm]: its picture on the screen, the raster, throws that serve it, the shift it needs.
 
-    bottom: of its picture, above the floor. light: per area, over that of the whole screen. cabinet: an ultra-short
-    throw's back off the wall for it; None where the lens stays where it is.
+    throw: from the lens to its screen. bottom: of its picture, above the floor. light: per area, over that of the
+    projector's own screen. cabinet: an ultra-short throw's back off the wall for it; None where the lens stays where it
+    is.
     """
 
     projector: str
     memory: Memory
+    throw: float
     picture: Filled
     raster: tuple[float, float]
     span: Span
@@ -42,10 +44,11 @@ class Setting:
     light: float | None
     cabinet: float | None
 
-    def reached(self, throw: float) -> bool:
-        """Whether the lens has its zoom from a throw."""
+    @property
+    def reached(self) -> bool:
+        """Whether the lens has its zoom from there."""
         room = FIXED_LENS_ROOM if self.span.least == self.span.greatest else 0.0
-        return not beyond(self.span.least - room, throw) and not beyond(throw, self.span.greatest + room)
+        return not beyond(self.span.least - room, self.throw) and not beyond(self.throw, self.span.greatest + room)
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +64,9 @@ def study_memories(scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> MemoryR
     by_picture = {throw.picture: (key, throw) for key, throw in throws.throws.items()}
     for key, memory in scheme.kept(Memories).memories.items():
         picture, fed = scheme.pictures.get(memory.shows), by_picture.get(memory.shows)
-        if picture is not None and fed is not None:
+        if memory.by in throws.throws:
+            fed = memory.by, throws.throws[memory.by]
+        if picture is not None and fed is not None and _before(picture, fed[1]):
             settings[key] = _setting(memory, picture, *fed)
     for key, one in settings.items():
         throw = throws.throws[one.projector]
@@ -74,6 +79,11 @@ def study_memories(scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> MemoryR
         others = [other for other in settings.values() if other.projector == one.projector]
         findings.append(_finding(key, one, scheme.pictures[one.memory.shows], throw, others, ruler))
     return MemoryResult(book.figures, tuple(findings), settings)
+
+
+def _before(picture: Picture, throw: ProjectorThrow) -> bool:
+    """Whether a projector stands before a screen."""
+    return to_own(picture.pose.point, picture.pose.turn, throw.projector.pose.point).out > 0
 
 
 def _setting(memory: Memory, picture: Picture, projector: str, throw: ProjectorThrow) -> Setting:
@@ -95,11 +105,12 @@ def _setting(memory: Memory, picture: Picture, projector: str, throw: ProjectorT
         hung=throw.projector.hung,
     )
     if cabinet is None:
-        light = light_share(throw.throw, raster[0], throw.raster[0], item.lens, item.tele_factor)
+        light = light_share((raster[0], throw.raster[0]), (own.out, throw.throw), item.lens, item.tele_factor)
     else:
         light = (throw.raster[0] / raster[0]) ** 2
     bottom = picture.pose.z + fills.up - fills.height / 2
-    return Setting(projector, memory, fills, raster, distances(raster[0], item.lens), need, bottom, light, cabinet)
+    span = distances(raster[0], item.lens)
+    return Setting(projector, memory, own.out, fills, raster, span, need, bottom, light, cabinet)
 
 
 def _stands(throw: ProjectorThrow) -> bool:
@@ -113,8 +124,8 @@ def _figures(book: FigureBook, key: str, one: Setting, throw: ProjectorThrow) ->
     w = Input("w", f"raster of {name}", one.raster[0], "mm", "chosen")
     h = Input("h", f"raster of {name}, height", one.raster[1], "mm", "chosen")
     if one.cabinet is None:
-        d = Input("d", "throw", throw.throw, "mm", "chosen")
-        book.add("memory_ratio", throw.throw / one.raster[0], d, w, subject=name, **ids)
+        d = Input("d", "throw", one.throw, "mm", "chosen")
+        book.add("memory_ratio", one.throw / one.raster[0], d, w, subject=name, **ids)
     else:
         tr = Input("TR", "throw ratio", throw.item.lens[0], "ratio", "maker")
         b = Input("b", "its back", throw.item.datum_to_back or 0.0, "mm", "maker")
@@ -140,19 +151,19 @@ def _finding(
     if one.cabinet is not None:
         level = Level.STOP if beyond(0, one.cabinet) else Level.GOOD
         return Finding(ThrowCode.MEMORY, level, "6.8", about, one.cabinet, 0.0, more=more | {"why": "cabinet"})
-    if not one.reached(throw.throw):
-        near = throw.throw < one.span.least
+    if not one.reached:
+        near = one.throw < one.span.least
         end = one.span.least if near else one.span.greatest
-        cures = (*_lens_for_all(one, picture, throw, others, ruler), *_within_the_zoom(key, one, picture, throw, ruler))
+        cures = (*_lens_for_all(one, throw, others, ruler), *_within_the_zoom(key, one, picture, throw, ruler))
         more |= {"why": "throw", "near": near}
-        return Finding(ThrowCode.MEMORY, Level.STOP, "6.9", about, throw.throw, end, cures=cures, more=more)
+        return Finding(ThrowCode.MEMORY, Level.STOP, "6.9", about, one.throw, end, cures=cures, more=more)
     if not one.need.inside:
         cures = (*_within_the_shift(key, one, picture, throw), *_lens_up(one, throw, ruler))
         more |= {"why": "shift"}
         return Finding(ThrowCode.MEMORY, Level.STOP, "6.3", about, one.need.use, 1.0, "ratio", cures, more)
-    room = min(throw.throw - one.span.least, one.span.greatest - throw.throw)
+    room = min(one.throw - one.span.least, one.span.greatest - one.throw)
     more |= {"why": "", "spare": (max(room, 0.0), "mm")}
-    return Finding(ThrowCode.MEMORY, Level.GOOD, "6.9", about, throw.throw / one.raster[0], None, "ratio", more=more)
+    return Finding(ThrowCode.MEMORY, Level.GOOD, "6.9", about, one.throw / one.raster[0], None, "ratio", more=more)
 
 
 def _off_the_screen(one: Setting, picture: Picture) -> tuple[float, str]:
@@ -168,14 +179,11 @@ def _off_the_screen(one: Setting, picture: Picture) -> tuple[float, str]:
     return (off, way) if beyond(off, FIXED_LENS_ROOM if one.cabinet is not None else 0.0) else (0.0, "")
 
 
-def _lens_for_all(
-    one: Setting, picture: Picture, throw: ProjectorThrow, others: list[Setting], ruler: Ruler
-) -> tuple[Cure, ...]:
+def _lens_for_all(one: Setting, throw: ProjectorThrow, others: list[Setting], ruler: Ruler) -> tuple[Cure, ...]:
     """The lens as little moved as serves every memory from one place, the wall behind it too."""
-    spans = [other.span for other in others]
-    near, far = max(span.least for span in spans), min(span.greatest for span in spans)
-    far = min(far, throw.throw + throw.behind)
-    near, far = picture.pose.y + near, picture.pose.y + far
+    out = throw.projector.pose.y
+    near = out + max(other.span.least - other.throw for other in others)
+    far = out + min(throw.behind, *(other.span.greatest - other.throw for other in others))
     low, high = ruler.safe(near, "least"), ruler.safe(far, "greatest")
     if low > high:
         return ()
@@ -186,8 +194,8 @@ def _lens_for_all(
 def _within_the_zoom(key: str, one: Setting, picture: Picture, throw: ProjectorThrow, ruler: Ruler) -> tuple[Cure, ...]:
     """The largest or least that this throw lights, sunk to the foot of the cloth (rules 6.9)."""
     share, lens = one.picture.width / one.raster[0], throw.item.lens
-    near = throw.throw < one.span.least
-    width = ruler.safe(throw.throw / (lens[0] if near else lens[1]) * share, "greatest" if near else "least")
+    near = one.throw < one.span.least
+    width = ruler.safe(one.throw / (lens[0] if near else lens[1]) * share, "greatest" if near else "least")
     if width <= 0 or beyond(width, picture.width.value) or beyond(width / one.memory.aspect, picture.height):
         return ()
     put = PutMemory(id=key, width=width, sits="bottom")

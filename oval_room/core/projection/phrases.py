@@ -52,7 +52,10 @@ def _projector(here: Here, rest: str) -> Heard:
         thrown = _throw(here.after(named.command) if named else here, length)
         return Heard(f"{named.say}; {thrown.say}", several(named.command, thrown.command)) if named else thrown
     gear = here.gear_named(rest, "projector")
-    if projectors:
+    dark = here.subject.picture if here.subject.picture in here.plan.chosen.pictures else None
+    if dark and (here.plan.chosen.pictures[dark].kind != "screen" or here.plan.chosen.fed_by(dark) is not None):
+        dark = None
+    if projectors and dark is None:
         key, projector = projector_here(here)
         item, before = here.gear[gear], here.gear.get(projector.gear)
         assert isinstance(item, ProjectorGear)
@@ -159,10 +162,18 @@ def _mode(here: Here, rest: str) -> Heard:
     return Heard(f"{projector.name}: the mode leaves {share:g} %", PutProjector(id=key, mode=share / 100))
 
 
+_BOXED: Final[dict[str, str]] = {
+    "open": "in the open",
+    "hush-box": "in a hush-box",
+    "behind a port": "behind a port in the wall",
+    "carried in": "carried in each time",
+}
+
+
 def _boxed(here: Here, rest: str) -> Heard:
     key, projector = projector_here(here)
     word = one_of(rest, get_args(Boxed))
-    told = {"open": "in the open", "hush-box": "in a hush-box", "behind a port": "behind a port in the wall"}[word]
+    told = _BOXED[word]
     return Heard(f"{projector.name}: {told}", PutProjector(id=key, boxed=word))
 
 
@@ -214,6 +225,8 @@ def _memory(here: Here, rest: str) -> Heard:
         same = (k for k, one in memories.items() if one.shows == key and one.name.lower() == name.lower())
         old = next(same, None)
         values |= {"aspect": aspect, "name": name, "shows": key}
+        if here.plan.chosen.fed_by(key) is None and here.plan.chosen.projectors:
+            values["by"] = projector_here(here)[0]
     elif not values:
         raise RefusedError(f"say how wide {said} is, or where on the cloth: memory {said} bottom", value=rest)
     put = PutMemory.model_validate({"id": old or next_id("l", set(memories)), **values})
@@ -290,7 +303,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
     Phrase(
         "boxed",
-        "open, hush-box, behind a port",
+        "open, hush-box, behind a port, carried in",
         "whether the projector stands in the room, in a hush-box or behind the wall",
         "boxed hush-box",
         "throw",

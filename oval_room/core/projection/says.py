@@ -207,6 +207,15 @@ def _air(f: Finding, w: Words) -> str:
     )
 
 
+def _marks(f: Finding, w: Words) -> str:
+    m = f.more
+    return (
+        f"{w.named(f.about, 'projector')} is carried in: tape its place. Sides {w.length(m['left'])} and "
+        f"{w.length(m['right'])} along, lens {w.length(m['lens'])} out, its stand {w.length(m['up'])} up; zoom and "
+        "focus are checked each time."
+    )
+
+
 def _port(f: Finding, w: Words) -> str:
     m = f.more
     size = f"{w.length(m['width'], 'least')} × {w.length(m['height'], 'least')}"
@@ -249,6 +258,7 @@ class ThrowCode(Code):
     MEMORY = "throw: lens memory", _memory
     LIFE = "throw: years of light", _life
     AIR = "throw: air of a hush-box", _air
+    MARKS = "throw: where it is put back", _marks
     PORT = "throw: port in the wall", _port
     CABINET = "throw: cabinet and wall", _cabinet
     TRAY = "throw: furniture deep enough", _tray

@@ -18,7 +18,7 @@ from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import to_own
 from oval_room.core.projection.commands import PutProjector
-from oval_room.core.projection.document import Projector
+from oval_room.core.projection.document import Memories, Projector
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.keystone import (
     MIND_UNDER,
@@ -118,7 +118,7 @@ def study_throw(room: Room, scheme: Scheme, gear: GearShelf, ruler: Ruler, instr
     """Throw, body and shift of every projector in a scheme."""
     book, findings = FigureBook(KINDS), []
     found: dict[str, ProjectorThrow] = {}
-    shown = scheme.feeds
+    shown = {*scheme.feeds, *(one.shows for one in scheme.kept(Memories).memories.values() if one.by is not None)}
     for key, picture in scheme.pictures.items():
         if picture.kind == "screen" and key not in shown:
             findings.append(Finding(ThrowCode.NO_PROJECTOR, Level.NOTE, "6.1", {"picture": key}))

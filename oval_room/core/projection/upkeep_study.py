@@ -46,6 +46,8 @@ def study_upkeep(brief: Brief, room: Room, scheme: Scheme, throws: ThrowResult) 
             out.append(_life(book, key, throw, about, asked))
         if throw.projector.boxed == "hush-box":
             out.append(_air(book, key, throw, about))
+        elif throw.projector.boxed == "carried in":
+            out.append(_marks(throw, about))
         elif throw.projector.boxed == "behind a port":
             port = _port(room, scheme, throw)
             if port is not None:
@@ -73,6 +75,16 @@ def _air(book: FigureBook, key: str, throw: ProjectorThrow, about: dict[str, str
     heat = Input("W", "power", watts, "watts", "maker")
     book.add("hush_air", air, heat, Input("ΔT", "warmer by [K]", RISE, "ratio", "rule"), projector=key)
     return Finding(ThrowCode.AIR, Level.NOTE, "6.10", about, air, None, "m3_h", more={"watts": watts, "rise": RISE})
+
+
+def _marks(throw: ProjectorThrow, about: dict[str, str]) -> Finding:
+    """Where a projector that is carried in comes back to: the edges of its body."""
+    pose, item = throw.projector.pose, throw.item
+    right = item.lens_on_plate[0]
+    middle = pose.x + (right if throw.projector.hung else -right)
+    sides = middle - item.body_width / 2, middle + item.body_width / 2
+    more = {"left": sides[0], "right": sides[1], "lens": pose.y, "up": pose.z - item.lens_on_plate[2]}
+    return Finding(ThrowCode.MARKS, Level.NOTE, "6.11", about, pose.y, more=more)
 
 
 def _port(room: Room, scheme: Scheme, throw: ProjectorThrow) -> Port | None:

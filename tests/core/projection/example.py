@@ -22,6 +22,7 @@ PLANS: Final[tuple[Plan, ...]] = (
         *LIT, "nose down 6", "memory film 2.40", "put pendant lamp 90 x 90 x 400 at 1300 out 400 up 2000", outline=BOX
     ),
     room(*LIT, "boxed hush-box", outline=BOX),
+    room(*LIT, "boxed carried in", outline=BOX),
     room(
         "seat 2200", "screen 90", "projector Longreach", "throw 4800", "boxed behind a port", outline="room 4000 x 3600"
     ),

@@ -14,6 +14,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.projection.memories import filled, light_share
 from oval_room.core.projection.memory_study import MemoryResult, Setting
 from oval_room.core.solve.cures import cures_that_cure
+from oval_room.core.subject import Subject
 from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrase import Asked
 from oval_room.core.words import Words
@@ -66,8 +67,10 @@ class OnTheScreen(unittest.TestCase):
 
     def test_light_of_the_wide_setting(self) -> None:
         """worked.json, scope by zoom: 16:9 1777.8 and 2.35 2350 wide from one throw of a lens without loss: 0.572."""
-        self.assertAlmostEqual(light_share(3000, 2350, 1777.78, (1.2, 2.0), 1.0) or 0, (1777.78 / 2350) ** 2, places=4)
-        self.assertIsNone(light_share(3000, 2350, 1000, (1.2, 2.0)))
+        self.assertAlmostEqual(
+            light_share((2350, 1777.78), (3000, 3000), (1.2, 2.0), 1.0) or 0, (1777.78 / 2350) ** 2, places=4
+        )
+        self.assertIsNone(light_share((2350, 1000), (3000, 3000), (1.2, 2.0)))
 
 
 class OfALens(unittest.TestCase):
@@ -98,9 +101,8 @@ class OfALens(unittest.TestCase):
         screen = plan.chosen.pictures["p1"]
         self.assertAlmostEqual(sunk.bottom, screen.bottom, places=6)
         moved = settings_of(tried["LENS_OUT"].plan)
-        throw = 3000 + tried["LENS_OUT"].cure.value - plan.chosen.projectors["j1"].pose.y
         for one in moved.values():
-            self.assertTrue(one.reached(throw), one.memory.name)
+            self.assertTrue(one.reached, one.memory.name)
 
     def test_out_of_the_shift_it_lies_elsewhere_or_the_lens_moves(self) -> None:
         plan = say(
@@ -137,6 +139,34 @@ class OfALens(unittest.TestCase):
         ):
             (one,) = settings_of(lit(line)).values()
             self.assertAlmostEqual(one.picture.width, wide, places=6)
+
+
+class OneForTwoScreens(unittest.TestCase):
+    FIXED = ("seat 4500", "screen 100", "bottom 700", "projector Longreach", "throw 5000", "lens up 1500")
+
+    def test_the_second_screen_has_its_own_throw_and_shift(self) -> None:
+        """A cloth that comes down 900 before the first: its throw is 900 less, its picture as it hangs."""
+        plan = say(room(outline="room 5000 x 7000"), *self.FIXED, "another screen 80", gear=WHOLE)
+        second = Subject(picture="p2")
+        plan = say(plan, "off wall 1000", "along 2500", "memory football 16:9", subject=second, gear=WHOLE)
+        (one,) = evaluate(plan, WHOLE).of(MemoryResult).settings.values()
+        lens, cloth = plan.chosen.projectors["j1"].pose, plan.chosen.pictures["p2"]
+        self.assertEqual(one.memory.by, "j1")
+        self.assertAlmostEqual(one.throw, lens.y - cloth.pose.y)
+        self.assertAlmostEqual(one.need.v, (cloth.pose.z - lens.z) / one.raster[1])
+        names = {found.code.name for found in evaluate(plan, WHOLE).findings}
+        self.assertNotIn("NO_PROJECTOR", names)
+        gone = say(plan, "drop Osker & Lune Longreach", gear=WHOLE)
+        self.assertEqual(evaluate(gone, WHOLE).of(MemoryResult).settings, {})
+
+    def test_a_screen_without_one_gets_its_own_projector(self) -> None:
+        """Never the other screen's: that was chosen for it."""
+        plan = say(room(outline="room 5000 x 7000"), *self.FIXED, "another screen 80", gear=WHOLE)
+        two = say(plan, "projector Curlew 3", subject=Subject(picture="p2"), gear=WHOLE)
+        self.assertEqual(
+            {one.shows: one.name for one in two.chosen.projectors.values()},
+            {"p1": "Osker & Lune Longreach", "p2": "Quillmark Curlew 3"},
+        )
 
 
 class OfACabinet(unittest.TestCase):

@@ -50,6 +50,14 @@ class Upkeep(unittest.TestCase):
         self.assertIn("72 m³/h", told(boxed)["AIR"][1])  # 240 W
         self.assertEqual(told(lit("projector Heron 2", "boxed hush-box"))["AIR"][0], Level.MIND)
 
+    def test_one_that_is_carried_in_has_its_place_taped(self) -> None:
+        plan = lit("projector Pocket", "goes upright", "lens up 700", "boxed carried in")
+        pose, item = plan.chosen.projectors["j1"].pose, WHOLE[plan.chosen.projectors["j1"].gear]
+        left = pose.x - item.lens_on_plate[0] - item.body_width / 2  # type: ignore[union-attr]
+        text = told(plan)["MARKS"][1]
+        self.assertIn(plan.writing.ruler.show(left), text)
+        self.assertIn(plan.writing.ruler.show(left + item.body_width), text)  # type: ignore[union-attr]
+
     def test_a_port_where_the_beam_goes_through_the_wall(self) -> None:
         """By similar triangles, with the wall behind at 3600 and the lens 900 behind it."""
         plan = lit("projector Hall 60", "throw 4450", "lens up 1700", "boxed behind a port")

@@ -75,6 +75,8 @@ _INKS: Final[dict[str, Ink]] = {
     "check": Ink(0.4, (2, 3)),
     "raster": Ink(0.5, (4, 3)),
     "raster-tilted": Ink(0.6, (1, 3)),
+    "memory-span": Ink(1.2),
+    "memory-span-out": Ink(0.8, (2, 2)),
     "memory-edge": Ink(0.6, (4, 1.5)),
     "tray-stop": Ink(0.5, (2, 1.2)),
     "tray-beam": Ink(0.3, (1, 2)),

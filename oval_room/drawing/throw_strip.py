@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.projection.study import ThrowResult
+from oval_room.core.fixing.study import FixingResult
+from oval_room.core.fixing.window_study import WindowResult
+from oval_room.core.projection.memory_study import MemoryResult
+from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import NEAR_AN_END, NEAR_AN_END_OF_RANGE
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
@@ -12,6 +15,10 @@ from oval_room.drawing.scene import Draft, Label, P, Scene
 BESIDE: Final = 0.25
 BESIDE_OF_NEAR: Final = 0.15
 """What the strip shows beside the lens's range, of the range and of its near end."""
+STRIP: Final = 0.42
+FIRST_MEMORY: Final = 0.42
+NEXT_MEMORY: Final = 0.2
+"""How high the strip is, and where the memories' spans lie under it, of the whole's height."""
 
 
 def throw_strip(look: Look, projector: str | None) -> Scene | None:
@@ -33,12 +40,12 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
     quarter = (far - near) * NEAR_AN_END_OF_RANGE
     edge_near, edge_far = min(near * NEAR_AN_END, quarter), min(far * NEAR_AN_END, quarter)
     if far > near:
-        draft.box(near, 0, far, tall * 0.42, "strip-mind", "beam")
-        draft.box(near + edge_near, 0, far - edge_far, tall * 0.42, "strip-good", "beam")
-        draft.box(near, 0, far, tall * 0.42, "strip-edge", "beam")
+        draft.box(near, 0, far, tall * STRIP, "strip-mind", "beam")
+        draft.box(near + edge_near, 0, far - edge_far, tall * STRIP, "strip-good", "beam")
+        draft.box(near, 0, far, tall * STRIP, "strip-edge", "beam")
     draft.line((u0, 0), (u1, 0), "rail", "beam")
     if last < u1 and placed.boxed != "behind a port":
-        draft.box(max(last, u0), 0, u1, tall * 0.42, "strip-wall", "beam")
+        draft.box(max(last, u0), 0, u1, tall * STRIP, "strip-wall", "beam")
         draft.line((max(last, u0), 0), (max(last, u0), tall * 0.55), "wall-end", "beam")
         draft.add(
             Label(
@@ -68,9 +75,44 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
             0,
         )
     )
+    deep = _memories(draft, look, projector, throw, tall, (u0, u1))
+    _in_the_beam(draft, look, projector, throw, tall)
     title = f"throw strip, {placed.name}"
     told = (
         f"Throw {look.show(throw.throw)}; the lens allows {look.words.length(near, 'least')} to "
         f"{look.words.length(far, 'greatest')}."
     )
-    return Scene("strip", title, (u0, -tall * 0.3, u1, tall * 0.75), tuple(draft.shapes), told)
+    return Scene("strip", title, (u0, -tall * (0.3 + deep), u1, tall * 0.75), tuple(draft.shapes), told)
+
+
+def _memories(
+    draft: Draft, look: Look, projector: str, throw: ProjectorThrow, tall: float, ends: tuple[float, float]
+) -> float:
+    """What distances serve each memory, under the rail between its ends; how far down that goes, of the strip's
+    height."""
+    mine = [one for one in look.report.of(MemoryResult).settings.values() if one.projector == projector]
+    for n, one in enumerate(mine):
+        v, nearer = -tall * (FIRST_MEMORY + NEXT_MEMORY * n), throw.throw - one.throw
+        near, far = (min(max(end + nearer, ends[0]), ends[1]) for end in (one.span.least, one.span.greatest))
+        draft.line((near, v), (far, v), "memory-span" if one.reached else "memory-span-out", "beam")
+        offsets = ((0, -8), (0, 8), (-24, -8), (24, -8))
+        draft.add(Label(P((near + far) / 2, v), one.memory.name, "small", "beam", "middle", offsets, 2))
+    return FIRST_MEMORY + NEXT_MEMORY * len(mine) if mine else 0.0
+
+
+def _in_the_beam(draft: Draft, look: Look, projector: str, throw: ProjectorThrow, tall: float) -> None:
+    """From where something stands in the beam, and joists that run across, as ticks over the strip."""
+    found, plate = (
+        look.report.of(WindowResult).windows.get(projector),
+        look.report.of(FixingResult).plates.get(projector),
+    )
+    if found is None or plate is None:
+        return
+    to_throw = throw.throw - plate.y  # from where the plate is to the throw it makes
+    for a, b, near, far in found.places.struck():
+        if a <= plate.x <= b:
+            draft.box(near + to_throw, 0, far + to_throw, tall * STRIP, "strip-wall", "beam")
+    by = found.held
+    if by is not None and by.across == "y":
+        for line in {by.joist, *(by.bridge or ())}:
+            draft.line((line + to_throw, tall * STRIP), (line + to_throw, tall * 0.5), "joist", "beam")

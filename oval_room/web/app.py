@@ -39,6 +39,7 @@ from oval_room.web.routes import (
     shelf,
     sums,
     sun,
+    wide,
 )
 from oval_room.web.settings import Settings
 from oval_room.web.shipped import STATIC, Shipped
@@ -57,6 +58,7 @@ ROUTES = (
     practice,
     choosing,
     near,
+    wide,
     sheet,
     sums,
     gear,

@@ -18,7 +18,7 @@ class Choosing(WebCase):
         made = self.client.post("/jobs", data={"token": self.token, "name": "Bare", "units": "mm"}, headers=HTML)
         empty = made.headers["location"].split("/")[2]
         for job in (self.chapel, self.den, self.loft, self.bedroom, empty):
-            for panel in ("sizes", "kinds", "greys", "schemes"):
+            for panel in ("sizes", "kinds", "greys", "schemes", "wide"):
                 answer = self.client.get(f"/jobs/{job}/{panel}", headers=HTML)
                 with self.subTest(panel, job=job):
                     self.assertEqual(answer.status_code, 200, answer.text[:200])

@@ -49,5 +49,5 @@ class Hurried(WebCase):
             self.assertEqual(page.status_code, 200, (lead, lines))
             self.assertIsNone(re.search(r"\bNaN\b|\bnan\b|\binf\b|Undefined|\bNone\b", page.text), (lead, lines))
             self.assertNotIn("<b>x</b>", page.text)
-        for panel in ("sizes", "kinds", "greys", "breaking", "schemes"):
+        for panel in ("sizes", "kinds", "greys", "breaking", "schemes", "wide"):
             self.assertEqual(self.client.get(f"/jobs/{job}/{panel}", headers=HTML).status_code, 200, (panel, lines))

@@ -192,14 +192,17 @@ def _lens_for_all(one: Setting, throw: ProjectorThrow, others: list[Setting], ru
 
 
 def _within_the_zoom(key: str, one: Setting, picture: Picture, throw: ProjectorThrow, ruler: Ruler) -> tuple[Cure, ...]:
-    """The largest or least that this throw lights, sunk to the foot of the cloth (rules 6.9)."""
+    """The largest or least that this throw lights, sunk to the foot of the cloth or in its middle (rules 6.9)."""
     share, lens = one.picture.width / one.raster[0], throw.item.lens
     near = one.throw < one.span.least
     width = ruler.safe(one.throw / (lens[0] if near else lens[1]) * share, "greatest" if near else "least")
     if width <= 0 or beyond(width, picture.width.value) or beyond(width / one.memory.aspect, picture.height):
         return ()
-    put = PutMemory(id=key, width=width, sits="bottom")
-    return (Cure(LensCure.MEMORY_SUNK, width, put, name=one.memory.name),)
+    for sits, kind in (("bottom", LensCure.MEMORY_SUNK), ("centre", LensCure.MEMORY_SMALLER)):
+        smaller = one.memory.model_copy(update={"width": width, "sits": sits})
+        if _setting(smaller, picture, one.projector, throw).need.inside:
+            return (Cure(kind, width, PutMemory(id=key, width=width, sits=sits), name=one.memory.name),)
+    return ()
 
 
 def _within_the_shift(key: str, one: Setting, picture: Picture, throw: ProjectorThrow) -> tuple[Cure, ...]:

@@ -292,4 +292,5 @@ class LensCure(CureKind):
         "memory sunk",
         lambda c, w: f"{capital(c.name)} {w.length(c.value)} wide, sunk to the foot of the cloth",
     )
+    MEMORY_SMALLER = "memory smaller", lambda c, w: f"{capital(c.name)} {w.length(c.value)} wide, mid-cloth"
     MEMORY_SITS = "memory sits", lambda c, w: f"{capital(c.name)} of the cloth"

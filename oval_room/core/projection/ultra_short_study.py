@@ -110,7 +110,7 @@ def _on(
     off = throw.projector.pose.z - stands
     if abs(off) > ADJUSTS:
         lens, z = throw.projector.pose.z, ruler.safe(stands, "nearest")
-        bottom = ruler.safe(picture.bottom - off, "nearest")
+        bottom = ruler.safe(stands + throw.item.shift_offset * throw.raster[1] - picture.height / 2, "nearest")
         both = several(PutProjector(id=key, z=z), PutPicture(id=throw.picture, bottom=bottom))
         cures = (
             Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down" if off > 0 else "up"),

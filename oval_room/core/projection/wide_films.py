@@ -75,6 +75,54 @@ def by_zoom(
     )
 
 
+ANAMORPHIC: Final = 4 / 3
+"""What an anamorphic lens stretches a picture across (rules 6.9)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """A way to show both 16:9 and a wide film [mm].
+
+    name: its own. film, wide: width and height of either. rasters: widths of the rasters that light them, the
+    stretch of a lens before them not counted. stretch: what such a lens stretches the wide one across.
+    """
+
+    name: str
+    film: tuple[float, float]
+    wide: tuple[float, float]
+    rasters: tuple[float, float]
+    stretch: float = 1.0
+
+    @property
+    def areas(self) -> tuple[float, float]:
+        """Of either [mm²]."""
+        return self.film[0] * self.film[1], self.wide[0] * self.wide[1]
+
+
+def ways(width: float, *, scope: float, own: float = FILM) -> tuple[Way, ...]:
+    """The ways compared for a wide screen of a width [mm]: at one height, by zoom or by an anamorphic lens; at one
+    width on a 16:9 screen; at one area on a 16:9 screen (rules 6.9).
+
+    Args:
+        scope: the wide film's aspect. own: the projector's.
+    """
+    height = width / scope
+    film = height * FILM, height
+    lit = height * max(own, FILM)
+    same, stretched = (width * height * FILM) ** 0.5, min(lit * ANAMORPHIC, width)
+    return (
+        Way("by zoom", film, (width, height), (lit, height * max(own, scope))),
+        Way("by an anamorphic lens", film, (stretched, stretched / scope), (lit, lit), ANAMORPHIC),
+        Way("at one width", (width, width / FILM), (width, height), (_lit(width, own), _lit(width, own))),
+        Way("at one area", (same, same / FILM), (same, same / scope), (_lit(same, own), _lit(same, own))),
+    )
+
+
+def _lit(width: float, own: float) -> float:
+    """The raster for a 16:9 picture of a width."""
+    return width / FILM * max(own, FILM)
+
+
 def bars(width: float, scope: float) -> tuple[float, float]:
     """Height of a wide film on a 16:9 screen of a width, and both its bars together [mm]: h·(1 − 1.778/a) (6.9)."""
     film = width / scope

@@ -8,6 +8,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.projection.wide_films import ways
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.words import Words
 from oval_room.demo.shop import WHOLE
@@ -22,6 +23,29 @@ def wide(plan: Plan) -> Finding | None:
 
 def lit(*lines: str) -> Plan:
     return say(ROOM, *lines, gear=WHOLE)
+
+
+class Ways(unittest.TestCase):
+    def test_by_hand(self) -> None:
+        """A 2400 x 1000 cloth (rules 6.9): 16:9 is 1777.8 at one height; an anamorphic lens stretches that to 2370.4; at
+        one width 16:9 is 1350 high; at one area it is √(2.4·16/9) wide."""
+        found = {way.name: way for way in ways(2400.0, scope=2.4)}
+        for name, film, wide, areas in (
+            ("by zoom", (1777.78, 1000), (2400, 1000), (1.7778, 2.4)),
+            ("by an anamorphic lens", (1777.78, 1000), (2370.37, 987.65), (1.7778, 2.3411)),
+            ("at one width", (2400, 1350), (2400, 1000), (3.24, 2.4)),
+            ("at one area", (2065.59, 1161.90), (2065.59, 860.66), (2.4, 1.7778)),
+        ):
+            with self.subTest(name):
+                way = found[name]
+                for got, want in zip((*way.film, *way.wide), (*film, *wide), strict=True):
+                    self.assertAlmostEqual(got, want, places=2)
+                for got, want in zip(way.areas, areas, strict=True):
+                    self.assertAlmostEqual(got / 1e6, want, places=4)
+
+    def test_an_anamorphic_lens_goes_no_wider_than_the_cloth(self) -> None:
+        (_, lens, *_) = ways(2000.0, scope=2.0)
+        self.assertEqual(lens.wide, (2000.0, 1000.0))
 
 
 class WideScreens(unittest.TestCase):

@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping
 from typing import Final
 
+from oval_room.core.fixing.case_study import CaseResult
 from oval_room.core.fixing.overhead import BEARS
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.window_study import PlateWindow, WindowResult
@@ -241,6 +242,7 @@ def beams_from_above(draft: Draft, look: Look) -> None:
         if look.picture in (None, projector.shows):
             beam_above(draft, look, key, projector)
         above_projector(draft, look, key, projector)
+    case_hooks(draft, look)
 
 
 def throw_strings(draft: Draft, look: Look) -> None:
@@ -385,6 +387,13 @@ def tilted_raster(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     draft.path(corners, "raster" if throw.pitched else "raster-tilted", "beam", closed=True, ref=key)
     told = f"tilted {abs(tilt.pitch):.1f}°: {int(tilt.lands.pixels)} %"
     draft.add(Label(P(x - high, zero + top), told, "small", "beam", "start", ((4, -6), (4, 14), (4, -18)), 6))
+
+
+def case_hooks(draft: Draft, look: Look) -> None:
+    """In the plan: where cases of cloths hang from joists."""
+    for key, places in look.report.of(CaseResult).hooks.items():
+        for x, y in places:
+            draft.mark((y, x), "cross", "plate", "fixing", key)
 
 
 DRAWER: Final = Drawer(

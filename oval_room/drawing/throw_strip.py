@@ -77,7 +77,7 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
     )
     deep = _memories(draft, look, projector, throw, tall, (u0, u1))
     _in_the_beam(draft, look, projector, throw, tall)
-    title = f"throw strip, {placed.name}"
+    title = f"throw strip, {placed.name}, to the screen's surface, {look.show(stand_off)} off the wall"
     told = (
         f"Throw {look.show(throw.throw)}; the lens allows {look.words.length(near, 'least')} to "
         f"{look.words.length(far, 'greatest')}."

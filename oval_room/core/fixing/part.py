@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.fixing.case_study import CaseResult, study_cases
 from oval_room.core.fixing.commands import PutBench
 from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
@@ -47,6 +48,13 @@ PART: Final = Part(
                 c.wall,
             ),
             study_windows,
+            by_wall=True,
+        ),
+        Study(
+            "cases",
+            CaseResult,
+            lambda c: (c.seen("room", "made"), c.scheme, c.gear, c.of(StudResult), c.ruler, c.wall),
+            study_cases,
             by_wall=True,
         ),
     ),

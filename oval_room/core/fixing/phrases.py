@@ -101,7 +101,7 @@ def _safest(here: Here, rest: str) -> Heard:
         raise RefusedError(f"{projector.name} has no window: throw, shift and room leave its plate no place")
     lens = safest(found, plate)
     if lens is None:
-        raise RefusedError("something stands in the beam from everywhere the plate may be: move that, or the picture")
+        raise RefusedError("something is in the way from everywhere the plate may be: move that, or the picture")
     x, y = (here.ruler.safe(value, "nearest") for value in lens)
     put = own_wall(here, projector.shows, PutProjector(id=key, x=x, y=y))
     return Heard(f"{projector.name}: plate to where it has most room", put)

@@ -87,9 +87,9 @@ def _window(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"The plate may be {where}; it is {w.length(slack, 'greatest')} inside {f.more['border']}."
     if not f.more["any"]:
-        return f"The plate may be {where}, but something stands in the beam from everywhere there."
+        return f"The plate may be {where}, but something is in the way of beam or body from everywhere there."
     if f.more["inside"]:
-        return f"The plate may be {where}, but something stands in the beam from where it is."
+        return f"The plate may be {where}, but something is in the way of beam or body where it is."
     return f"The plate is {w.length(-slack, 'least')} past {f.more['border']}; it may be {where}."
 
 
@@ -203,7 +203,27 @@ def _joist(f: Finding, w: Words) -> str:
     a, b = m["bridge"]
     return (
         f"No joist lies in the window of {name}. Bridge those at {w.length(a)} and {w.length(b)} {way} with a timber "
-        f"{w.length(m['timber'], 'least')} long that bears on both; bolt it through, with spread washers."
+        f"{w.length(m['timber'], 'least')} long that bears on both: two M8 bolts through each, with spread washers."
+    )
+
+
+def _case(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    load = ""
+    if m["kg"]:
+        load = f" It weighs {m['kg']:g} kg" + (", the pull counted twice." if m["pulled"] else ".")
+    if m["why"] == "unknown":
+        return f"The case of {name} hangs from joists: find them over it, and say which way they run.{load}"
+    if m["why"] == "few":
+        return f"Fewer than two joists lie over the case of {name}: hang it from a timber that bridges two.{load}"
+    if m["why"] == "across":
+        a, b = m["at"]
+        return f"The case of {name} hangs from the joists at {w.length(a)} and {w.length(b)} along.{load}"
+    if m["why"] == "along":
+        return f"The case of {name} hangs along the joist at {w.length(m['joist'])} out.{load}"
+    return (
+        f"The case of {name} lies {w.length(f.value)} beside the joist at {w.length(m['joist'])} out: move the cloth "
+        f"there, or bridge to the next one.{load}"
     )
 
 
@@ -232,6 +252,14 @@ class FixingCode(Code):
     )
     BENCH_WANTED = "fixing: measure it on the bench", _bench_wanted
     WINDOW = "fixing: mount window", _window
+    CASE = "fixing: what a screen's case hangs from", _case
+    SWAY = (
+        "fixing: a long pole sways",
+        lambda f, w: (
+            f"The pole of {w.name(f.about, 'projector')} is {w.length(f.value, 'nearest')} long: over "
+            f"{w.length(f.limit)} it sways. Brace it to another joist, or take the lens higher."
+        ),
+    )
     JOIST = "fixing: what the plate is fixed to", _joist
     RATED = "fixing: rated load", _rated
     BENCH = "fixing: read otherwise than the sheet", _bench
@@ -244,6 +272,7 @@ class FixingCure(CureKind):
     """What is offered, as a short order."""
 
     WITHIN = "within the mount", _within
+    CASE = "case onto the joist", lambda c, w: f"Cloth to {w.length(c.value)} from the wall, under the joist"
     JOIST = "plate onto the joist", lambda c, w: f"Plate onto the joist at {w.length(c.value)}"
     SAFEST = "middle of the window", lambda c, w: "Plate to where it has most room"
     MOUNT = "another mount", lambda c, w: f"Take {c.name}"

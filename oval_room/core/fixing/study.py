@@ -47,6 +47,8 @@ from oval_room.core.units import Ruler
 
 HEAVY: Final = 0.8
 """A panel over this share of its mount's rating wants minding (rules 7.5)."""
+SWAYS: Final = 600.0
+"""A pole longer than this wants a brace (rules 7.8) [mm]."""
 FLAT: Final = 0.5
 """A ceiling this near to its full height is level there [mm]."""
 
@@ -372,6 +374,8 @@ def _plate_findings(
             out.append(Finding(FixingCode.POLE, Level.GOOD, "6.5", about, overhead, end, more=told))
     if isinstance(mount, Mount):
         out += _rating(about, mount, item)
+    if overhead is not None and beyond(overhead, SWAYS):
+        out.append(Finding(FixingCode.SWAY, Level.MIND, "7.8", about, overhead, SWAYS))
     if overhead is not None:
         out += _overhead(about, plate, survey)
     off = plate.x - projector.pose.x

@@ -15,6 +15,8 @@ from oval_room.core.fixing.study import FixingResult, ProjectorPlate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.projection.beam_study import in_the_way
+from oval_room.core.projection.body import body_of
+from oval_room.core.projection.body_study import solid
 from oval_room.core.projection.clear_places import Places, places
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.mount_window import MountWindow, mount_window
@@ -145,6 +147,8 @@ def _window(survey: Survey, throw: ProjectorThrow, plate: ProjectorPlate, pictur
         centre=(picture.pose.x, picture.pose.z),
         size=throw.raster,
         screen_y=picture.pose.y,
+        bodies=body_of(item, hung=True, ceiling=room.ceiling_at(plate.x, plate.y) - pose.z).boxes,
+        things=solid(survey).values(),
     )
     return PlateWindow(found, borders, clear, (plate.x, plate.y))
 

@@ -4,7 +4,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oval_room.core.levels import SLIM
+from oval_room.core.projection.body import TOUCH, Box, put_at
 from oval_room.core.projection.throw import Span
 
 Grid = NDArray[np.float64]
@@ -57,6 +58,21 @@ def struck_from(
             hi = np.where(starts & ~stops, np.minimum(hi, turn), hi)
             lo = np.where(~starts & stops, np.maximum(lo, turn), lo)
     return met & behind & (lo <= hi + SLIM)
+
+
+def in_something(x: Grid, y: Grid, z: float, *, body: Box, thing: Box) -> Mask:
+    """From which lens places (x, y) at a height a body stands in a thing; touching is not [mm].
+
+    body: about its lens. thing: in the room.
+    """
+    _, _, up = put_at(body, (0.0, 0.0, z))
+    met = np.ones_like(x, dtype=np.bool_)
+    if min(up.greatest, thing[2].greatest) - max(up.least, thing[2].least) <= TOUCH:
+        return ~met
+    for at, own, span in ((x, body[0], thing[0]), (y, body[1], thing[1])):
+        over = np.minimum(at + own.greatest, span.greatest) - np.maximum(at + own.least, span.least)
+        met &= over > TOUCH
+    return met
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,16 +147,22 @@ def places(
     centre: tuple[float, float],
     size: tuple[float, float],
     screen_y: float,
+    bodies: Sequence[Box] = (),
+    things: Iterable[Box] = (),
 ) -> Places:
-    """A window of plate places, by where the beam is clear of boxes.
+    """A window of plate places, by where the beam is clear of boxes and the body of things.
 
     Args:
         x, y: the window, along and out. lens: from the plate along and out, and its height above the floor.
         boxes: what must not be struck. centre, size: of the raster lit. screen_y: the screen's plane [mm].
+        bodies: of the projector about its lens; things: what they must not stand in.
     """
     counts = [max(1, min(CELLS, math.ceil((ends[1] - ends[0]) / CELL))) for ends in (x, y)]
     at_x, at_y = np.meshgrid(_middles(x, counts[0]) + lens[0], _middles(y, counts[1]) + lens[1])
     clear = np.ones_like(at_x, dtype=np.bool_)
     for box in boxes:
         clear &= ~struck_from(at_x, at_y, lens[2], centre=centre, size=size, screen_y=screen_y, box=box)
+    for thing in things:
+        for body in bodies:
+            clear &= ~in_something(at_x, at_y, lens[2], body=body, thing=thing)
     return Places(x, y, clear)

@@ -6,6 +6,7 @@ from typing import Final
 
 from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.projection.beam_study import BeamResult, study_beam
+from oval_room.core.projection.body_study import BodyResult, study_body
 from oval_room.core.projection.commands import PutMemory, PutProjector
 from oval_room.core.projection.entries import throw_entries
 from oval_room.core.projection.figures import KINDS
@@ -47,6 +48,14 @@ PART: Final = Part(
             study_beam,
             by_wall=True,
             judges=("projector", "screen"),
+        ),
+        Study(
+            "bodies",
+            BodyResult,
+            lambda c: (c.seen("room", "things"), c.scheme, c.of(ThrowResult), c.ruler),
+            study_body,
+            by_wall=True,
+            judges=("projector",),
         ),
         Study(
             "ultra-short",

@@ -5,6 +5,7 @@ from __future__ import annotations
 from oval_room.core.findings import Code, CureKind, Finding
 from oval_room.core.levels import Level
 from oval_room.core.projection.keystone import keystone_level
+from oval_room.core.projection.ultra_short import FLAT
 from oval_room.core.words import Words, capital
 
 
@@ -112,7 +113,7 @@ def _cabinet(f: Finding, w: Words) -> str:
     return (
         f"{name} stands {w.length(f.value, 'nearest')} off the wall and reaches {w.length(m['needed'], 'least')} out. "
         f"One millimetre nearer is {m['wider']:.1f} mm narrower and {m['down']:.1f} mm lower at the bottom: nothing "
-        "moves it once it is aligned."
+        f"moves it once it is aligned. What it lights is flat to {FLAT:.0f} mm under a 2 m straight-edge."
     )
 
 
@@ -247,6 +248,13 @@ class ThrowCode(Code):
         ),
     )
     LENS_BEHIND = "throw: lens behind the screen", lambda f, w: "The lens is behind the screen."
+    BODY_IN = (
+        "throw: body in something",
+        lambda f, w: (
+            f"{w.named(f.about, 'projector')} would stand {w.length(f.value, 'least')} in {w.name(f.about, 'thing')}: "
+            "its body or its pole."
+        ),
+    )
     BEAM_THING = "throw: in the beam", lambda f, w: _in_beam(f, w, w.name(f.about, "thing"))
     BEAM_HEAD = "throw: a head in the beam", lambda f, w: _in_beam(f, w, f"the head of {w.name(f.about, 'seat')}")
     BEAM_WALK = "throw: somebody coming in", _walks_in

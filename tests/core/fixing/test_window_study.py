@@ -79,6 +79,7 @@ class MountWindows(unittest.TestCase):
         seen = set()
         evaluate_ = Evaluator("p1")
         for line in (
+            "put fan fan 900 x 900 x 300 at 1550 out 3300 up 2050",
             "put pendant lamp 120 x 120 x 1000 at 2140 out 2300 up 1400",
             "put lamp rail 60 x 60 x 300 at 1900 out 1600 up 1500",
         ):
@@ -92,7 +93,7 @@ class MountWindows(unittest.TestCase):
                     x = found.places.x[0] + (column + 0.5) * wide - plate.lens.right
                     y = found.places.y[0] + (row + 0.5) * deep - plate.lens.forward
                     report = evaluate_(apply(plan, PutProjector(id="j1", x=x, y=y), SHELF), SHELF)
-                    hit = any(one.code.name in ("BEAM_THING", "BEAM_HEAD") for one in report.findings)
+                    hit = any(one.code.name in ("BEAM_THING", "BEAM_HEAD", "BODY_IN") for one in report.findings)
                     self.assertEqual(bool(found.places.clear[row, column]), not hit, (line, row, column))
                     seen.add(hit)
         self.assertEqual(seen, {True, False})
@@ -132,6 +133,11 @@ class MountWindows(unittest.TestCase):
         self.assertTrue(a <= found.plate[0] <= b)
         self.assertIn("550 mm long", Words(short).finding(finding))  # 400 and 75 past either middle
         self.assertEqual(finding.cures, ())
+
+    def test_a_long_pole_wants_a_brace(self) -> None:
+        for z, sways in ((1700, True), (2200, False)):
+            codes = {one.code.name for one in evaluate(say(ROOM, "ceiling 2700", f"lens up {z}"), SHELF).findings}
+            self.assertEqual("SWAY" in codes, sways, z)
 
     def test_a_room_that_leaves_no_place_has_no_window(self) -> None:
         self.assertEqual(evaluate(SHORT, SHELF).of(WindowResult).windows, {})

@@ -21,6 +21,9 @@ PLANS: Final[tuple[Plan, ...]] = (
     room(
         *LIT, "nose down 6", "memory film 2.40", "put pendant lamp 90 x 90 x 400 at 1300 out 400 up 2000", outline=BOX
     ),
+    room(*LIT, "put beam 4000 x 400 x 700 at 0 out 3000 up 1700", outline=BOX),
+    room(*LIT, "ceiling 3000", "lens up 2000", outline=BOX),
+    room("seat 3500", "screen Drop 240 scope", "joists along", "joist 300 pilot", "joist 700 pilot", outline=BOX),
     room(*LIT, "boxed hush-box", outline=BOX),
     room(*LIT, "boxed carried in", outline=BOX),
     room(

@@ -1,0 +1,80 @@
+"""Cases of screens that come down from the ceiling: the joists they hang from (rules 7.8)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.fixing.overhead import ON_A_JOIST, Joists
+from oval_room.core.fixing.says import FixingCode, FixingCure
+from oval_room.core.fixing.window_study import joists_over
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Scheme
+from oval_room.core.plan.gear import GearShelf, Screen
+from oval_room.core.report import Result
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Survey
+from oval_room.core.survey.stud_study import StudResult
+from oval_room.core.units import Ruler
+
+COMES_DOWN: Final = ("drop-down", "manual")
+END: Final = 40.0
+"""A hook holds a case at least so far inside its end (planning value of ours) [mm]."""
+PULLED: Final = 2.0
+"""A cloth that is pulled by hand counts so often (rules 7.8)."""
+
+
+@dataclass(frozen=True, slots=True)
+class CaseResult(Result):
+    """Where cases are hung, by picture: places along the wall and out from it [mm]."""
+
+    hooks: dict[str, tuple[tuple[float, float], ...]]
+
+
+def study_cases(
+    survey: Survey, scheme: Scheme, gear: GearShelf, studs: StudResult, ruler: Ruler, wall: int = 1
+) -> CaseResult:
+    """Every screen of a scheme that comes down from the ceiling."""
+    joists = joists_over(survey, studs) if wall == 1 else None
+    out, hooks = list[Finding](), dict[str, tuple[tuple[float, float], ...]]()
+    for key, picture in scheme.pictures.items():
+        item = gear.get(picture.gear or "")
+        if not isinstance(item, Screen) or item.way not in COMES_DOWN:
+            continue
+        finding, places = _hung(key, picture, item, joists, ruler)
+        out.append(finding)
+        if places:
+            hooks[key] = places
+    return CaseResult({}, tuple(out), hooks)
+
+
+def _hung(
+    key: str, picture: Picture, item: Screen, joists: Joists | None, ruler: Ruler
+) -> tuple[Finding, tuple[tuple[float, float], ...]]:
+    half, y = picture.across / 2 + picture.frame_side - END, picture.pose.y
+    ends = picture.pose.x - half, picture.pose.x + half
+    kg = (item.mass_kg or 0.0) * (PULLED if item.way == "manual" else 1.0)
+    more: dict[str, object] = {"kg": kg, "pulled": item.way == "manual", "why": ""}
+
+    def told(level: Level, why: str, value: float | None = None, cures: tuple[Cure, ...] = ()) -> Finding:
+        return Finding(
+            FixingCode.CASE, level, "7.8", {"picture": key}, value, 0.0, cures=cures, more=more | {"why": why}
+        )
+
+    if joists is None or not joists.lines:
+        return told(Level.NOTE, "unknown"), ()
+    if joists.across == "x":
+        over = [line for line in joists.lines if ends[0] <= line <= ends[1]]
+        if len(over) < 2:
+            return told(Level.MIND, "few"), ()
+        more |= {"at": (over[0], over[-1])}
+        return told(Level.GOOD, "across"), ((over[0], y), (over[-1], y))
+    line = min(joists.lines, key=lambda one: abs(one - y))
+    more |= {"joist": line}
+    if abs(line - y) <= ON_A_JOIST:
+        return told(Level.GOOD, "along", abs(line - y)), tuple((x, y) for x in ends)
+    to = ruler.safe(line, "nearest")
+    cure = Cure(FixingCure.CASE, to, PutPicture(id=key, y=to))
+    return told(Level.NOTE, "beside", abs(line - y), (cure,)), ()

@@ -1,0 +1,57 @@
+"""What the case of a cloth that comes down hangs from (rules 7.8)."""
+
+from __future__ import annotations
+
+import unittest
+
+from oval_room.core.evaluate import evaluate
+from oval_room.core.findings import Finding
+from oval_room.core.fixing.case_study import CaseResult
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.solve.cures import cures_that_cure
+from oval_room.core.words import Words
+from oval_room.demo.shop import WHOLE
+from tests.core.survey.rooms import room, say
+
+FINDS = tuple(f"joist {at} pilot" for at in (300, 700, 1100))
+"""Every 400 from 300."""
+
+
+def hall(*lines: str) -> Plan:
+    return say(room("seat 3500", outline="room 5000 x 6000"), "screen Drop 240 scope", "along 2500", *lines, gear=WHOLE)
+
+
+def found(plan: Plan) -> Finding:
+    return next(one for one in evaluate(plan, WHOLE).findings if one.code.name == "CASE")
+
+
+class Cases(unittest.TestCase):
+    def test_from_two_joists_that_run_out(self) -> None:
+        """2400 wide and 40 of frame either side, hooks 40 inside: 1300 to 3700, so the joists at 1500 and 3500."""
+        plan = hall("joists out", *FINDS)
+        (places,) = evaluate(plan, WHOLE).of(CaseResult).hooks.values()
+        for got, want in zip((place[0] for place in places), (1500, 3500), strict=True):
+            self.assertAlmostEqual(got, want, delta=1.0)
+        self.assertEqual(found(plan).level, Level.GOOD)
+        self.assertIn("18 kg", Words(plan).finding(found(plan)))
+
+    def test_along_one_or_beside_it(self) -> None:
+        plan = hall("joists along", *FINDS, "stand-off 150 mm")
+        self.assertEqual(found(plan).level, Level.NOTE)
+        (tried,) = cures_that_cure(plan, WHOLE, evaluate(plan, WHOLE), found(plan))
+        self.assertAlmostEqual(tried.plan.chosen.pictures["p1"].pose.y, 300, delta=1.0)
+        self.assertEqual(found(tried.plan).level, Level.GOOD)
+        (places,) = evaluate(tried.plan, WHOLE).of(CaseResult).hooks.values()
+        self.assertEqual({place[1] for place in places}, {tried.plan.chosen.pictures["p1"].pose.y})
+
+    def test_not_found_yet_or_too_few(self) -> None:
+        self.assertIn("find them", Words(hall()).finding(found(hall())))
+        wide = hall("joists out", "joist 200 pilot", "joist 4800 pilot", "joist 2500 pilot")
+        self.assertIn(found(wide).level, (Level.GOOD, Level.MIND))
+        names = {one.code.name for one in evaluate(say(hall(), "screen Frame 100 woven", gear=WHOLE), WHOLE).findings}
+        self.assertNotIn("CASE", names)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -31,7 +31,7 @@ class Choosing(BrowserCase):
         page.locator("[data-panel=near]").first.click()
         first = page.locator(".near .cure").first
         first.wait_for()
-        self.assertRegex(page.locator(".near li").first.inner_text(), r"to spare: ")
+        self.assertGreater(page.locator(".near li", has_text="to spare: ").count(), 0)
         self.assertIn("short: ", page.locator(".near").inner_text())
         self.assertEqual(self.axe(page), [])
         first.focus()

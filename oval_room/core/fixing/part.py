@@ -8,6 +8,7 @@ from oval_room.core.fixing.case_study import CaseResult, study_cases
 from oval_room.core.fixing.commands import PutBench
 from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.load_sums import LOAD_SUMS
 from oval_room.core.fixing.offers import mount_here_be, stem_here_be
 from oval_room.core.fixing.phrases import PHRASES
 from oval_room.core.fixing.says import FixingCode, FixingCure
@@ -61,7 +62,7 @@ PART: Final = Part(
     phrases=PHRASES,
     offers=(Offer("mount", ("arm",), mount_here_be), Offer("stem", ("drop",), stem_here_be)),
     entries={"fixing": fixing_entries},
-    sums=(SumGroup("Holes", SUMS),),
+    sums=(SumGroup("Holes", SUMS), SumGroup("Loads, screws, cutting", LOAD_SUMS)),
     stage=StageSpec(
         "fixing",
         "Fixing",

@@ -95,11 +95,12 @@ def _items(raw: object, count: int | None, what: str) -> Sequence[object]:
 
 @dataclass(frozen=True, slots=True)
 class Length(Given):
-    """A length, or `count` of them; count None with many set takes any number."""
+    """A length, or `count` of them; count None with many set takes any number, `each` of so many lengths."""
 
     sign: Sign = "positive"
     count: int | None = None
     many: bool = False
+    each: int | None = None
 
     @property
     def keys(self) -> tuple[str, ...]:
@@ -107,12 +108,19 @@ class Length(Given):
 
     @property
     def kind(self) -> str:
+        if self.each:
+            return f"list of {self.each} lengths each"
         if self.many:
             return "lengths"
         return f"{self.count} lengths" if self.count else "length"
 
     def read_as(self, raw: object, suffix: str, unit: Unit) -> object:
         """The value in mm of what came under a suffix."""
+        if self.each:
+            return tuple(
+                tuple(self._one(one, suffix, unit) for one in _items(item, self.each, "lengths"))
+                for item in _items(raw, None, "items")
+            )
         if self.count or self.many:
             return tuple(self._one(item, suffix, unit) for item in _items(raw, self.count, "lengths"))
         return self._one(raw, suffix, unit)
@@ -133,6 +141,8 @@ class Length(Given):
         return mm
 
     def typed(self, text: str) -> tuple[str, object]:
+        if self.each:
+            return f"{self.key}_text", [split_list(part) for part in text.split(";") if part.strip()]
         return f"{self.key}_text", (split_list(text) if self.count or self.many else text)
 
 

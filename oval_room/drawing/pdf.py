@@ -65,6 +65,7 @@ _INKS: Final[dict[str, Ink]] = {
     "plate-struck": Ink(0, (), 0.7),
     "plate-safest": Ink(0.8),
     "bridging": Ink(0.8),
+    "slot": Ink(0.4),
     "hush-box": Ink(0.6, (3, 1.5)),
     "port": Ink(0.8, (), 1.0),
     "joist-cut": Ink(0.8, (), 0.9),

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import extent, hangs_on
@@ -58,6 +59,7 @@ def plate_detail(look: Look) -> Scene | None:
     _columns(draft, look, plates, window[0], window[1], zero)
     for plate in plates:
         _own(draft, look, plate.holes)
+        _held(draft, look, plate)
     title = "plates and holes" if many else f"{plates[0].picture.name}, plate and holes"
     told = f"Holes from {zero.name}, rows from the floor."
     return Scene("plate", title, window, tuple(draft.shapes), told)
@@ -131,6 +133,16 @@ def _own(draft: Draft, look: Look, holes: HoleMap) -> None:
         draft.line(first, last, "check", "fixing")
         middle, text = P((first[0] + last[0]) / 2, (first[1] + last[1]) / 2), f"check {look.show(holes.check_diagonal)}"
         draft.add(Label(middle, text, "label", "fixing", offsets=((0, 14), (0, -16), (80, 18)), priority=3))
+
+
+def _held(draft: Draft, look: Look, plate: _Plate) -> None:
+    """What holds it, and how much of that is used."""
+    held = look.report.of(LoadResult).held.get(plate.key)
+    if held is None:
+        return
+    text = f"{len(held.bolts)} × {held.fixing}, the worst {held.use:.0f} %"
+    at, offsets = P(plate.picture.pose.x, plate.holes.rows[-1]), ((0, -16), (0, -30), (0, -44), (0, 14))
+    draft.add(Label(at, text, "strong", "fixing", offsets=offsets, priority=2, ref=plate.key))
 
 
 def _signed(look: Look, height: float) -> str:

@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.gear import Mount, Screen
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look, corners, parts_of
 from oval_room.drawing.scene import Draft, Label, P
+
+SLOT: Final = 5.0
+"""Half a slot's height, drawn [mm]."""
 
 
 def wall_picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
@@ -44,9 +50,12 @@ def wall_holes(draft: Draft, look: Look, key: str, picture: Picture, holes: Hole
     if near and isinstance(mount, Mount):
         middle = (holes.rows[0] + holes.rows[-1]) / 2
         half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
-        draft.box(
-            picture.pose.x - half_w, middle - half_h, picture.pose.x + half_w, middle + half_h, "plate", "fixing", key
-        )
+        place = look.report.of(FixingResult).places.get(key)
+        x = place.plate if place else picture.pose.x
+        draft.box(x - half_w, middle - half_h, x + half_w, middle + half_h, "plate", "fixing", key)
+        for left, right in mount.slots or ():
+            for row in holes.rows:
+                draft.box(x + left, row - SLOT, x + right, row + SLOT, "slot", "fixing", key)
     if near and holes.vesa_width:
         for u in (-holes.vesa_width / 2, holes.vesa_width / 2):
             for v in (holes.vesa_upper, holes.vesa_lower):

@@ -62,6 +62,8 @@ def write_csv(items: Iterable[GearItem]) -> str:
 def _cell(value: object) -> str:
     if value is None:
         return ""
+    if isinstance(value, list) and value and isinstance(value[0], list):
+        return "; ".join(" to ".join(map(_cell, one)) for one in value)
     if isinstance(value, list):
         return " x ".join(map(_cell, value)) if value else "none"
     text = repr(value) if isinstance(value, float) else str(value)
@@ -143,6 +145,7 @@ def _csv_rows(content: bytes) -> Iterable[tuple[int, object]]:
 
 
 _TYPES: Final = {name: str(info.annotation) for model in MODELS for name, info in model.model_fields.items()}
+_SPANS: Final = frozenset(name for name, of in _TYPES.items() if "tuple[tuple" in of)
 _PAIRS: Final = frozenset(name for name, of in _TYPES.items() if "tuple" in of)
 _NUMBERS: Final = frozenset(name for name, of in _TYPES.items() if "float" in of or "int" in of) - _PAIRS
 
@@ -150,6 +153,8 @@ _NUMBERS: Final = frozenset(name for name, of in _TYPES.items() if "float" in of
 def _value(name: str, cell: str) -> object:
     """A cell as the edition keeps it."""
     plain = cell.removeprefix("'") if cell[1:2] in (*FORMULA, "'") else cell
+    if name in _SPANS and plain != "none":
+        return [[_plain_number(end.strip()) for end in one.split("to")] for one in plain.split(";")]
     if name in _PAIRS:
         if plain == "none":
             return []

@@ -114,6 +114,7 @@ class Sentences(unittest.TestCase):
             "tray",
             "stands",
             "life",
+            "screws",
             "no_white",
             "on_ladder",
             "picture_newer",

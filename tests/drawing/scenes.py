@@ -58,6 +58,7 @@ BOXED = (
     ("seat 2200", "screen 70", "projector Heron", "boxed hush-box"),
     ("seat 2200", "screen 90", "projector Longreach", "throw 4600", "boxed behind a port"),
 )
+STUDDED = tuple(f"stud w1 {at} pilot" for at in (400, 800, 1200, 1600, 2000, 2400))
 TRAYS = ("put furniture board 2000 x 700 x 430 at 1000 out 0 up 0", "seat 3000", "screen 100", "bottom 754 mm")
 
 
@@ -93,6 +94,15 @@ def looks() -> Iterator[tuple[str, Look]]:
     yield "a tilted lens", _look(tilted, "p1", "s1")
     for n, lines in enumerate(BOXED, 1):
         yield f"boxed {n}", _look(say(room(*lines, outline="room 4000 x 3600")), "p1", "s1")
+    slots = say(
+        room("made of w1 timber", *STUDDED, outline="room 4000 x 5000"),
+        "seat 3000",
+        "tv Slate 55",
+        "mount Tilt 400",
+        "along 2110",
+        gear=WHOLE,
+    )
+    yield "studs in slots", _look(slots, "p1", "s1", gear=WHOLE)
     row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
     yield "chapel, a row", _look(row, "p3", "s1")
     for n, lines in enumerate(ROOMS, 1):

@@ -35,6 +35,18 @@ CAPACITIES: Final[dict[str, Capacity]] = {
 """By the fixing and what it goes into (rules 7.6)."""
 
 
+SUITS: Final[dict[str, tuple[str, ...]]] = {
+    "timber": ("coach 8x50 timber", "wood 5x40 timber"),
+    "steel 20": ("toggle 20 ga", "bolt m8 bridging"),
+    "steel 25": ("toggle 25 ga", "bolt m8 bridging"),
+    "masonry": ("plug 10 brick", "sleeve m8 block", "anchor m8 concrete"),
+    "brick": ("plug 10 brick",),
+    "hollow": ("sleeve m8 block",),
+    "concrete": ("anchor m8 concrete",),
+}
+"""The fixings that go into a wall, the usual one first; of other walls nothing is said (rules 7.6)."""
+
+
 def capacity_of(fixing: str) -> Capacity:
     """The planning values of a fixing.
 

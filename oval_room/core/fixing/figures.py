@@ -49,6 +49,17 @@ KINDS: Final = kinds(
             ("right", "plate's window, right end", "x_c + shift left sideways × w + dx"),
         )
     ),
+    FigureKind(
+        "panel_use",
+        "picture.{picture}.fixing.use",
+        "pct",
+        "worst fixing's use",
+        "7.5",
+        "100 × (T/T_allow + V/V_allow)",
+        "fixing",
+        short="fixing",
+        rank=17,
+    ),
     FigureKind("shelf", "projector.{projector}.shelf", "mm", "shelf above the floor", "6.5", "z_l − dz", "fixing"),
     FigureKind(
         "upper_row",

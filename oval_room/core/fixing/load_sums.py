@@ -11,7 +11,7 @@ from oval_room.core.fixing.capacity import CAPACITIES, Capacity, capacity_of
 from oval_room.core.fixing.cut_list import KERF, cut_list
 from oval_room.core.fixing.hands import people
 from oval_room.core.fixing.light_strip import INSET, strip_run
-from oval_room.core.fixing.plate_studs import Slot, plate_place
+from oval_room.core.fixing.plate_studs import Slot, place_on_studs
 from oval_room.core.fixing.screws import screw_choice
 from oval_room.core.levels import Level
 from oval_room.core.sums.declare import Result, Shown, Sum
@@ -33,7 +33,9 @@ def _studs(
         raise RefusedError(f"give at most {MOST_STUDS} studs", field="studs", value=len(studs))
     if len(slots_from_plate_centre) > MOST_SLOTS:
         raise RefusedError(f"give at most {MOST_SLOTS} slots", field="slots_from_plate_centre")
-    found = plate_place(panel_centre_wanted, slots_from_plate_centre, studs, slide=slide_each_way, least=studs_needed)
+    found = place_on_studs(
+        panel_centre_wanted, slots_from_plate_centre, studs, slide=slide_each_way, least=studs_needed
+    )
     return {
         "possible": found is not None,
         "centred": found is not None and found.centred,

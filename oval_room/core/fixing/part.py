@@ -8,6 +8,7 @@ from oval_room.core.fixing.case_study import CaseResult, study_cases
 from oval_room.core.fixing.commands import PutBench
 from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.load_study import LoadResult, study_loads
 from oval_room.core.fixing.load_sums import LOAD_SUMS
 from oval_room.core.fixing.offers import mount_here_be, stem_here_be
 from oval_room.core.fixing.phrases import PHRASES
@@ -31,7 +32,15 @@ PART: Final = Part(
         Study(
             "fixing",
             FixingResult,
-            lambda c: (c.seen("room", "made", "finds", "services", "things"), c.scheme, c.gear, c.ruler, c.keep),
+            lambda c: (
+                c.seen("room", "made", "finds", "services", "things"),
+                c.scheme,
+                c.gear,
+                c.ruler,
+                c.of(StudResult),
+                c.wall,
+                c.keep,
+            ),
             study_fixing,
             by_wall=True,
             judges=("projector", "tv", "mount", "stem"),
@@ -50,6 +59,22 @@ PART: Final = Part(
             ),
             study_windows,
             by_wall=True,
+        ),
+        Study(
+            "loads",
+            LoadResult,
+            lambda c: (
+                c.seen("room", "made", "things"),
+                c.scheme,
+                c.gear,
+                c.of(FixingResult),
+                c.of(StudResult),
+                c.ruler,
+                c.wall,
+            ),
+            study_loads,
+            by_wall=True,
+            judges=("tv", "mount"),
         ),
         Study(
             "cases",

@@ -28,7 +28,7 @@ class PlatePlace:
         return abs(self.off) <= SLIM
 
 
-def plate_place(
+def place_on_studs(
     wanted: float, slots: Sequence[Slot], studs: Sequence[float], *, slide: float, least: int = 2
 ) -> PlatePlace | None:
     """The plate's place with the least panel shift, then the least slide (rules 7.4); None where no place catches

@@ -227,6 +227,55 @@ def _case(f: Finding, w: Words) -> str:
     )
 
 
+def _plate_studs(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    if m["why"] == "lines":
+        return f"Studs hold the plate of {name}: find them behind it, then its holes go into their middles."
+    if m["why"] == "slots":
+        return f"Where the slots of {m['mount']} are is not known: measure them from its middle, so that studs fit in."
+    if m["why"] == "none":
+        told = f"No place of the plate of {name} has {'two studs' if m['wanted'] > 1 else 'a stud'} in its slots"
+        if m["board"] is None:
+            return f"{told}: find the studs on both sides, then screw a board across them."
+        a, b = m["board"]
+        return (
+            f"{told}: screw a board of 18 mm plywood or 38 mm timber across the studs at {w.length(a)} and "
+            f"{w.length(b)}, {w.length(b - a, 'least')} between their middles, and the plate onto it."
+        )
+    at = " and ".join(w.length(one) for one in m["studs"])
+    if f.level is Level.GOOD:
+        return f"Studs at {at} lie in the slots of {name}, its plate's middle at {w.length(m['plate'])}: drill there."
+    way = "right" if (f.value or 0) > 0 else "left"
+    return (
+        f"With its plate on the studs at {at}, {name} hangs {w.length(abs(f.value or 0), 'nearest')} to the {way} of "
+        "where it is planned."
+    )
+
+
+def _load(f: Finding, w: Words) -> str:
+    m, name = f.more, w.named(f.about, "picture")
+    by = ", a hand pulling at it" if m["hand"] else ""
+    told = (
+        f"{name} with its mount, {m['kg']:g} kg {w.length(m['out'])} out{by}: the worst of {m['count']} × {m['fixing']}"
+    )
+    if f.level is Level.STOP:
+        return f"{told} would bear {f.value:.0f} % of what it may: nearer to the wall, more fixings, or others."
+    return f"{told} bears {f.value:.0f} % of what it may."
+
+
+def _screws(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    if m["choose"] is not None:
+        return (
+            f"Screws into {name}: {m['thread']} × {m['choose']:g} mm, for a bracket of 2.5 mm and a washer; "
+            f"{m['span'][0]:.1f} to {m['span'][1]:.1f} mm holds and stays off the picture. Measure the bracket first."
+        )
+    if m["spacer"] is not None:
+        then = f"{m['thread']} × {m['then']:g} mm"
+        return f"No stock screw fits {name}: a spacer of {m['spacer']:g} mm more makes {then} right."
+    return f"The holes of {name} are too shallow for any {m['thread']} screw: another bracket."
+
+
 class FixingCode(Code):
     """What is found of fixings, and its sentence."""
 
@@ -252,6 +301,17 @@ class FixingCode(Code):
     )
     BENCH_WANTED = "fixing: measure it on the bench", _bench_wanted
     WINDOW = "fixing: mount window", _window
+    PLATE_STUDS = "fixing: studs behind the plate", _plate_studs
+    LOAD = "fixing: load on the wall", _load
+    SCREWS = "fixing: screws into the panel", _screws
+    HANDS = (
+        "fixing: hands to lift it",
+        lambda f, w: (
+            f"{w.named(f.about, 'picture')} weighs {f.value:g} kg and is {w.length(f.more['wide'], 'nearest')} wide: "
+            + ("two lift while one hooks it." if f.more["people"] == 2 else "three people, or a lift.")
+            + " Upright all the way, feet off after it hangs."
+        ),
+    )
     CASE = "fixing: what a screen's case hangs from", _case
     SWAY = (
         "fixing: a long pole sways",
@@ -272,6 +332,7 @@ class FixingCure(CureKind):
     """What is offered, as a short order."""
 
     WITHIN = "within the mount", _within
+    OVER_STUDS = "picture over the studs", lambda c, w: f"Picture's middle to {w.length(c.value)} along"
     CASE = "case onto the joist", lambda c, w: f"Cloth to {w.length(c.value)} from the wall, under the joist"
     JOIST = "plate onto the joist", lambda c, w: f"Plate onto the joist at {w.length(c.value)}"
     SAFEST = "middle of the window", lambda c, w: "Plate to where it has most room"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import partial
 from typing import Final, NamedTuple
 
@@ -25,6 +25,7 @@ from oval_room.core.fixing.document import (
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.fixing.mount_range import beyond_mount
+from oval_room.core.fixing.plate_studs import PlatePlace, place_on_studs
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level, beyond
@@ -32,7 +33,7 @@ from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Source
-from oval_room.core.plan.room import Room, Slope
+from oval_room.core.plan.room import STUDDED, Room, Slope
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
@@ -43,8 +44,11 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import Face, hangs_on
 from oval_room.core.screens.placing import things_below
 from oval_room.core.survey.document import Survey
+from oval_room.core.survey.stud_study import LIKELY, StudResult, Studs
 from oval_room.core.units import Ruler
 
+SINGLE: Final = 150.0
+"""An arm whose plate is no wider stands on one stud (planning value of ours) [mm]."""
 HEAVY: Final = 0.8
 """A panel over this share of its mount's rating wants minding (rules 7.5)."""
 SWAYS: Final = 600.0
@@ -70,26 +74,39 @@ class FixingResult(Result):
 
     holes: dict[str, HoleMap]
     plates: dict[str, ProjectorPlate]
+    places: dict[str, PlatePlace] = field(default_factory=dict)
+    """Of wall plates that studs decide about, by picture."""
 
 
-def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, keep: Keep = anew) -> FixingResult:
+def study_fixing(
+    survey: Survey,
+    scheme: Scheme,
+    gear: GearShelf,
+    ruler: Ruler,
+    studs: StudResult | None = None,
+    wall: int = 1,
+    keep: Keep = anew,
+) -> FixingResult:
     """Where the holes go for every picture and projector of a scheme.
 
     Args:
+        studs: what was found behind the walls. wall: the one that is looked at as the display wall.
         keep: keeps what was worked out for a picture while nothing that bears on it changes.
     """
     book, findings = FigureBook(KINDS), list[Finding]()
     holes: dict[str, HoleMap] = {}
     plates: dict[str, ProjectorPlate] = {}
-    kept = scheme.kept(Benches)
+    kept, places = scheme.kept(Benches), dict[str, PlatePlace]()
+    behind = studs.surfaces.get(f"w{wall}") if studs is not None else None
     for key, picture in scheme.pictures.items():
         if picture.kind == "panel":
             _, bench = kept.of(key) or ("", None)
-            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), bench)
+            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), bench, behind)
             one = keep(f"holes of {key}", reads, partial(_study_panel, key, *reads))
             book.figures |= one.figures
             findings += one.findings
             holes |= one.holes
+            places |= one.places
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
         if isinstance(item, ProjectorGear) and (projector.hung or item.datum_to_back is None):
@@ -102,7 +119,7 @@ def study_fixing(survey: Survey, scheme: Scheme, gear: GearShelf, ruler: Ruler, 
             findings += _plate_findings(
                 key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
             )
-    return FixingResult(book.figures, tuple(findings), holes, plates)
+    return FixingResult(book.figures, tuple(findings), holes, plates, places)
 
 
 class Mounted(NamedTuple):
@@ -126,7 +143,13 @@ def mounted(scheme: Scheme, finding: Finding) -> Mounted | None:
 
 
 def _study_panel(
-    key: str, survey: Survey, picture: Picture, sheet: object, mount: object, bench: Bench | None
+    key: str,
+    survey: Survey,
+    picture: Picture,
+    sheet: object,
+    mount: object,
+    bench: Bench | None,
+    studs: Studs | None = None,
 ) -> FixingResult:
     """One panel's hole rows, and what they go into."""
     item = sheet if isinstance(sheet, Panel) else None
@@ -139,13 +162,16 @@ def _study_panel(
     if hung is not None:
         always += _rating({"picture": key}, hung, item)
         always += _beyond(key, picture, face.out if face else 0.0, hung, panel)
-    found = _holes(picture, panel, rows) if panel is not None and rows is not None else None
+    place = in_studs(picture.pose.x, rows, studs) if rows is not None and face is None else None
+    if rows is not None and survey.kind_of("w1") not in STUDDED:
+        rows, place = _at_slots(rows), None
+    found = _holes(picture, panel, rows, place) if panel is not None and rows is not None else None
     if found is None or panel is None or rows is None:
         missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more=_missing(panel, item, hung))
         return FixingResult({}, (missing, *always), {}, {})
     kind = "built out" if face is not None and face.lie != "over an edge" else survey.kind_of("w1")
     book = FigureBook(KINDS)
-    _hole_figures(book, key, picture, panel, rows, found, sources_of(bench, panel, rows, called(picture, item)))
+    _hole_figures(book, key, picture, panel, rows, found, sources_of(bench, panel, rows, called(picture, item)), place)
     if face is not None:
         _from_its_edge(book, key, picture, face, found)
     if hung is not None:
@@ -153,7 +179,7 @@ def _study_panel(
         always += assumed_findings({"picture": key}, sources, ("row",), hung.name)
     told = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
     findings = (told, *_into_what(key, survey, kind), *always, *_near_services(key, survey, found))
-    return FixingResult(book.figures, findings, {key: found}, {})
+    return FixingResult(book.figures, findings, {key: found}, {}, {key: place} if place else {})
 
 
 def _missing(panel: Panel | None, sheet: Panel | None, mount: Mount | None) -> dict[str, object]:
@@ -246,7 +272,35 @@ def _near_services(key: str, survey: Survey, holes: HoleMap) -> list[Finding]:
     ]
 
 
-def _holes(picture: Picture, panel: Panel, mount: Mount) -> HoleMap | None:
+def in_studs(middle: float, mount: Mount, studs: Studs | None) -> PlatePlace | None:
+    """Where a plate goes so that studs lie in its slots (rules 7.4); None where its slots are not known, or no two do.
+
+    middle: the panel's, along the wall [mm].
+    """
+    if not mount.slots or studs is None:
+        return None
+    lines = [line for line, trust in studs.trust.items() if trust >= LIKELY]
+    return place_on_studs(middle, mount.slots, lines, slide=mount.slide or 0.0, least=studs_wanted(mount))
+
+
+def _at_slots(mount: Mount) -> Mount:
+    """A mount on a wall that holds anywhere: without hole columns of its own, in the middles of its outer slots."""
+    if mount.columns_from_centre or not mount.slots:
+        return mount
+    first, last = min(mount.slots), max(mount.slots)
+    ends = {(first[0] + first[1]) / 2, (last[0] + last[1]) / 2} if first != last else set(first)
+    return mount.model_copy(update={"columns_from_centre": tuple(sorted(ends))})
+
+
+def studs_wanted(mount: Mount) -> int:
+    """Two, or one for an arm on a single tall column (rules 7.4)."""
+    return 1 if mount.reach is not None and mount.plate_width <= SINGLE else 2
+
+
+def _holes(picture: Picture, panel: Panel, mount: Mount, place: PlatePlace | None = None) -> HoleMap | None:
+    columns = mount.columns_from_centre
+    if place is not None:
+        columns = tuple(stud - place.plate for stud in place.studs)
     if panel.top_to_vesa is None or panel.vesa is None:
         return None
     return hole_map(
@@ -257,8 +311,8 @@ def _holes(picture: Picture, panel: Panel, mount: Mount) -> HoleMap | None:
         row_below_vesa=mount.row,
         vesa_height=panel.vesa[1],
         rows_below_upper=mount.rows_below_upper,
-        centre_x=picture.pose.x,
-        columns_from_centre=mount.columns_from_centre,
+        centre_x=picture.pose.x if place is None else place.plate,
+        columns_from_centre=columns,
         vesa_width=panel.vesa[0],
     )
 
@@ -271,8 +325,9 @@ def _hole_figures(
     mount: Mount,
     holes: HoleMap,
     sources: Mapping[str, Source],
+    place: PlatePlace | None = None,
 ) -> None:
-    of = picture.name
+    of, middle = picture.name, picture.pose.x if place is None else place.plate
     z_t = Input("z_t", "panel top above the floor", holes.top, "mm", "chosen")
     t = Input("t", "panel top to the upper VESA holes", panel.top_to_vesa or 0.0, "mm", sources["bolts"])
     r = Input("r", "hole row below those once hung", mount.row, "mm", sources["row"])
@@ -298,13 +353,14 @@ def _hole_figures(
             picture=key,
             n=n,
         )
-    for n, (x, column) in enumerate(zip(holes.columns, mount.columns_from_centre, strict=True), 1):
-        x_c = Input("x_c", "plate's middle", picture.pose.x, "mm", "chosen")
+    told = "from the plate's middle" if place is None else "stud, from the plate's middle"
+    for n, x in enumerate(holes.columns, 1):
+        x_c = Input("x_c", "plate's middle", middle, "mm", "chosen")
         book.add(
             "hole_x",
             x,
             x_c,
-            Input("column", "from the plate's middle", column, "mm", "maker"),
+            Input("column", told, x - middle, "mm", "maker" if place is None else "read"),
             subject=of,
             picture=key,
             n=n,

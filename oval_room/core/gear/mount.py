@@ -9,7 +9,7 @@ from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import MASS, NOTE, PRICE, GearKind, amount, bare, length
-from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mass_of, mm, plain_number
+from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mass_of, mm, plain_number, within
 from oval_room.core.plan.gear import Mount
 from oval_room.core.span import Span
 
@@ -18,6 +18,8 @@ POLE: Final = Span("a pole's length", 20, 5000, (50, 3000))
 PLATE: Final = Span("a plate's side", 30, 2500, (60, 1500))
 ROWS: Final = Span("a further row below the upper one", 10, 1500, (40, 800))
 HOLES: Final = Span("a hole from the plate's middle", 5, 1500, (30, 600))
+SLOT: Final = Span("a slot's end from the plate's middle", 0, 1500, (5, 700))
+SLIDE: Final = Span("how far the panel slides on its mount", 0, 1000, (10, 400))
 MOST_ROWS: Final = 6
 PROFILE: Final = Span("a mount's profile", 5, 1500, (12, 600))
 REACH: Final = Span("an arm's reach", 30, 2000, (100, 1200))
@@ -73,6 +75,28 @@ def _holes(text: str) -> Read:
     """Outer hole columns, alike each way from the plate's middle; none between, or one more pair."""
     found = lengths_of(text, (HOLES,) * 4, "the holes each way from the middle, as in 203 or 100 x 203", 1)
     return Read({"columns_from_centre": (*(-one for one in sorted(found, reverse=True)), *sorted(found))})
+
+
+def _slots(text: str) -> Read:
+    """Slots for screws, alike each way from the plate's middle; one from 0 goes across it."""
+    found: list[tuple[float, float]] = []
+    for part in re.split(r"\s*[,;]\s*", text.strip()):
+        ends = re.split(r"\s*(?:-|–|to)\s*", part)
+        unit = re.search(r"(mm|cm|in|\"|″)$", ends[-1])
+        ends = [end if re.search(r"[a-z\"″]$", end) else f"{end} {unit[1] if unit else 'mm'}" for end in ends]
+        if len(ends) != 2:
+            raise RefusedError(
+                f"give each slot from its near to its far end, as in 60-310 (got {part[:20]})", value=text
+            )
+        near, far = within(ends, (SLOT, SLOT))
+        if near >= far:
+            raise RefusedError(f"a slot's near end comes first, as in 60-310 (got {part[:20]})", value=text)
+        found += [(-far, far)] if near == 0 else [(-far, -near), (near, far)]
+    return Read({"slots": tuple(sorted(found))})
+
+
+def _slots_shown(item: Mount) -> str:
+    return ", ".join(f"{mm(max(a, 0.0))}-{mm(b)}" for a, b in item.slots or () if b > 0)
 
 
 def _holes_shown(item: Mount) -> str:
@@ -163,12 +187,28 @@ _HOLES = GearField(
     _holes,
     _holes_shown,
 )
+_SLOTS = GearField(
+    "slots",
+    "slots for its screws, from its middle, alike each way",
+    "which studs hold it, and where its holes are",
+    "60-310",
+    _slots,
+    _slots_shown,
+)
+_SLIDE = GearField(
+    "slide",
+    "how far the panel slides on it each way",
+    "how far studs may be off",
+    "90 mm",
+    length("slide", SLIDE),
+    lambda item: mm(item.slide) if item.slide is not None else "",
+)
 MOUNT: Final = GearKind(
     "mount",
     "Wall mount",
     "Wall mounts",
     Mount,
-    (_RATED, _ROW_FIELD, _PROFILE, _PLATE, _ROWS, _HOLES, _TILT, _SWIVEL, _REACH, MASS, PRICE, NOTE),
+    (_RATED, _ROW_FIELD, _PROFILE, _PLATE, _SLOTS, _SLIDE, _ROWS, _HOLES, _TILT, _SWIVEL, _REACH, MASS, PRICE, NOTE),
     {"kind": "mount", "holds": "panel", "form": None},
 )
 ARM: Final = GearKind(
@@ -184,6 +224,8 @@ ARM: Final = GearKind(
         replace(_SWIVEL, first=True),
         _TILT,
         _PLATE,
+        _SLOTS,
+        _SLIDE,
         _ROWS,
         _HOLES,
         MASS,

@@ -9,9 +9,8 @@ from pydantic import Field
 from oval_room.core.applying import carried, scheme_id, surface_of, with_values
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import RefusedError
-from oval_room.core.fixing.capacity import capacity_of
+from oval_room.core.fixing.capacity import SUITS, capacity_of
 from oval_room.core.hanging.document import Hanging, HangingKind, WallThing
-from oval_room.core.hanging.holding import SUITS
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Count, Id, Number, Words

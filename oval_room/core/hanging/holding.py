@@ -16,16 +16,6 @@ from oval_room.core.hanging.document import EDGE, MOST_SCREWS, WallThing
 from oval_room.core.survey.stud_study import SURE
 
 Places = tuple[tuple[float, float], ...]
-SUITS: Final[dict[str, tuple[str, ...]]] = {
-    "timber": ("coach 8x50 timber", "wood 5x40 timber"),
-    "steel 20": ("toggle 20 ga", "bolt m8 bridging"),
-    "steel 25": ("toggle 25 ga", "bolt m8 bridging"),
-    "masonry": ("plug 10 brick", "sleeve m8 block", "anchor m8 concrete"),
-    "brick": ("plug 10 brick",),
-    "hollow": ("sleeve m8 block",),
-    "concrete": ("anchor m8 concrete",),
-}
-"""The fixings that go into a wall, the usual one first; of other walls nothing is said (rules 7.6)."""
 IN_STUD: Final = 15.0
 """A screw meets a stud no farther than this from its middle [mm] (planning value: a 38 mm stud, 4 mm of edge)."""
 

@@ -10,11 +10,11 @@ from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.behind import holds_nothing, near_services
 from oval_room.core.fixing.bolts import FULL, MUCH, use_level, weight_of
-from oval_room.core.fixing.capacity import capacity_of
+from oval_room.core.fixing.capacity import SUITS, capacity_of
 from oval_room.core.hanging.commands import PutHanging
 from oval_room.core.hanging.document import MOST_SCREWS, Hanging, WallThing
 from oval_room.core.hanging.figures import KINDS
-from oval_room.core.hanging.holding import SUITS, Places, in_studs, studs_behind, worst_use
+from oval_room.core.hanging.holding import Places, in_studs, studs_behind, worst_use
 from oval_room.core.hanging.says import HangingCode, HangingCure
 from oval_room.core.levels import Level
 from oval_room.core.plan.room import STUDDED

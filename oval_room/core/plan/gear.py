@@ -161,6 +161,10 @@ class Mount(_Item):
     least_height: HeightMm = 0.0
     greatest_height: HeightMm | None = None
     rated_kg: Positive | None = None
+    slots: Annotated[tuple[tuple[Mm, Mm], ...], Field(max_length=8)] | None = None
+    """Its plate's slots for screws, from its middle [mm]: studs decide where in them."""
+    slide: HeightMm | None = None
+    """How far the panel slides on it each way [mm]."""
     form: Literal["arm", "drop"] | None = None
     """An arm swings a panel out; a drop lowers what it holds by motor."""
 
@@ -258,6 +262,8 @@ LATER: Final = frozenset(
         "life_h",
         "lamp_price",
         "watts",
+        "slots",
+        "slide",
     ]
 )
 """Fields that came after the first editions were named: left out of the content while nobody has given them, so that

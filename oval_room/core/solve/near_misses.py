@@ -10,7 +10,7 @@ import math
 from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, partial
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -223,7 +223,8 @@ class _Judge:
         case = Case(plan, plan.survey, scheme, self.gear, self._keep, self.picture, 1, looked, results)
         out = []
         for study in self._studies:
-            found = study.run(*study.reads(case))
+            reads = study.reads(case)
+            found = self._keep(study.name, reads, partial(study.run, *reads))
             results[study.gives] = found
             out += [one for one in found.findings if self._about(one, plan)]
         return out

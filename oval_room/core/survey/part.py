@@ -48,7 +48,13 @@ PART: Final = Part(
             lambda c: (c.seen("room", "dims", "openings", "seats"), c.plan.readings, c.ruler),
             study_closure,
         ),
-        Study("studs", StudResult, lambda c: (c.seen("room", "made", "finds"),), study_studs),
+        Study(
+            "studs",
+            StudResult,
+            lambda c: (c.seen("room", "made", "finds"),),
+            study_studs,
+            judges=("projector", "tv", "mount", "stem"),
+        ),
         Study(
             "way in",
             WayInResult,

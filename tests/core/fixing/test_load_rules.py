@@ -17,7 +17,7 @@ from oval_room.core.fixing.capacity import CAPACITIES
 from oval_room.core.fixing.cut_list import cut_list
 from oval_room.core.fixing.hands import people
 from oval_room.core.fixing.light_strip import strip_run
-from oval_room.core.fixing.plate_studs import backing, plate_place
+from oval_room.core.fixing.plate_studs import backing, place_on_studs
 from oval_room.core.fixing.screws import STOCK, screw_choice
 from oval_room.core.levels import Level
 
@@ -31,7 +31,7 @@ class PlateAndStuds(unittest.TestCase):
         self, wanted: int, slots: list[tuple[float, float]], studs: list[int], slide: int
     ) -> None:
         """Brute force: every plate place, millimetre by millimetre (all is given in whole ones)."""
-        found = plate_place(float(wanted), slots, [float(one) for one in studs], slide=float(slide))
+        found = place_on_studs(float(wanted), slots, [float(one) for one in studs], slide=float(slide))
 
         def caught(plate: int) -> int:
             return sum(any(a <= stud - plate <= b for a, b in slots) for stud in studs)
@@ -49,14 +49,14 @@ class PlateAndStuds(unittest.TestCase):
         self.assertEqual(found.centred, least == 0)
 
     def test_one_stud_for_an_arm_and_a_board_where_there_are_too_few(self) -> None:
-        found = plate_place(1000.0, [(-20.0, 20.0)], [900.0, 1300.0], slide=0.0, least=1)
+        found = place_on_studs(1000.0, [(-20.0, 20.0)], [900.0, 1300.0], slide=0.0, least=1)
         assert found is not None
         self.assertEqual((found.plate, found.off), (920.0, -80.0))
-        self.assertIsNone(plate_place(1000.0, [(-20.0, 20.0)], [900.0, 1300.0], slide=0.0))
+        self.assertIsNone(place_on_studs(1000.0, [(-20.0, 20.0)], [900.0, 1300.0], slide=0.0))
         self.assertEqual(backing([400, 900, 1400], 1000, 1350), (900, 1400))
         self.assertIsNone(backing([400, 900], 1000, 1350))
         with self.assertRaises(RefusedError):
-            plate_place(0.0, [(5.0, -5.0)], [0.0], slide=0.0)
+            place_on_studs(0.0, [(5.0, -5.0)], [0.0], slide=0.0)
 
 
 class Bolts(unittest.TestCase):

@@ -1,0 +1,195 @@
+"""What holds a panel on its wall: studs in its plate's slots, the worst fixing's use, screws into its back, hands to
+lift it (rules 7.4–7.6, 7.9, 7.13)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import product
+from typing import Final
+
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.fixing.bolts import FULL, MUCH, BoltLoad, bolt_loads, use_level, weight_of
+from oval_room.core.fixing.capacity import SUITS, capacity_of
+from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.hands import people
+from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.plate_studs import backing
+from oval_room.core.fixing.says import FixingCode, FixingCure
+from oval_room.core.fixing.screws import screw_choice
+from oval_room.core.fixing.study import FixingResult, studs_wanted
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Scheme
+from oval_room.core.plan.gear import GearShelf, Mount, Panel
+from oval_room.core.plan.room import STUDDED
+from oval_room.core.report import Result
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import hangs_on
+from oval_room.core.survey.document import Survey
+from oval_room.core.survey.stud_study import LIKELY, StudResult
+from oval_room.core.units import Ruler
+
+HAND: Final = 177.0
+"""A hand pulls 250 N at 45°: so much down, and as much out [N] (rules 7.5)."""
+BRACKET: Final = 2.5
+WASHER: Final = 1.6
+"""A mount's bracket and a washer, where nobody has measured them (planning values of ours) [mm]."""
+ONE: Final = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """What holds a panel: places of its fixings on the wall, along and up [mm], their kind, the worst one's use [%]."""
+
+    bolts: tuple[tuple[float, float], ...]
+    fixing: str
+    use: float
+
+
+@dataclass(frozen=True, slots=True)
+class LoadResult(Result):
+    """Panels that hang, by picture."""
+
+    held: dict[str, Held]
+
+
+def study_loads(
+    survey: Survey,
+    scheme: Scheme,
+    gear: GearShelf,
+    fixings: FixingResult,
+    studs: StudResult,
+    ruler: Ruler,
+    wall: int = 1,
+) -> LoadResult:
+    """Every panel whose holes, mount and weight are known. wall: the one that is looked at as the display wall."""
+    book, out, held = FigureBook(KINDS), list[Finding](), dict[str, Held]()
+    found = studs.surfaces.get(f"w{wall}")
+    lines = tuple(line for line, trust in found.trust.items() if trust >= LIKELY) if found is not None else ()
+    for key, picture in scheme.pictures.items():
+        holes = fixings.holes.get(key)
+        if holes is None:
+            continue
+        panel, mount = gear.get(picture.gear or ""), gear.get(picture.mount or "")
+        if not isinstance(panel, Panel):
+            continue
+        out += _screws(key, panel, mount)
+        out += _hands(key, panel)
+        if not isinstance(mount, Mount) or not panel.mass_kg or hangs_on(picture, survey.things) is not None:
+            continue
+        one = _Hung(key, picture, panel, mount, holes, survey.kind_of("w1"), fixings, lines, ruler)
+        out += one.studs()
+        if one.bolts and one.fixing:
+            worst, by_hand = one.worst()
+            out.append(one.load(worst.use, by_hand))
+            held[key] = Held(one.bolts, one.fixing, worst.use)
+            one.figure(book, worst)
+    return LoadResult(book.figures, tuple(out), held)
+
+
+class _Hung:
+    """One panel on its wall."""
+
+    def __init__(
+        self,
+        key: str,
+        picture: Picture,
+        panel: Panel,
+        mount: Mount,
+        holes: HoleMap,
+        kind: str,
+        fixings: FixingResult,
+        lines: tuple[float, ...],
+        ruler: Ruler,
+    ) -> None:
+        self.key, self.picture, self.panel, self.mount, self.holes = key, picture, panel, mount, holes
+        self.kind, self.lines, self.ruler = kind, lines, ruler
+        self.place = fixings.places.get(key)
+        self.fixing = SUITS.get(kind, ("",))[0]
+        self.studded = kind in STUDDED and kind != "unknown"
+        at = holes.columns if not self.studded or self.place is not None else ()
+        self.bolts = tuple(product(at, holes.rows))
+        self.mass = (panel.mass_kg or 0.0) + (mount.mass_kg or 0.0)
+        self.bottom = min(holes.rows) - max((mount.plate_height - (max(holes.rows) - min(holes.rows))) / 2, 0.0)
+        self.out = (mount.reach or mount.profile) + panel.depth / 2
+
+    def studs(self) -> list[Finding]:
+        """Whether studs lie in the plate's slots, and what to do where they do not."""
+        if not self.studded:
+            return []
+        about, more = {"picture": self.key}, dict[str, object]()
+        if not self.lines or not self.mount.slots:
+            more = {"why": "lines" if not self.lines else "slots", "mount": self.mount.name}
+            return [Finding(FixingCode.PLATE_STUDS, Level.MIND, "7.4", about, more=more)]
+        if self.place is None:
+            half = self.mount.plate_width / 2
+            board = backing(self.lines, self.picture.pose.x - half, self.picture.pose.x + half)
+            more = {"why": "none", "board": board, "wanted": studs_wanted(self.mount), "wide": self.mount.plate_width}
+            return [Finding(FixingCode.PLATE_STUDS, Level.STOP, "7.4", about, more=more)]
+        off = self.place.off
+        more = {"why": "", "studs": self.place.studs, "plate": self.place.plate}
+        if abs(off) <= ONE:
+            return [Finding(FixingCode.PLATE_STUDS, Level.GOOD, "7.4", about, 0.0, 0.0, more=more)]
+        x = self.ruler.safe(self.picture.pose.x + off, "nearest")
+        cure = Cure(FixingCure.OVER_STUDS, x, PutPicture(id=self.key, x=x))
+        return [Finding(FixingCode.PLATE_STUDS, Level.MIND, "7.4", about, off, 0.0, cures=(cure,), more=more)]
+
+    def worst(self) -> tuple[BoltLoad, bool]:
+        """The fixing that bears most of what it carries, and whether that is with a hand on an arm."""
+        load, capacity = weight_of(self.mass), capacity_of(self.fixing)
+        found = list(bolt_loads(self.bolts, load, out=self.out, bottom=self.bottom, capacity=capacity))
+        if self.mount.reach is not None:
+            down, far = load + HAND, self.mount.reach + self.panel.depth
+            up = self.picture.top + self.picture.frame_top - self.bottom
+            moment = load * self.out + HAND * far + HAND * up
+            aside = HAND * (self.panel.width / 2 + self.panel.frame_side) / down
+            lever = moment / down
+            found += bolt_loads(self.bolts, down, out=lever, sideways=aside, bottom=self.bottom, capacity=capacity)
+        return max(found, key=lambda one: one.use), self.mount.reach is not None
+
+    def load(self, use: float, by_hand: bool) -> Finding:
+        level = use_level(use)
+        more = {"fixing": self.fixing, "count": len(self.bolts), "hand": by_hand, "out": self.out, "kg": self.mass}
+        limit = FULL if level is Level.STOP else MUCH
+        return Finding(FixingCode.LOAD, level, "7.5", {"picture": self.key}, use, limit, "pct", more=more)
+
+    def figure(self, book: FigureBook, worst: BoltLoad) -> None:
+        capacity = capacity_of(self.fixing)
+        book.add(
+            "panel_use",
+            worst.use,
+            Input("T", "tension of the worst", worst.tension, "n"),
+            Input("V", "its shear", worst.shear, "n"),
+            Input("T_allow", f"tension, {self.fixing}", capacity.tension, "n", "rule"),
+            Input("V_allow", f"shear, {self.fixing}", capacity.shear, "n", "rule"),
+            subject=self.picture.name,
+            picture=self.key,
+        )
+
+
+def _screws(key: str, panel: Panel, mount: object) -> list[Finding]:
+    """Screws into the panel's back, where its sheet tells how deep its holes are."""
+    if panel.screw is None or panel.screw_depth is None or not isinstance(mount, Mount):
+        return []
+    found = screw_choice(BRACKET + WASHER, thread=float(panel.screw[1:]), hole_depth=panel.screw_depth)
+    more = {
+        "thread": panel.screw,
+        "span": found.span,
+        "choose": found.choose,
+        "spacer": found.spacer,
+        "then": found.then,
+    }
+    level = Level.NOTE if found.fits else found.level
+    return [Finding(FixingCode.SCREWS, level, "7.9", {"picture": key}, found.choose, None, more=more)]
+
+
+def _hands(key: str, panel: Panel) -> list[Finding]:
+    if not panel.mass_kg:
+        return []
+    wide = panel.width + 2 * panel.frame_side
+    count = people(panel.mass_kg, wide)
+    if count < 2:
+        return []
+    more = {"people": count, "wide": wide}
+    return [Finding(FixingCode.HANDS, Level.NOTE, "7.13", {"picture": key}, panel.mass_kg, None, "kg", more=more)]

@@ -8,8 +8,9 @@ from typing import NamedTuple
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
+from oval_room.core.fixing.zero import Zero, zero_of
 from oval_room.core.screens.document import Picture
-from oval_room.core.screens.faces import extent, hangs_on
+from oval_room.core.screens.faces import extent
 from oval_room.core.survey.datum import from_datum
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.drawing.parts import Look
@@ -20,13 +21,6 @@ from oval_room.drawing.wall_parts import wall_holes, wall_picture
 BELOW = 130.0  # room under the panels for the strings of their rows [mm]
 AROUND = 60.0  # shown of the wall round the pictures [mm]
 SAME = 0.5  # rows and columns nearer than this are one [mm]
-
-
-class Zero(NamedTuple):
-    """Where holes are measured from along a wall: the place [mm] and what it is."""
-
-    at: float
-    name: str
 
 
 class _Plate(NamedTuple):
@@ -45,7 +39,7 @@ def plate_detail(look: Look) -> Scene | None:
     look = look.turned(wall)
     pictures, found = look.plan.chosen.pictures, look.report.of(FixingResult).holes
     plates = [_Plate(key, pictures[key], found[key]) for key in sorted(here, key=lambda key: key != subject)]
-    draft, zero = Draft(), zero_of(look, [plate.picture for plate in plates])
+    draft, zero = Draft(), zero_of([plate.picture for plate in plates], look.plan.survey.things)
     for key, picture, holes in plates:
         wall_picture(draft, look, key, picture)
         wall_holes(draft, look, key, picture, holes, near=True)
@@ -63,15 +57,6 @@ def plate_detail(look: Look) -> Scene | None:
     title = "plates and holes" if many else f"{plates[0].picture.name}, plate and holes"
     told = f"Holes from {zero.name}, rows from the floor."
     return Scene("plate", title, window, tuple(draft.shapes), told)
-
-
-def zero_of(look: Look, pictures: Sequence[Picture]) -> Zero:
-    """One zero for all of a wall's holes: the left edge of what they all hang on, else the wall's left end."""
-    faces = [hangs_on(picture, look.plan.survey.things) for picture in pictures]
-    first = faces[0] if faces else None
-    if first is not None and all(face is not None and face.key == first.key for face in faces):
-        return Zero(first.thing.x_from, f"{first.thing.name}'s left edge")
-    return Zero(0.0, "left wall")
 
 
 def _studs(draft: Draft, look: Look, wall: int, window: tuple[float, float, float, float]) -> None:

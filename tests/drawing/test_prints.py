@@ -32,9 +32,9 @@ def scene(name: str, plan: object = CHAPEL, picture: str = "p1") -> Scene:
     return found
 
 
-def lines_of(content: bytes) -> list[tuple[float, float, float, float]]:
-    """Every straight stroke of the first page [pt], read off the PDF's own drawing operators."""
-    stream = PdfReader(io.BytesIO(content)).pages[0].get_contents()
+def lines_of(content: bytes, page: int = 0) -> list[tuple[float, float, float, float]]:
+    """Every straight stroke of a page [pt], read off the PDF's own drawing operators."""
+    stream = PdfReader(io.BytesIO(content)).pages[page].get_contents()
     assert stream is not None
     text = stream.get_data().decode("latin-1")
     strokes, at = [], (0.0, 0.0)

@@ -61,7 +61,7 @@ def _of_every_wall(look: Look, name: str, view: str) -> list[Scene]:
     return [scene for n in walls if (scene := scene_of(look._replace(wall=n), name)) is not None]
 
 
-def _titles(parts: SheetParts) -> Titles:
+def titles_of(parts: SheetParts) -> Titles:
     """The title block, and what is printed wherever it is: stops, also overridden ones, and the caution."""
     words, notes = Words(parts.plan), [CAUTION]
     for finding in parts.report.findings:
@@ -114,7 +114,7 @@ def _previewed(parts: SheetParts, view: str, paper: Paper, scale: str) -> dict[s
     """The pages, or why there are none at this scale."""
     try:
         wanted = _scale(parts, view, paper, scale)
-        pages = write_pages(_scenes(parts, view), _titles(parts), paper, wanted, _layers(parts, view))
+        pages = write_pages(_scenes(parts, view), titles_of(parts), paper, wanted, _layers(parts, view))
     except RefusedError as refused:
         return {"pages": [], "refused": refused.text[:1].upper() + refused.text[1:]}
     return {"pages": pages, "refused": ""}
@@ -149,7 +149,7 @@ def print_pdf(
 ) -> Response:
     parts = _parts(request, job, stage)
     wanted = _scale(parts, view, paper, scale)
-    content = write_pdf(_scenes(parts, view), _titles(parts), paper, wanted, _layers(parts, view))
+    content = write_pdf(_scenes(parts, view), titles_of(parts), paper, wanted, _layers(parts, view))
     return Response(content, media_type="application/pdf", headers=_named(parts, "pdf"))
 
 
@@ -159,7 +159,7 @@ def print_svg(
 ) -> Response:
     """The page as it is printed, its ink in presentation attributes: it looks the same in any program."""
     parts = _parts(request, job, stage)
-    page = write_pages(_scenes(parts, view)[:1], _titles(parts), paper, _scale(parts, view, paper, scale), LAYERS)[0]
+    page = write_pages(_scenes(parts, view)[:1], titles_of(parts), paper, _scale(parts, view, paper, scale), LAYERS)[0]
     return Response(page, media_type="image/svg+xml", headers=_named(parts, "svg"))
 
 

@@ -1,0 +1,84 @@
+"""The mark-out card: a wall's holes from one zero and one datum, on one A5 sheet to tick off by the wall (rules 7.3,
+7.14)."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Sequence
+from typing import Final, NamedTuple
+
+from reportlab.pdfgen.canvas import Canvas
+
+from oval_room.drawing.metrics import primes
+from oval_room.drawing.paper import MM, Titles
+from oval_room.drawing.pdf import FACE, STRONG, register_faces
+
+A5: Final = (148.0, 210.0)
+EDGE: Final = 9.0
+LINE: Final = 7.2
+"""A row's height [mm]."""
+MOST: Final = 18
+"""Holes on one card; more go onto another."""
+HEADS: Final = ("", "along", "up", "off the line", "depth", "done")
+COLUMNS: Final = (0.0, 12.0, 42.0, 70.0, 100.0, 119.0)
+"""Where a row's cells begin [mm]."""
+
+
+class Row(NamedTuple):
+    """One hole as it is read."""
+
+    number: int
+    along: str
+    up: str
+    off: str
+    depth: str
+
+
+def write_card(title: str, rows: Sequence[Row], told: Sequence[str], titles: Titles, cautions: Sequence[str]) -> bytes:
+    """The card as PDF. told: what holds for all of it. cautions: what is said under the table."""
+    register_faces()
+    out = io.BytesIO()
+    wide, high = (side * MM for side in A5)
+    canvas = Canvas(out, pagesize=(wide, high), invariant=1)
+    canvas.setTitle(f"{titles.job}, {title}, mark-out card, revision {titles.revision}")
+    for start in range(0, max(len(rows), 1), MOST):
+        _page(canvas, title, rows[start : start + MOST], told, titles, cautions)
+        canvas.showPage()
+    canvas.save()
+    return out.getvalue()
+
+
+def _page(
+    canvas: Canvas, title: str, rows: Sequence[Row], told: Sequence[str], titles: Titles, cautions: Sequence[str]
+) -> None:
+    left, y = EDGE * MM, (A5[1] - EDGE) * MM - 10
+    right = (A5[0] - EDGE) * MM
+    canvas.setFont(STRONG, 13)
+    canvas.drawString(left, y, f"{titles.job}: {title}"[:60])
+    canvas.setFont(FACE, 8)
+    y -= 12
+    canvas.drawString(left, y, f"revision {titles.revision}, {titles.date}")
+    canvas.setFont(FACE, 9.5)
+    for line in told:
+        y -= 13
+        canvas.drawString(left, y, primes(line)[:96])
+    y -= 18
+    canvas.setFont(FACE, 8)
+    for head, at in zip(HEADS, COLUMNS, strict=True):
+        canvas.drawString(left + at * MM, y, head)
+    canvas.setLineWidth(0.8)
+    canvas.line(left, y - 3, right, y - 3)
+    for row in rows:
+        y -= LINE * MM
+        cells = (str(row.number), row.along, row.up, row.off, row.depth)
+        for n, (cell, at) in enumerate(zip(cells, COLUMNS, strict=False)):
+            canvas.setFont(STRONG if n < 3 else FACE, 11)
+            canvas.drawString(left + at * MM, y, primes(cell))
+        canvas.rect(left + COLUMNS[-1] * MM, y - 2, 11, 11)
+        canvas.setLineWidth(0.3)
+        canvas.line(left, y - 5, right, y - 5)
+    y -= 10
+    for line in cautions:
+        y -= 11
+        canvas.setFont(STRONG if line.startswith("STOP") else FACE, 8)
+        canvas.drawString(left, y, line[:112])

@@ -1,0 +1,169 @@
+"""Drilling: a wall's holes as a table to tick off, as a card and as templates at true size (rules 7.3, 7.7)."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Final, Literal, NamedTuple
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from oval_room.core.errors import MissingError
+from oval_room.core.fixing.drilling import Drill, DrillPlan, drill_for, drill_plan
+from oval_room.core.fixing.load_study import LoadResult
+from oval_room.core.fixing.study import FixingResult
+from oval_room.core.fixing.zero import zero_of
+from oval_room.core.levels import Level
+from oval_room.core.plan.gear import Mount
+from oval_room.core.plan.turn import wall_name
+from oval_room.core.survey.datum import DATUM
+from oval_room.core.words import Words
+from oval_room.drawing.drill_card import Row, write_card
+from oval_room.drawing.parts import Look
+from oval_room.drawing.template import Plate, write_template
+from oval_room.web.answers import bench_of
+from oval_room.web.gate import Gated, asked
+from oval_room.web.pages import page
+from oval_room.web.routes.prints import CAUTION, titles_of
+from oval_room.web.sheet_parts import SheetParts
+
+router = APIRouter(route_class=Gated)
+Paper = Literal["A4", "A3", "Letter"]
+CAUTIONS: Final = (
+    "Before any hole: sockets, switches, pipes and vents above, below and beside; scan for live wires, isolate when",
+    "in doubt; a pilot hole in each stud. Tape round the bit at the depth. Mains work by licensed people.",
+)
+
+
+class Drilled(NamedTuple):
+    """A wall to be drilled: the look turned to it, its name, its holes, how those of each picture are made."""
+
+    parts: SheetParts
+    look: Look
+    wall: str
+    plan: DrillPlan
+    drills: dict[str, Drill]
+    stops: tuple[str, ...]
+    """What stops the pictures whose holes these are, said on every sheet."""
+
+
+def _drilled(request: Request, job: str) -> Drilled:
+    bench = bench_of(request)
+    parts = SheetParts(bench, request, bench.store.head(job), "fixing", asked(request))
+    look = bench.look(parts.plan, parts.report, parts.seen)
+    walls, subject = parts.report.walls, parts.seen.subject.picture or ""
+    number = parts.seen.wall if parts.query.get("wall") else walls.get(subject, 1)
+    room = parts.plan.survey.room
+    wall, turned = room.walls[min(number, len(room.walls)) - 1], look.turned(number)
+    maps = {key: one for key, one in parts.report.of(FixingResult).holes.items() if walls.get(key, 1) == number}
+    pictures = turned.plan.chosen.pictures
+    zero = zero_of([pictures[key] for key in maps], turned.plan.survey.things)
+    found = drill_plan(maps, zero, wall.length)
+    name = wall_name(room, wall)
+    if found is None:
+        raise MissingError(f"there is no hole on the {name} yet: choose a panel and its mount in Fixing", value=job)
+    made, held = turned.plan.survey.made.get("w1"), parts.report.of(LoadResult).held
+    board = (made.board or 12.5) * (made.layers or 1) if made is not None else 12.5
+    depth = made.stud_depth if made is not None else None
+    drills = {key: drill_for(held[key].fixing, board=board, stud_depth=depth) for key in maps if key in held}
+    words = Words(parts.plan)
+    stops = tuple(
+        f"STOP: {words.finding(one)}"
+        for one in parts.report.findings
+        if one.level is Level.STOP and one.about.get("picture") in maps and "projector" not in one.about
+    )
+    return Drilled(parts, turned, name, found, drills, stops)
+
+
+@router.get("/jobs/{job}/drill", name="drill")
+def drill(request: Request, job: str) -> HTMLResponse:
+    """The table of a wall's holes, each to be ticked off."""
+    one = _drilled(request, job)
+    show, names = one.parts.plan.writing.ruler.show, one.parts.plan.chosen.pictures
+    context = {
+        "head": one.parts.head,
+        "plan": one.parts.plan,
+        "wall": one.wall,
+        "back": one.parts.link(stage="fixing"),
+        "zero": one.plan.zero.name,
+        "rows": _rows(one),
+        "many": len({hole.of for hole in one.plan.holes}) > 1,
+        "names": {hole.number: names[hole.of].name for hole in one.plan.holes},
+        "drills": [(names[key].name, how, show(how.depth) if how.depth else "") for key, how in one.drills.items()],
+        "pictures": [(key, names[key].name) for key in dict.fromkeys(hole.of for hole in one.plan.holes)],
+        "to_left": show(one.plan.to_left),
+        "to_right": show(one.plan.to_right),
+        "stops": one.stops,
+        "line": show(DATUM),
+        "unit": " in mm" if show(DATUM).endswith(" mm") else "",
+        "caution": CAUTION,
+        "looked_at": one.parts.looked_at(),
+        "others": _others(one),
+    }
+    return page(request, "drill.html", context)
+
+
+def _others(one: Drilled) -> list[tuple[str, str]]:
+    """The other walls with holes: what an address says of one, and its name."""
+    room, report = one.parts.plan.survey.room, one.parts.report
+    numbers = sorted({report.walls.get(key, 1) for key in report.of(FixingResult).holes})
+    named = [(f"w{n}", wall_name(room, room.walls[n - 1])) for n in numbers]
+    return [(key, name) for key, name in named if name != one.wall]
+
+
+def _rows(one: Drilled) -> list[Row]:
+    show = one.parts.plan.writing.ruler.show
+    rows = []
+    for hole in one.plan.holes:
+        how = one.drills.get(hole.of)
+        off = f"{'+' if hole.off_line >= 0 else '−'}{show(abs(hole.off_line))}"
+        depth = show(how.depth) if how is not None and how.depth else "–"
+        rows.append(Row(hole.number, show(hole.along), show(hole.up), off, depth))
+    return rows
+
+
+@router.get("/jobs/{job}/drill/card.pdf", name="drill_card")
+def drill_card(request: Request, job: str) -> Response:
+    """The mark-out card, A5."""
+    one = _drilled(request, job)
+    show = one.parts.plan.writing.ruler.show
+    told = [
+        f"Along from the {one.plan.zero.name}, up from the floor, off the laser line at {show(DATUM)}.",
+        f"Hole 1 to the lower corners: {show(one.plan.to_left)} left, {show(one.plan.to_right)} right.",
+        *(f"{how.screw}; bit {how.bit}" for how in dict.fromkeys(one.drills.values())),
+    ]
+    content = write_card(one.wall, _rows(one), told, titles_of(one.parts), (*one.stops[:3], *CAUTIONS))
+    return Response(content, media_type="application/pdf", headers=_named(one, "card"))
+
+
+@router.get("/jobs/{job}/drill/template.pdf", name="drill_template")
+def drill_template(request: Request, job: str, of: str = "", paper: Paper = "A4") -> Response:
+    """A picture's template at true size."""
+    one = _drilled(request, job)
+    holes = [hole for hole in one.plan.holes if hole.of == of] or [
+        hole for hole in one.plan.holes if hole.of == one.plan.holes[0].of
+    ]
+    key, zero = holes[0].of, one.plan.zero.at
+    picture, found = one.look.plan.chosen.pictures[key], one.parts.report.of(FixingResult)
+    mount, place = one.look.item(picture.mount), found.places.get(key)
+    middle = place.plate if place else picture.pose.x
+    show, map_ = one.parts.plan.writing.ruler.show, found.holes[key]
+    half_w, half_h = (mount.plate_width / 2, mount.plate_height / 2) if isinstance(mount, Mount) else (100.0, 100.0)
+    up = (map_.rows[0] + map_.rows[-1]) / 2
+    plate = Plate(
+        picture.name,
+        [(hole.number, hole.along + zero, hole.up) for hole in holes],
+        (middle - half_w, up - half_h, middle + half_w, up + half_h),
+        middle,
+        picture.pose.x,
+        [(row, f"level, {show(row)} above the floor, {show(row - DATUM)} off the line") for row in map_.rows],
+        8.0,
+    )
+    titles = replace(titles_of(one.parts), notes=(*one.stops, CAUTION))
+    content = write_template(plate, titles, paper)
+    return Response(content, media_type="application/pdf", headers=_named(one, "template"))
+
+
+def _named(one: Drilled, what: str) -> dict[str, str]:
+    name = "".join(c if c.isascii() and c.isalnum() else "-" for c in one.parts.plan.name).strip("-")[:60] or "job"
+    return {"content-disposition": f'inline; filename="{name}-{what}-r{one.parts.head.revision}.pdf"'}

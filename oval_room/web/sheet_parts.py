@@ -19,7 +19,7 @@ from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.report import Report
-from oval_room.core.solve.shelf import MOST
+from oval_room.core.solve.shelf import MOST, offers
 from oval_room.core.solve.within import Watch
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
@@ -138,7 +138,7 @@ class SheetParts:
         weight = max(len(self.plan.chosen.pictures) * len(survey.seats), len(survey.room.walls) ** 2 // 4, 1)
         for finding in found[:LISTED]:
             cures, untried = [], False
-            if finding.level is not Level.GOOD and finding.cures:
+            if finding.level is not Level.GOOD and offers(self.plan, finding):
                 new = not self.bench.tried(self.head.job, self.report, finding)
                 left -= weight * (len(finding.cures) + MOST) * new
                 untried = new and (left < 0 or watch.over)

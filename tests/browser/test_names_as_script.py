@@ -82,7 +82,18 @@ class NamesAsScript(BrowserCase):
         prints = [f"{sheet}/print{kind}" for sheet in sheets[1:] for kind in ("", "/pages", ".svg")]
         beside = [
             f"/jobs/{job}/{name}"
-            for name in ("history", "compare?a=1&b=1", "schemes", "files", "sun", "sizes", "kinds", "greys", "wide", "drill")
+            for name in (
+                "history",
+                "compare?a=1&b=1",
+                "schemes",
+                "files",
+                "sun",
+                "sizes",
+                "kinds",
+                "greys",
+                "wide",
+                "drill",
+            )
         ]
         seen = 0
         for address in ("/", "/gear", "/?q=zqz", *sheets, *views, *prints, *beside):

@@ -124,11 +124,12 @@ def study_fixing(
 
 class Mounted(NamedTuple):
     """What hangs on the mount that a finding is about: what such a mount holds, the mount's hash now, how another is
-    put."""
+    put, whether only one will do whose holes are known."""
 
     holds: str
     now: str | None
     put: Callable[[str], Command]
+    holed: bool = False
 
 
 def mounted(scheme: Scheme, finding: Finding) -> Mounted | None:
@@ -137,8 +138,11 @@ def mounted(scheme: Scheme, finding: Finding) -> Mounted | None:
     projector = scheme.projectors.get(hung := finding.about.get("projector", ""))
     if projector is not None and finding.code in (FixingCode.POLE, FixingCode.RATED):
         return Mounted("projector", projector.mount, lambda mount: PutProjector(id=hung, mount=mount))
-    if finding.code in (FixingCode.MOUNT_RANGE, FixingCode.RATED) and picture is not None:
-        return Mounted("panel", picture.mount, lambda mount: PutPicture(id=key, mount=mount))
+    if finding.level.rank > Level.MIND.rank:
+        return None
+    held = finding.code in (FixingCode.LOAD, FixingCode.PLATE_STUDS) and finding.level is Level.STOP
+    if (held or finding.code in (FixingCode.MOUNT_RANGE, FixingCode.RATED)) and picture is not None:
+        return Mounted("panel", picture.mount, lambda mount: PutPicture(id=key, mount=mount), held)
     return None
 
 

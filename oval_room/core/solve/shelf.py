@@ -43,8 +43,14 @@ def mounts_from_shelf(plan: Plan, gear: GearShelf, finding: Finding) -> Iterator
         return
     mounts = {item.name: (key, item) for key, item in offered(gear).items() if isinstance(item, Mount)}
     for key, item in sorted(mounts.values(), key=lambda pair: (pair[1].price or 0.0, pair[1].name)):
-        if item.holds == found.holds and key != found.now:
+        known = bool(item.slots or item.columns_from_centre) or not found.holed
+        if item.holds == found.holds and key != found.now and known:
             yield Cure(FixingCure.MOUNT, 0.0, found.put(key), "n", name=item.name)
+
+
+def offers(plan: Plan, finding: Finding) -> bool:
+    """Whether something may cure a finding: a change of its own, or another mount from the shelf."""
+    return bool(finding.cures) or mounted(plan.chosen, finding) is not None
 
 
 def from_shelf(plan: Plan, gear: GearShelf, finding: Finding) -> Iterator[Cure]:

@@ -92,6 +92,17 @@ class Loads(unittest.TestCase):
         light = found(hung("Slate 55", "Swing 600", "along 2150"), "LOAD")
         self.assertLess((light and light.value) or 0, finding.value or 0)
 
+    def test_another_mount_from_the_shelf_whose_holes_are_known(self) -> None:
+        plan = hung("Ember 77", "Swing 600", "along 2150")
+        report, finding = evaluate(plan, WHOLE), found(plan, "LOAD")
+        assert finding is not None
+        tried = cures_that_cure(plan, WHOLE, report, finding)
+        self.assertTrue(tried)
+        for one in tried:
+            again = found(one.plan, "LOAD")
+            assert again is not None  # not cured by knowing less
+            self.assertLess(again.value or 0, 100)
+
     def test_masonry_holds_in_the_middles_of_the_slots(self) -> None:
         plan = hung("Ember 77", "Flat 800", "along 2000", wall=("made of w1 brick",))
         holes = evaluate(plan, WHOLE).of(FixingResult).holes["p1"]

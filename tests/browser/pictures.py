@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from tests.browser.driving import DESKTOP, PHONE, BrowserCase
+from tests.browser.driving import DESKTOP, PHONE, REVISION, BrowserCase
 
 FOLDER = Path(__file__).resolve().parents[2] / "docs/screenshots"
 DESK = {"width": 1280, "height": 800}
@@ -34,21 +34,6 @@ def _ghost(page: Any) -> None:
     page.locator("#lead-svg .s-ghost").first.wait_for()
 
 
-def _practised(page: Any) -> None:
-    """A room walked to its end, and a lying reading left in the log."""
-    page.check("input[name=shape][value='ell breast']")
-    page.fill("#seed", "11")
-    page.locator("form[action='/practice'] button").click()
-    page.wait_for_url("**/survey*")
-    for _ in range(40):
-        if not page.locator("button.measure").count():
-            break
-        page.locator("button.measure").click()
-        page.wait_for_timeout(500)
-    page.locator(".oval").click()
-    page.get_by_role("link", name="Practice", exact=True).click()
-
-
 def _copied(page: Any) -> None:
     """The card with a projector's figures in it."""
     page.locator("a[href*='like=']").first.click()
@@ -75,11 +60,31 @@ def _near(page: Any) -> None:
     page.locator("#lead-svg .s-ghost, #lead-svg .s-ghost-line").first.wait_for()
 
 
-def _gear_beside(page: Any) -> None:
-    for n in (1, 7, 15):
-        page.locator(".beside-pick input").nth(n).check()
-    page.locator("button[form=beside]").first.click()
-    page.locator(".gear-beside").wait_for()
+def _said(*lines: str, then: str = "") -> Any:
+    """What is said on the tape line first, and what is pressed then."""
+
+    def act(page: Any) -> None:
+        for line in lines:
+            now = page.evaluate(REVISION)
+            page.fill("#tape", line)
+            page.locator("#tape-say.tape-heard").wait_for()
+            page.press("#tape", "Enter")
+            for _ in range(100):
+                if page.evaluate(REVISION) > now:
+                    break
+                page.wait_for_timeout(50)
+        if then:
+            page.locator(then).first.click()
+        page.wait_for_timeout(600)
+
+    return act
+
+
+MEMORIES = ("throw 11'", "memory scope", "memory film 16:9", "memory trailers 1.85", "lens up 7'10")
+CABINET = (
+    *("drop stove", "put furniture board 1800 x 760 x 430 at 1500 out 0 up 0", "screen 100", "bottom 754"),
+    *("projector Ledge 25", "lens up 555", "memory film 2.40", "memory match 16:9 1800 mm wide"),
+)
 
 
 SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
@@ -88,22 +93,22 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("sheet-throw", "/jobs/{Chapel}/throw", DESKTOP, "paper", _ghost),
     ("sheet-dim-working", "/jobs/{Chapel}/picture", DESKTOP, "dim", _working),
     ("survey", "/jobs/{Boat-shed}/survey", DESKTOP, "paper", _sure),
-    ("survey-wall", "/jobs/{Boat-shed}/survey?lead=elevation", DESKTOP, "paper", _sure),
     ("survey-phone", "/jobs/{Loft}/survey", PHONE, "paper", None),
-    ("sun", "/jobs/{Boat-shed}/sun", DESKTOP, "paper", None),
     ("fixing", "/jobs/{Bedroom}/fixing", DESKTOP, "paper", None),
     ("print", "/jobs/{Chapel}/throw/print", DESK, "paper", None),
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("seat-map", "/jobs/{Boat-shed}/picture?lead=plan", DESKTOP, "paper", _map),
     ("schemes", "/jobs/{Loft}/schemes", DESK, "paper", None),
     ("align-phone", "/jobs/{Loft}/align", PHONE, "paper", _aligned),
+    ("drill-phone", "/jobs/{Chapel}/drill?picture=p2", PHONE, "paper", None),
+    ("mount-window", "/jobs/{Loft}/throw?lead=plan", DESKTOP, "paper", None),
     ("near", "/jobs/{Loft}/throw", DESKTOP, "paper", _near),
     ("shelf", "/gear?kind=projector", DESK, "paper", None),
     ("sheet-phone", "/jobs/{Chapel}/throw", PHONE, "paper", None),
     # last, for they change their jobs
     ("gear", "/gear?new=projector", DESK, "paper", _copied),
-    ("gear-beside", "/gear?kind=tv", DESK, "paper", _gear_beside),
-    ("practice", "/practice", DESK, "paper", _practised),
+    ("wide-films", "/jobs/{Chapel}/picture?lead=elevation", DESKTOP, "paper", _said(*MEMORIES)),
+    ("cabinet", "/jobs/{Boat-shed}/throw", DESKTOP, "paper", _said(*CABINET)),
 )
 
 

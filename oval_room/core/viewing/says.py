@@ -193,6 +193,7 @@ class ViewingCure(CureKind):
 
     ROW_OUT = "row out", lambda c, w: f"{capital(c.name)} to {w.length(c.value)}"
     COVER = "cover", lambda c, w: capital(c.name)
+    TURN_LESS = "turned less", lambda c, w: f"Turn it {abs(c.value):.0f}° at most"
     OFF_THE_WALL = "off the wall", lambda c, w: f"Stand it {w.length(c.value, 'least')} off the wall"
     SWIVEL = "swivel", lambda c, w: f"Swivel {abs(c.value):.0f}° to the {'right' if c.value > 0 else 'left'}"
     TILT = "tilt", lambda c, w: f"Tilt {c.value:.1f}° down"

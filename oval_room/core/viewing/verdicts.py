@@ -69,8 +69,17 @@ class Judged(OnePicture):
             return []
         behind = -min(place.y for place in places)
         y = self.ruler.safe(picture.pose.y + behind, "least")
-        cures = (Cure(ViewingCure.OFF_THE_WALL, y, PutPicture(id=self.key, y=y)),) if behind > 0 else ()
-        return [Finding(ViewingCode.IN_WALL, Level.STOP, "0", self._about(), through, 0.0, cures=cures)]
+        cures = [Cure(ViewingCure.OFF_THE_WALL, y, PutPicture(id=self.key, y=y))] if behind > 0 else []
+        most = self._greatest_turn()
+        if behind > 0 and most < abs(picture.pose.yaw):
+            yaw = math.copysign(most, picture.pose.yaw)
+            cures.append(Cure(ViewingCure.TURN_LESS, yaw, PutPicture(id=self.key, yaw=yaw), "deg"))
+        return [Finding(ViewingCode.IN_WALL, Level.STOP, "0", self._about(), through, 0.0, cures=tuple(cures))]
+
+    def _greatest_turn(self) -> float:
+        """How far it may turn before its edge meets the wall behind it, in whole degrees (rules 7.10)."""
+        reach = self.picture.across / 2 + self.picture.frame_side
+        return float(math.floor(math.degrees(math.asin(min(max(self.picture.pose.y, 0.0) / reach, 1.0)))))
 
     @staticmethod
     def _past(room: Room, x: float, y: float) -> float:

@@ -246,10 +246,15 @@ class Heights(unittest.TestCase):
 
     def test_a_turned_picture_is_brought_off_its_wall(self) -> None:
         plan = told("tv Slate 55", "swivel 15")
-        (cure,) = found(plan, "in_wall/p1").cures
+        (cure, *_) = found(plan, "in_wall/p1").cures
         after = apply(plan, cure.command, SHELF)
         self.assertGreaterEqual(min(corner.y for corner in turned_corners(after.chosen.pictures["p1"])), 0)
         self.assertIsNone(evaluate(after, SHELF).find("in_wall/p1"))
+        turned = say(plan, "stand-off 120")
+        (less,) = [one for one in found(turned, "in_wall/p1").cures if one.unit == "deg"]
+        self.assertIsNone(evaluate(apply(turned, less.command, SHELF), SHELF).find("in_wall/p1"))
+        more = less.command.model_copy(update={"yaw": less.value + math.copysign(1.5, less.value)})
+        self.assertIsNotNone(evaluate(apply(turned, more, SHELF), SHELF).find("in_wall/p1"))  # the greatest there is
 
     def test_a_swivel_clears_a_window_where_the_mount_swivels(self) -> None:
         lines = ("tv Ember 65", "seat 2600", "across 2500", "window w3 at 1700, 1400 x 1200 sill 900")

@@ -60,6 +60,13 @@ class Drilling(WebCase):
                 if one.row == next_.row:
                     self.assertAlmostEqual(next_.u - one.u, shows[0] - OVERLAP)
 
+    def test_walls_without_holes_and_walls_that_are_not_there(self) -> None:
+        """A wall without holes says so; one past the last is the last."""
+        for wall in ("w1", "w2", "w99", "w-1", "x"):
+            answer = self.client.get(f"/jobs/{self.den}/drill", params={"wall": wall}, headers=HTML)
+            self.assertIn(answer.status_code, (200, 404, 422), wall)
+            self.assertNotIn("fault", answer.text)
+
     def test_nothing_to_drill_is_said(self) -> None:
         made = self.client.post("/jobs", data={"token": self.token, "name": "Bare", "units": "mm"}, headers=HTML)
         job = made.headers["location"].split("/")[2]

@@ -52,9 +52,9 @@ def _drilled(request: Request, job: str) -> Drilled:
     parts = SheetParts(bench, request, bench.store.head(job), "fixing", asked(request))
     look = bench.look(parts.plan, parts.report, parts.seen)
     walls, subject = parts.report.walls, parts.seen.subject.picture or ""
-    number = parts.seen.wall if parts.query.get("wall") else walls.get(subject, 1)
     room = parts.plan.survey.room
-    wall, turned = room.walls[min(number, len(room.walls)) - 1], look.turned(number)
+    number = min(parts.seen.wall if parts.query.get("wall") else walls.get(subject, 1), len(room.walls))
+    wall, turned = room.walls[number - 1], look.turned(number)
     maps = {key: one for key, one in parts.report.of(FixingResult).holes.items() if walls.get(key, 1) == number}
     pictures = turned.plan.chosen.pictures
     zero = zero_of([pictures[key] for key in maps], turned.plan.survey.things)

@@ -43,7 +43,7 @@ def study_cases(
         item = gear.get(picture.gear or "")
         if not isinstance(item, Screen) or item.way not in COMES_DOWN:
             continue
-        finding, places = _hung(key, picture, item, joists, ruler)
+        finding, places = _hung(key, picture, item, joists, survey.kind_of("ceiling"), ruler)
         out.append(finding)
         if places:
             hooks[key] = places
@@ -51,7 +51,7 @@ def study_cases(
 
 
 def _hung(
-    key: str, picture: Picture, item: Screen, joists: Joists | None, ruler: Ruler
+    key: str, picture: Picture, item: Screen, joists: Joists | None, ceiling: str, ruler: Ruler
 ) -> tuple[Finding, tuple[tuple[float, float], ...]]:
     half, y = picture.across / 2 + picture.frame_side - END, picture.pose.y
     ends = picture.pose.x - half, picture.pose.x + half
@@ -63,6 +63,10 @@ def _hung(
             FixingCode.CASE, level, "7.8", {"picture": key}, value, 0.0, cures=cures, more=more | {"why": why}
         )
 
+    if ceiling == "concrete":
+        return told(Level.NOTE, "concrete"), tuple((x, y) for x in ends)
+    if ceiling == "grid":
+        return told(Level.MIND, "grid"), ()
     if joists is None or not joists.lines:
         return told(Level.NOTE, "unknown"), ()
     if joists.across == "x":

@@ -214,6 +214,12 @@ def _case(f: Finding, w: Words) -> str:
         load = f" It weighs {m['kg']:g} kg" + (", the pull counted twice." if m["pulled"] else ".")
     if m["why"] == "unknown":
         return f"The case of {name} hangs from joists: find them over it, and say which way they run.{load}"
+    if m["why"] == "concrete":
+        return (
+            f"The case of {name} hangs from anchors in the concrete at its own hooks, by their maker's figures.{load}"
+        )
+    if m["why"] == "grid":
+        return f"A suspended grid carries nothing: the case of {name} hangs from what is above it.{load}"
     if m["why"] == "few":
         return f"Fewer than two joists lie over the case of {name}: hang it from a timber that bridges two.{load}"
     if m["why"] == "across":
@@ -232,7 +238,8 @@ def _plate_studs(f: Finding, w: Words) -> str:
     if m["why"] == "lines":
         return f"Studs hold the plate of {name}: find them behind it, then its holes go into their middles."
     if m["why"] == "slots":
-        return f"Where the slots of {m['mount']} are is not known: measure them from its middle, so that studs fit in."
+        said = "measure them from its middle and put them on its card, as in slots 60-310"
+        return f"Where the slots of {m['mount']} are is not known: {said}."
     if m["why"] == "none":
         told = f"No place of the plate of {name} has {'two studs' if m['wanted'] > 1 else 'a stud'} in its slots"
         if m["board"] is None:

@@ -47,6 +47,10 @@ class Cases(unittest.TestCase):
 
     def test_not_found_yet_or_too_few(self) -> None:
         self.assertIn("find them", Words(hall()).finding(found(hall())))
+        for kind, level, told in (("concrete", Level.NOTE, "anchors"), ("grid", Level.MIND, "carries nothing")):
+            over = hall(f"made of ceiling {kind}")
+            self.assertEqual(found(over).level, level)
+            self.assertIn(told, Words(over).finding(found(over)))
         wide = hall("joists out", "joist 200 pilot", "joist 4800 pilot", "joist 2500 pilot")
         self.assertIn(found(wide).level, (Level.GOOD, Level.MIND))
         names = {one.code.name for one in evaluate(say(hall(), "screen Frame 100 woven", gear=WHOLE), WHOLE).findings}

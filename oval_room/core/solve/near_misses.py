@@ -179,12 +179,15 @@ def newest(gear: GearShelf, kind: str) -> Mapping[str, GearItem]:
 
 
 def _their_own(found: list[Near]) -> list[Near]:
-    """Without what is said of all alike: it is the room's, not theirs."""
+    """Without what is said of all alike: it is the room's, not theirs; nor is what nothing is measured by and most are
+    told, as of a ceiling that nobody knows."""
     if len(found) < 2:
         return found
     signs = [[(one.key, one.level, one.value) for one in near.findings] for near in found]
     told = Counter(sign for of_one in signs for sign in of_one)
-    room = {sign for sign, times in told.items() if times >= len(found)}
+    room = {
+        sign for sign, times in told.items() if times >= len(found) or (sign[2] is None and 2 * times >= len(found))
+    }
     return [
         replace(near, findings=tuple(f for f, sign in zip(near.findings, of_one, strict=True) if sign not in room))
         for near, of_one in zip(found, signs, strict=True)

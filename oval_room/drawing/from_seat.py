@@ -10,14 +10,16 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from itertools import pairwise
+from itertools import pairwise, product
 from typing import Final
 
+from oval_room.core.levels import Level
 from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.projection.says import ThrowCode
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Thing
 from oval_room.core.survey.eyes import CROWN, STATURE
-from oval_room.core.viewing.glare import CLEARED
+from oval_room.core.viewing.glare import CLEARED, hull
 from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.parts import Look, corners
@@ -120,6 +122,7 @@ def from_seat(look: Look) -> Scene | None:
     if outline:
         _reflections(draft, eye, look, picture)
         _shadow(draft, eye, look, subject, picture)
+        _shadows_of_things(draft, eye, look, subject, picture)
     _heads(draft, look, eye)
     if not outline:
         return None
@@ -268,6 +271,27 @@ def _shadow(draft: Draft, eye: _Eye, look: Look, subject: str, picture: Picture)
         draft.add(
             Label(at, f"{name} standing up", "on-wall", "labels", offsets=((0, -14), (0, 14), (0, -28)), priority=2)
         )
+
+
+def _shadows_of_things(draft: Draft, eye: _Eye, look: Look, subject: str, picture: Picture) -> None:
+    """The shadows on the picture of what stands or hangs in the beam."""
+    fed = look.plan.chosen.fed_by(subject)
+    struck = [one for one in look.report.findings if one.code is ThrowCode.BEAM_THING and one.level is Level.STOP]
+    mine = {one.about["thing"] for one in struck if one.about.get("picture") == subject}
+    if fed is None:
+        return
+    lens = to_own(picture.pose.point, picture.pose.turn, fed[1].pose.point)
+    for key in sorted(mine & set(look.plan.survey.things)):
+        thing = look.plan.survey.things[key]
+        places = []
+        for x, y, z in product((thing.x_from, thing.x_to), (thing.y_from, thing.y_to), (thing.z_from, thing.z_to)):
+            own = to_own(picture.pose.point, picture.pose.turn, Point(x, y, z))
+            t = lens.out / max(lens.out - max(own.out, 0.0), NEAR)
+            places.append((lens.right + (own.right - lens.right) * t, lens.up + (own.up - lens.up) * t))
+        area = _clipped(hull(places), picture.across / 2, picture.height / 2)
+        if len(area) > 2:
+            on = [to_room(picture.pose.point, picture.pose.turn, Own(u, v, 0.0)) for u, v in area]
+            draft.path(eye.area(on), "shadow", "picture", closed=True, ref=key)
 
 
 def _clipped(places: Sequence[tuple[float, float]], half_w: float, half_h: float) -> list[tuple[float, float]]:

@@ -107,5 +107,36 @@ class Shadows(unittest.TestCase):
         self.assertEqual(self.shadow(CHAPEL), ([], []))  # its lens hangs before the row
 
 
+class ThingsInTheBeam(unittest.TestCase):
+    def test_what_hangs_in_the_beam_throws_its_shadow_on_the_picture(self) -> None:
+        """A lamp half-way between lens and screen: its shadow is twice as wide, and only while it is in the beam."""
+        lines = (
+            "seat 3000",
+            "screen 100",
+            "bottom 700",
+            "projector Longreach",
+            "throw 5000",
+            "goes upright",
+            "lens up 1400",
+        )
+        plan = say(room(*lines, outline="room 5000 x 7000"), "put pendant lamp 200 x 20 x 200 at 2400 out 2590 up 1250")
+        picture = plan.chosen.pictures["p1"]
+        lens = plan.chosen.projectors["j1"].pose
+        look = look_at(plan)
+        (shadow,) = [
+            one for one in view(look).shapes if isinstance(one, Path) and one.style == "shadow" and one.ref == "t1"
+        ]
+        wide = max(p.u for p in shadow.points) - min(p.u for p in shadow.points)
+        (seen,) = [
+            one for one in view(look).shapes if isinstance(one, Path) and one.style == "seen" and one.ref == "p1"
+        ]
+        whole = max(p.u for p in seen.points) - min(p.u for p in seen.points)
+        near = (lens.y - picture.pose.y) / (lens.y - 2610)  # the face nearer to the lens throws the larger
+        self.assertAlmostEqual(wide / whole, 200 * near / picture.width.value, delta=0.01)
+        away = say(plan, "put pendant other 200 x 20 x 200 at 300 out 2590 up 100")
+        names = {one.ref for one in view(look_at(away)).shapes if isinstance(one, Path) and one.style == "shadow"}
+        self.assertNotIn("t2", names)
+
+
 if __name__ == "__main__":
     unittest.main()

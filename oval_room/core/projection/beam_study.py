@@ -114,9 +114,12 @@ def _boxes(survey: Survey) -> Iterator[_Box]:
         wall = survey.room.wall_named(opening.wall)
         if opening.kind == "window" or wall is None or opening.sill.value > 0:
             continue
-        places = [wall.room(u, off) for u in opening.ends for off in (0.0, STEP_IN)]
+        leaf = opening.swing.startswith("in")  # it sweeps as deep as it is wide, up to its head
+        deep = max(STEP_IN, opening.width.value) if leaf else STEP_IN
+        places = [wall.room(u, off) for u in opening.ends for off in (0.0, deep)]
         xs, ys = [x for x, _ in places], [y for _, y in places]
-        yield _Box(key, "door", Level.MIND, Span(min(xs), max(xs)), Span(min(ys), max(ys)), Span(0.0, WALKS))
+        high = max(WALKS, opening.head.value) if leaf else WALKS
+        yield _Box(key, "door", Level.MIND, Span(min(xs), max(xs)), Span(min(ys), max(ys)), Span(0.0, high))
 
 
 def in_the_way(survey: Survey, screen_y: float) -> list[tuple[Span, Span, Span]]:

@@ -7,13 +7,15 @@ import tempfile
 import unittest
 import warnings
 from pathlib import Path
-from typing import Any
+from typing import Any, Final
+from unittest import mock
 
 with warnings.catch_warnings():
     warnings.simplefilter("ignore")
     from fastapi.testclient import TestClient
 
 from oval_room.cli import fill
+from oval_room.core.solve.within import Watch
 from oval_room.store.store import Store
 from oval_room.web.app import create_app
 from oval_room.web.settings import Settings
@@ -24,6 +26,10 @@ HTML = {"accept": "text/html"}
 def flat(html: str) -> str:
     """A page's text on one line, so that where its template breaks lines does not matter."""
     return re.sub(r"> <", "><", re.sub(r"\s+", " ", html))
+
+
+QUICKLY: Final = mock.patch.object(Watch, "patience", 0.2)
+"""Searches broken off early: where it counts that a page answers, and not what is found."""
 
 
 class WebCase(unittest.TestCase):

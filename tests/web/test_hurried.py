@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from oval_room.core.parts import STAGES
 from oval_room.core.tape.phrases import PHRASES
-from tests.web.serving import HTML, WebCase
+from tests.web.serving import HTML, QUICKLY, WebCase
 
 AFTER = (
     "", "0", "-1", "3", "12", "65", "300", "99999", "1e9", "∞", "0x0", "3x2", "16:9", "0:0", "1:", "4 m", "12' 5\"", "12 5/0\"", ".5\"",
@@ -23,6 +23,7 @@ LINES = st.lists(LINE | st.sampled_from(PHRASES).map(lambda phrase: phrase.examp
 
 
 class Hurried(WebCase):
+    @QUICKLY
     @settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.sampled_from(("empty", "chapel", "bedroom", "loft", "den")), LINES, st.sampled_from(tuple(STAGES)))
     @example("empty", ["tv 300"], "picture")  # a ladder without a bound inside the room

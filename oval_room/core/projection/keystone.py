@@ -8,6 +8,7 @@ at x = u·d/(cosθ − v·sinθ), z = d·(sinθ + v·cosθ)/(cosθ − v·sinθ)
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final
 
@@ -21,6 +22,8 @@ STEEPEST: Final = 60.0
 """A lens is not pitched farther [deg]."""
 MOST_TILT: Final = 45.0
 """Nobody tilts a mount farther to save a picture [deg]."""
+HALVINGS: Final = 40
+"""A tilt or a shift is looked for in so many steps."""
 MOST_SHIFT: Final = 1.5
 """No lens shifts farther [image heights]."""
 NEAR_ENOUGH: Final = 0.1
@@ -128,16 +131,7 @@ def tilt_instead(*, width: float, aspect: float, throw: float, above: float, off
     if above < offset * width / aspect:  # in the lens's level it is the mirror image
         down = tilt_instead(width=width, aspect=aspect, throw=throw, above=-above, offset=-offset)
         return None if down is None else _upside_down(down)
-    lo, hi = 0.0, MOST_TILT
-    for _ in range(40):
-        pitch = (lo + hi) / 2
-        tried = _pitched(width, aspect, throw, pitch, offset)
-        if tried is None or _middle(tried) > above:
-            hi = pitch
-        else:
-            lo = pitch
-    found = _pitched(width, aspect, throw, lo, offset)
-    return found if found is not None and _lands_at(found, width, above) else None
+    return _brought_to(width, above, (0.0, MOST_TILT), lambda pitch: _pitched(width, aspect, throw, pitch, offset))
 
 
 def shift_when_pitched(*, width: float, aspect: float, throw: float, above: float, pitch: float) -> Tilt | None:
@@ -153,15 +147,25 @@ def shift_when_pitched(*, width: float, aspect: float, throw: float, above: floa
     if pitch < 0:  # in the lens's level it is the mirror image
         up = shift_when_pitched(width=width, aspect=aspect, throw=throw, above=-above, pitch=-pitch)
         return None if up is None else _upside_down(up)
-    lo, hi = -MOST_SHIFT, MOST_SHIFT
-    for _ in range(40):
-        offset = (lo + hi) / 2
-        tried = _pitched(width, aspect, throw, pitch, offset)
+    return _brought_to(
+        width, above, (-MOST_SHIFT, MOST_SHIFT), lambda offset: _pitched(width, aspect, throw, pitch, offset)
+    )
+
+
+def _brought_to(
+    width: float, above: float, ends: tuple[float, float], make: Callable[[float], Tilt | None]
+) -> Tilt | None:
+    """What is made of the value between two ends that brings the picture's middle to a height, by halving: it rises
+    with the value, and past what lands at all there is nothing. None where the picture does not come there."""
+    lo, hi = ends
+    for _ in range(HALVINGS):
+        value = (lo + hi) / 2
+        tried = make(value)
         if tried is None or _middle(tried) > above:
-            hi = offset
+            hi = value
         else:
-            lo = offset
-    found = _pitched(width, aspect, throw, pitch, lo)
+            lo = value
+    found = make(lo)
     return found if found is not None and _lands_at(found, width, above) else None
 
 

@@ -145,22 +145,24 @@ def _finding(
     more: dict[str, object] = {"part": key, "width": one.picture.width, "height": one.picture.height, "v": one.need.v}
     more |= {"sits": one.memory.sits, "light": one.light, "cabinet": one.cabinet, "bottom": one.bottom}
     off, way = _off_the_screen(one, picture)
-    if off > 0:
-        level = Level.MIND if picture.gear is None else Level.STOP  # a wall goes on where a cloth ends
-        return Finding(ThrowCode.MEMORY, level, "6.9", about, off, 0.0, more=more | {"why": "screen", "way": way})
-    if one.cabinet is not None:
+    spills = more | {"why": "screen", "way": way}
+    if off > 0 and picture.gear is not None:
+        return Finding(ThrowCode.MEMORY, Level.STOP, "6.9", about, off, 0.0, more=spills)
+    if one.cabinet is not None and (beyond(0, one.cabinet) or off <= 0):
         level = Level.STOP if beyond(0, one.cabinet) else Level.GOOD
         return Finding(ThrowCode.MEMORY, level, "6.8", about, one.cabinet, 0.0, more=more | {"why": "cabinet"})
-    if not one.reached:
+    if one.cabinet is None and not one.reached:
         near = one.throw < one.span.least
         end = one.span.least if near else one.span.greatest
         cures = (*_lens_for_all(one, throw, others, ruler), *_within_the_zoom(key, one, picture, throw, ruler))
         more |= {"why": "throw", "near": near}
         return Finding(ThrowCode.MEMORY, Level.STOP, "6.9", about, one.throw, end, cures=cures, more=more)
-    if not one.need.inside:
+    if one.cabinet is None and not one.need.inside:
         cures = (*_within_the_shift(key, one, picture, throw), *_lens_up(one, throw, ruler))
         more |= {"why": "shift"}
         return Finding(ThrowCode.MEMORY, Level.STOP, "6.3", about, one.need.use, 1.0, "ratio", cures, more)
+    if off > 0:  # a wall goes on where a cloth ends
+        return Finding(ThrowCode.MEMORY, Level.MIND, "6.9", about, off, 0.0, more=spills)
     room = min(one.throw - one.span.least, one.span.greatest - one.throw)
     more |= {"why": "", "spare": (max(room, 0.0), "mm")}
     return Finding(ThrowCode.MEMORY, Level.GOOD, "6.9", about, one.throw / one.raster[0], None, "ratio", more=more)

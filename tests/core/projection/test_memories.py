@@ -193,7 +193,8 @@ class OfACabinet(unittest.TestCase):
         )
         self.assertFalse(plan.chosen.projectors["j1"].hung)
         self.assertLess(settings_of(plan)["small"].cabinet or 0, 0)
-        self.assertIn(said_of(plan)["small"].level, (Level.STOP, Level.MIND))
+        told = said_of(plan)["small"]
+        self.assertEqual((told.level, told.more["why"]), (Level.STOP, "cabinet"))
 
 
 if __name__ == "__main__":

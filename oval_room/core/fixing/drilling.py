@@ -11,6 +11,7 @@ from typing import Final
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.zero import Zero
 from oval_room.core.levels import SLIM
+from oval_room.core.plan.room import Made
 from oval_room.core.survey.datum import from_datum
 
 STOCK: Final = (50.0, 60.0, 70.0, 80.0, 90.0, 100.0, 120.0)
@@ -71,6 +72,11 @@ def drill_plan(maps: Mapping[str, HoleMap], zero: Zero, wall_length: float) -> D
         return None
     x, up = holes[0].along + zero.at, holes[0].up
     return DrillPlan(zero, tuple(holes), math.hypot(x, up), math.hypot(wall_length - x, up))
+
+
+def boards_over(made: Made | None) -> float:
+    """How thick the boards over a wall's studs are [mm]: one of 12.5 where nobody has looked (rules 7.7)."""
+    return (made.board or BOARD) * (made.layers or 1) if made is not None else BOARD
 
 
 def drill_for(fixing: str, *, board: float = BOARD, stud_depth: float | None = None) -> Drill:

@@ -35,7 +35,7 @@ HAND: Final = 177.0
 BRACKET: Final = 2.5
 WASHER: Final = 1.6
 """A mount's bracket and a washer, where nobody has measured them (planning values of ours) [mm]."""
-ONE: Final = 1
+NEARLY: Final = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,7 +129,7 @@ class _Hung:
             return [Finding(FixingCode.PLATE_STUDS, Level.STOP, "7.4", about, more=more)]
         off = self.place.off
         more = {"why": "", "studs": self.place.studs, "plate": self.place.plate}
-        if abs(off) <= ONE:
+        if abs(off) <= NEARLY:
             return [Finding(FixingCode.PLATE_STUDS, Level.GOOD, "7.4", about, 0.0, 0.0, more=more)]
         x = self.ruler.safe(self.picture.pose.x + off, "nearest")
         cure = Cure(FixingCure.OVER_STUDS, x, PutPicture(id=self.key, x=x))

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError
-from oval_room.core.fixing.drilling import Drill, DrillPlan, drill_for, drill_plan
+from oval_room.core.fixing.drilling import Drill, DrillPlan, boards_over, drill_for, drill_plan
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.zero import zero_of
@@ -63,9 +63,10 @@ def _drilled(request: Request, job: str) -> Drilled:
     if found is None:
         raise MissingError(f"there is no hole on the {name} yet: choose a panel and its mount in Fixing", value=job)
     made, held = turned.plan.survey.made.get("w1"), parts.report.of(LoadResult).held
-    board = (made.board or 12.5) * (made.layers or 1) if made is not None else 12.5
     depth = made.stud_depth if made is not None else None
-    drills = {key: drill_for(held[key].fixing, board=board, stud_depth=depth) for key in maps if key in held}
+    drills = {
+        key: drill_for(held[key].fixing, board=boards_over(made), stud_depth=depth) for key in maps if key in held
+    }
     words = Words(parts.plan)
     stops = tuple(
         f"STOP: {words.finding(one)}"

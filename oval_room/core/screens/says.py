@@ -65,6 +65,17 @@ def _drop_clear(f: Finding, w: Words) -> str:
     )
 
 
+def _drop_opening(f: Finding, w: Words) -> str:
+    before = (
+        f"{w.named(f.about, 'picture')} hangs before {w.named(f.about, 'opening')}, {w.length(f.value)} of its "
+        f"{w.length(f.limit)}, while it is out"
+    )
+    if f.more["kind"] == "window":
+        return f"{before}: by day the window lights the cloth from behind, so give it a blind."
+    leaf = " The door opens into the cloth and tears it: make it open out." if f.more["leaf"] else ""
+    return f"{before}: nobody comes through. Keep another way out, or move the cloth aside.{leaf}"
+
+
 class ScreenCode(Code):
     """What is found of pictures as things, and its sentence."""
 
@@ -83,6 +94,7 @@ class ScreenCode(Code):
         ),
     )
     DROP_CLEAR = "picture: drop-down through its travel", _drop_clear
+    DROP_OPENING = "picture: cloth before a door or window", _drop_opening
     GAPS = (
         "picture: gaps in a row",
         lambda f, w: (

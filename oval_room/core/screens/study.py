@@ -12,7 +12,7 @@ from typing import Final, NamedTuple
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
-from oval_room.core.levels import Level
+from oval_room.core.levels import SLIM, Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
 from oval_room.core.report import Result
@@ -37,6 +37,8 @@ UST: Final = 0.6
 
 PLATE_HALF: Final = 200.0
 """Half a wall plate's width while no mount is chosen [mm]."""
+AT_WALL: Final = 100.0
+"""What starts no farther out than this stands at the wall [mm]."""
 BESIDE: Final = 600.0
 """Panels whose frames are no farther apart than this stand beside each other [mm]."""
 
@@ -70,6 +72,7 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
         out += _face(key, picture, survey, gear, ruler)
         if isinstance(item, Screen) and item.way in TRAVELS:
             out += _drop(key, picture, item.way == "floor-rising", survey, scheme, gear, ruler)
+            out += _before_openings(key, picture, survey)
     return ScreensResult(book.figures, tuple(out))
 
 
@@ -320,6 +323,27 @@ def _drop(
     ]
 
 
+def _before_openings(key: str, picture: Picture, survey: Survey) -> list[Finding]:
+    """The doors and windows of its wall that a cloth hangs before while it is out (rules 2.6)."""
+    left, right, low, high = _sides(picture)
+    out: list[Finding] = []
+    for opening_key, opening in survey.openings.items():
+        wall = survey.room.wall_named(opening.wall)
+        if wall is None:
+            continue
+        (x1, y1), (x2, y2) = (wall.room(along, 0.0) for along in opening.ends)
+        over = min(right, max(x1, x2)) - max(left, min(x1, x2))
+        up = min(high, opening.head.value) - max(low, opening.sill.value)
+        if max(abs(y1), abs(y2)) > AT_WALL or min(over, up) <= SLIM:
+            continue
+        level = Level.NOTE if opening.kind == "window" else Level.MIND
+        leaf = opening.swing.startswith("in") and opening.width.value > picture.pose.y - BOTTOM_BAR / 2
+        about = {"picture": key, "opening": opening_key}
+        more = {"kind": opening.kind, "leaf": leaf}
+        out.append(Finding(ScreenCode.DROP_OPENING, level, "2.6", about, over, opening.width.value, more=more))
+    return out
+
+
 class _Passed(NamedTuple):
     """Something behind a cloth: how far its face stands out, its name, its foot and top above the floor [mm]."""
 
@@ -352,7 +376,7 @@ def _things(survey: Survey, left: float, right: float) -> list[_Passed]:
         return (
             thing.x_from < right
             and thing.x_to > left
-            and thing.y_from < 100
+            and thing.y_from < AT_WALL
             and thing.kind not in ("walkway", "platform", "beam", "bulkhead")
         )
 

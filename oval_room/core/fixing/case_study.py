@@ -73,12 +73,12 @@ def _hung(
         over = [line for line in joists.lines if ends[0] <= line <= ends[1]]
         if len(over) < 2:
             return told(Level.MIND, "few"), ()
-        more |= {"at": (over[0], over[-1])}
-        return told(Level.GOOD, "across"), ((over[0], y), (over[-1], y))
+        more |= {"at": (over[0], over[-1]), "counted": not joists.counted.isdisjoint((over[0], over[-1]))}
+        return told(Level.NOTE if more["counted"] else Level.GOOD, "across"), ((over[0], y), (over[-1], y))
     line = min(joists.lines, key=lambda one: abs(one - y))
-    more |= {"joist": line}
+    more |= {"joist": line, "counted": line in joists.counted}
     if abs(line - y) <= ON_A_JOIST:
-        return told(Level.GOOD, "along", abs(line - y)), tuple((x, y) for x in ends)
+        return told(Level.NOTE if more["counted"] else Level.GOOD, "along", abs(line - y)), tuple((x, y) for x in ends)
     to = ruler.safe(line, "nearest")
     cure = Cure(FixingCure.CASE, to, PutPicture(id=key, y=to))
     return told(Level.NOTE, "beside", abs(line - y), (cure,)), ()

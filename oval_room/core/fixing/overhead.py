@@ -16,10 +16,14 @@ BEARS: Final = 75.0
 
 @dataclass(frozen=True, slots=True)
 class Joists:
-    """Middles of joists: out from the display wall where they run along it, along it where they run out [mm]."""
+    """Middles of joists: out from the display wall where they run along it, along it where they run out [mm].
+
+    counted: those that nothing has found, counted on from the others (rules 7.2).
+    """
 
     lines: tuple[float, ...]
     across: Literal["y", "x"]
+    counted: frozenset[float] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)

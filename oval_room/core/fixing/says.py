@@ -212,6 +212,8 @@ def _case(f: Finding, w: Words) -> str:
     load = ""
     if m["kg"]:
         load = f" It weighs {m['kg']:g} kg" + (", the pull counted twice." if m["pulled"] else ".")
+    if m.get("counted"):
+        load += " A line there is counted on from the finds, not found: a pilot hole before any hook."
     if m["why"] == "unknown":
         return f"The case of {name} hangs from joists: find them over it, and say which way they run.{load}"
     if m["why"] == "concrete":

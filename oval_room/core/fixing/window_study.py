@@ -25,7 +25,7 @@ from oval_room.core.projection.throw import VENT
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
-from oval_room.core.survey.stud_study import StudResult
+from oval_room.core.survey.stud_study import LIKELY, StudResult
 from oval_room.core.units import Ruler
 
 NEARLY: Final = 0.5
@@ -159,7 +159,8 @@ def joists_over(survey: Survey, studs: StudResult) -> Joists | None:
     if made is None or made.joists == "unknown" or found is None:
         return None
     lines = tuple(sorted(line for line, trust in found.trust.items() if trust > 0))
-    return Joists(lines, "y" if made.joists == "along" else "x")
+    counted = frozenset(line for line in lines if found.trust[line] < LIKELY)
+    return Joists(lines, "y" if made.joists == "along" else "x", counted)
 
 
 def _held(joists: Joists, plate: ProjectorPlate, window: MountWindow) -> Held | None:

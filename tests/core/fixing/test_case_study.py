@@ -29,12 +29,16 @@ def found(plan: Plan) -> Finding:
 class Cases(unittest.TestCase):
     def test_from_two_joists_that_run_out(self) -> None:
         """2400 wide and 40 of frame either side, hooks 40 inside: 1300 to 3700, so the joists at 1500 and 3500."""
-        plan = hall("joists out", *FINDS)
+        guessed = hall("joists out", *FINDS)
+        self.assertEqual(found(guessed).level, Level.NOTE)
+        self.assertIn("not found: a pilot hole before any hook", Words(guessed).finding(found(guessed)))
+        plan = say(guessed, "joist 1500 pilot", "joist 3500 pilot", gear=WHOLE)
         (places,) = evaluate(plan, WHOLE).of(CaseResult).hooks.values()
         for got, want in zip((place[0] for place in places), (1500, 3500), strict=True):
             self.assertAlmostEqual(got, want, delta=1.0)
         self.assertEqual(found(plan).level, Level.GOOD)
         self.assertIn("18 kg", Words(plan).finding(found(plan)))
+        self.assertNotIn("counted on", Words(plan).finding(found(plan)))
 
     def test_along_one_or_beside_it(self) -> None:
         plan = hall("joists along", *FINDS, "stand-off 150 mm")
@@ -52,7 +56,7 @@ class Cases(unittest.TestCase):
             self.assertEqual(found(over).level, level)
             self.assertIn(told, Words(over).finding(found(over)))
         wide = hall("joists out", "joist 200 pilot", "joist 4800 pilot", "joist 2500 pilot")
-        self.assertEqual(found(wide).level, Level.GOOD)
+        self.assertEqual(found(wide).level, Level.NOTE)  # only the first of three agrees with the rhythm
         names = {one.code.name for one in evaluate(say(hall(), "screen Frame 100 woven", gear=WHOLE), WHOLE).findings}
         self.assertNotIn("CASE", names)
 

@@ -9,6 +9,7 @@ import io
 import os
 import subprocess
 import sys
+import time
 import unittest
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
@@ -39,8 +40,8 @@ def run_here(module: str) -> int:
     return 1 if bad else 0
 
 
-def run_apart(module: str) -> tuple[str, int, int, int, str]:
-    environment = os.environ | {"PYTHONWARNINGS": "error"}
+def run_apart(module: str) -> tuple[str, int, int, int, str, float]:
+    environment, began = os.environ | {"PYTHONWARNINGS": "error"}, time.monotonic()
     try:
         done = subprocess.run(
             [sys.executable, "-m", "tests.run", "--here", module],
@@ -50,13 +51,13 @@ def run_apart(module: str) -> tuple[str, int, int, int, str]:
             env=environment,
         )
     except subprocess.TimeoutExpired:
-        return module, 0, 1, 0, f"took over {LONGEST_S} s"
-    lines = done.stdout.splitlines()
+        return module, 0, 1, 0, f"took over {LONGEST_S} s", LONGEST_S
+    took, lines = time.monotonic() - began, done.stdout.splitlines()
     counts = next((line.split()[1:] for line in reversed(lines) if line.startswith("COUNTS ")), None)
     if counts is None:
-        return module, 0, 1, 0, done.stdout + done.stderr
+        return module, 0, 1, 0, done.stdout + done.stderr, took
     passed, failed, skipped = (int(count) for count in counts)
-    return module, passed, failed, skipped, "" if not failed else done.stdout + done.stderr
+    return module, passed, failed, skipped, "" if not failed else done.stdout + done.stderr, took
 
 
 def main(arguments: list[str]) -> int:
@@ -67,8 +68,8 @@ def main(arguments: list[str]) -> int:
     passed = skipped = 0
     failed = before
     with ThreadPoolExecutor(max(2, os.cpu_count() or 2)) as pool:
-        for module, good, bad, left, told in pool.map(run_apart, named or modules()):
-            print(f"{module}: {good} passed" + (f", {bad} failed" if bad else ""), flush=True)
+        for module, good, bad, left, told, took in pool.map(run_apart, named or modules()):
+            print(f"{module}: {good} passed" + (f", {bad} failed" if bad else "") + f" ({took:.0f} s)", flush=True)
             if told:
                 print(told, flush=True)
             passed, failed, skipped = passed + good, failed + bad, skipped + left

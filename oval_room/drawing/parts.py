@@ -20,6 +20,7 @@ from oval_room.core.projection.document import Projector
 from oval_room.core.report import Report
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.groups import looked_at
+from oval_room.core.screens.placing import COMES_DOWN
 from oval_room.core.survey.document import Seat
 from oval_room.core.survey.eyes import CROWN
 from oval_room.core.words import Words
@@ -157,8 +158,8 @@ def side_picture(draft: Draft, look: Look, key: str, picture: Picture, style: st
     if style:
         return
     item = look.item(picture.gear)
-    if isinstance(item, Screen) and item.way == "drop-down":
-        ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y)
+    if isinstance(item, Screen) and item.way in COMES_DOWN:
+        ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y) - picture.case_below
         case = ceiling - item.case_height
         draft.box(picture.pose.y - 60, case, picture.pose.y + 60, ceiling, "thing", "picture", key)
         draft.line((picture.pose.y, upper.z), (picture.pose.y, case), "cloth", "picture", key)

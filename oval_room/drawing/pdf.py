@@ -71,6 +71,7 @@ _INKS: Final[dict[str, Ink]] = {
     "joist-cut": Ink(0.8, (), 0.9),
     "plate-window": Ink(0.15, (1.4, 0.8), 0.93),
     "strip-wall": Ink(0, (), 0.75),
+    "strip-passed": Ink(0.6, (4, 3), 0.9),
     "wall-end": Ink(1.2),
     "window": Ink(0.8, (), 0.95),
     "check": Ink(0.4, (2, 3)),

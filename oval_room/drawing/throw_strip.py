@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.fixing.along_strip import stretches
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.window_study import WindowResult
+from oval_room.core.levels import Level
+from oval_room.core.plan.gear import Mount
 from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import NEAR_AN_END, NEAR_AN_END_OF_RANGE
@@ -76,7 +79,7 @@ def throw_strip(look: Look, projector: str | None) -> Scene | None:
         )
     )
     deep = _memories(draft, look, projector, throw, tall, (u0, u1))
-    _in_the_beam(draft, look, projector, throw, tall)
+    _in_the_way(draft, look, projector, throw, tall, (u0, u1))
     title = f"throw strip, {placed.name}, to the screen's surface, {look.show(stand_off)} off the wall"
     told = (
         f"Throw {look.show(throw.throw)}; the lens allows {look.words.length(near, 'least')} to "
@@ -100,19 +103,30 @@ def _memories(
     return FIRST_MEMORY + NEXT_MEMORY * len(mine) if mine else 0.0
 
 
-def _in_the_beam(draft: Draft, look: Look, projector: str, throw: ProjectorThrow, tall: float) -> None:
-    """From where something stands in the beam, and joists that run across, as ticks over the strip."""
-    found, plate = (
-        look.report.of(WindowResult).windows.get(projector),
-        look.report.of(FixingResult).plates.get(projector),
-    )
+def _in_the_way(
+    draft: Draft, look: Look, projector: str, throw: ProjectorThrow, tall: float, ends: tuple[float, float]
+) -> None:
+    """What is in the lens's way along the strip, each named: boxes where it may not be, half as high where people pass;
+    joists that run across as ticks over it."""
+    fixing, windows, scheme = look.report.of(FixingResult), look.report.of(WindowResult), look.plan.chosen
+    plate, picture = fixing.plates.get(projector), scheme.pictures[throw.picture]
+    mount = look.gear.get(throw.projector.mount or "")
+    if throw.tilted or throw.projector.boxed == "behind a port":
+        return
+    hung = mount if isinstance(mount, Mount) else None
+    for one in stretches(look.plan.survey, throw, picture, plate, hung, ends):
+        near, far = max(one.near, ends[0]), min(one.far, ends[1])
+        passes = one.level is Level.MIND
+        up = tall * STRIP * (0.5 if passes else 1)
+        draft.box(near, 0, far, up, "strip-passed" if passes else "strip-wall", "beam", one.key or projector)
+        named = "no such pole" if one.kind == "pole" else look.words.name({one.kind: one.key}, one.kind)
+        named += f" {look.words.length(near, 'greatest')} – {look.words.length(far, 'least')}"
+        offsets = ((0, -9), (0, -20), (0, -31), (-34, -9), (34, -9))
+        draft.add(Label(P((near + far) / 2, up), named, "small", "beam", "middle", offsets, 5))
+    found = windows.windows.get(projector)
     if found is None or plate is None:
         return
-    to_throw = throw.throw - plate.y  # from where the plate is to the throw it makes
-    for a, b, near, far in found.places.struck():
-        if a <= plate.x <= b:
-            draft.box(near + to_throw, 0, far + to_throw, tall * STRIP, "strip-wall", "beam")
-    by = found.held
+    to_throw, by = throw.throw - plate.y, found.held  # from where the plate is to the throw it makes
     if by is not None and by.across == "y":
         for line in {by.joist, *(by.bridge or ())}:
             draft.line((line + to_throw, tall * STRIP), (line + to_throw, tall * 0.5), "joist", "beam")

@@ -8,6 +8,7 @@ from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.gear import Mount, Screen
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.placing import COMES_DOWN
 from oval_room.drawing.parts import Look, corners, parts_of
 from oval_room.drawing.scene import Draft, Label, P
 
@@ -22,8 +23,8 @@ def wall_picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     for a, b in parts_of(picture):
         draft.line((a.x, a.z), (b.x, b.z), "split", "picture", key)
     item = look.item(picture.gear)
-    if isinstance(item, Screen) and item.way == "drop-down":
-        ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y)
+    if isinstance(item, Screen) and item.way in COMES_DOWN:
+        ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y) - picture.case_below
         half = picture.across / 2 + picture.frame_side + 60
         case = ceiling - item.case_height
         draft.box(picture.pose.x - half, case, picture.pose.x + half, ceiling, "thing", "picture", key)

@@ -1,25 +1,31 @@
-"""Cases of screens that come down from the ceiling: the joists they hang from (rules 7.8)."""
+"""Cases of screens that come down or rise: the joists they hang from, and where the cloth stops for each picture (rules
+2.6, 7.8)."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.overhead import ON_A_JOIST, Joists
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.window_study import joists_over
-from oval_room.core.levels import Level
+from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Screen
+from oval_room.core.projection.memory_study import MemoryResult, Setting
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.placing import COMES_DOWN
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.units import Ruler
 
-COMES_DOWN: Final = ("drop-down", "manual")
+RISES: Final = "floor-rising"
 END: Final = 40.0
 """A hook holds a case at least so far inside its end (planning value of ours) [mm]."""
 PULLED: Final = 2.0
@@ -34,20 +40,58 @@ class CaseResult(Result):
 
 
 def study_cases(
-    survey: Survey, scheme: Scheme, gear: GearShelf, studs: StudResult, ruler: Ruler, wall: int = 1
+    survey: Survey,
+    scheme: Scheme,
+    gear: GearShelf,
+    studs: StudResult,
+    memories: MemoryResult,
+    ruler: Ruler,
+    wall: int = 1,
 ) -> CaseResult:
-    """Every screen of a scheme that comes down from the ceiling."""
+    """Every screen of a scheme that comes down from the ceiling, or rises from the floor."""
     joists = joists_over(survey, studs) if wall == 1 else None
-    out, hooks = list[Finding](), dict[str, tuple[tuple[float, float], ...]]()
+    book, out, hooks = FigureBook(KINDS), list[Finding](), dict[str, tuple[tuple[float, float], ...]]()
     for key, picture in scheme.pictures.items():
         item = gear.get(picture.gear or "")
-        if not isinstance(item, Screen) or item.way not in COMES_DOWN:
+        if not isinstance(item, Screen) or item.way not in (*COMES_DOWN, RISES):
+            continue
+        ceiling = survey.room.ceiling_at(picture.pose.x, picture.pose.y)
+        shown = [one for one in memories.settings.values() if one.memory.shows == key]
+        out.append(_stops(book, key, picture, item, ceiling, shown, ruler))
+        if item.way == RISES:
             continue
         finding, places = _hung(key, picture, item, joists, survey.kind_of("ceiling"), ruler)
         out.append(finding)
         if places:
             hooks[key] = places
-    return CaseResult({}, tuple(out), hooks)
+    return CaseResult(book.figures, tuple(out), hooks)
+
+
+def _stops(
+    book: FigureBook, key: str, picture: Picture, item: Screen, ceiling: float, shown: Sequence[Setting], ruler: Ruler
+) -> Finding:
+    """How far the cloth is let out for each picture, from its case under the ceiling or on the floor, and whether its
+    black above the image reaches (rules 2.6). An image in its case is told by the height it may have (4.3)."""
+    rises = item.way == RISES
+    case = item.case_height if rises else ceiling - picture.case_below - item.case_height
+    far = picture.top + picture.frame_top if rises else picture.bottom - picture.frame_bottom
+    let_out, black = abs(case - far), (picture.bottom - case) if rises else (case - picture.top)
+    c = Input("z_c", "the case's mouth above the floor", case, "mm", "maker")
+    end = Input("z", "the cloth's end above the floor", far, "mm", "chosen")
+    book.add("let_out", let_out, c, end, subject=picture.name, picture=key)
+    stops = [(picture.name, let_out)]
+    for one in shown:
+        ends = one.bottom + one.picture.height + picture.frame_top if rises else one.bottom - picture.frame_bottom
+        stops.append((one.memory.name, abs(case - ends)))
+    more: dict[str, object] = {"stops": tuple(stops), "rises": rises, "black": black, "has": item.black_drop, "why": ""}
+    about = {"picture": key}
+    short = black - item.black_drop if item.black_drop else 0.0
+    if beyond(short, ruler.step):
+        below = ruler.safe(picture.case_below + short, "least")
+        cures = () if rises else (Cure(FixingCure.CASE_BELOW, below, PutPicture(id=key, case_below=below)),)
+        more |= {"why": "black"}
+        return Finding(FixingCode.STOPS, Level.MIND, "2.6", about, black, item.black_drop, cures=cures, more=more)
+    return Finding(FixingCode.STOPS, Level.NOTE, "2.6", about, let_out, more=more)
 
 
 def _hung(

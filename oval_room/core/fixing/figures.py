@@ -60,6 +60,29 @@ KINDS: Final = kinds(
         short="fixing",
         rank=17,
     ),
+    FigureKind(
+        "plate_use",
+        "projector.{projector}.fixing.use",
+        "pct",
+        "worst fixing's use, overhead",
+        "7.5",
+        "100 × (W/n + W × e/s) / T_allow",
+        "fixing",
+    ),
+    FigureKind(
+        "hook_use", "picture.{picture}.case.use", "pct", "worst hook's use", "7.8", "100 × W/n / T_allow", "fixing"
+    ),
+    FigureKind(
+        "let_out",
+        "picture.{picture}.let_out",
+        "mm",
+        "cloth let out of its case",
+        "2.6",
+        "|z_c − z|",
+        "fixing",
+        short="let out",
+        rank=18,
+    ),
     FigureKind("shelf", "projector.{projector}.shelf", "mm", "shelf above the floor", "6.5", "z_l − dz", "fixing"),
     FigureKind(
         "upper_row",

@@ -38,6 +38,8 @@ class Held:
     move: float
     in_window: bool
     bridge: tuple[float, float] | None
+    counted: bool = False
+    """Whether nothing has found that joist: it is counted on from the others."""
 
     @property
     def on(self) -> bool:
@@ -59,7 +61,8 @@ def held(joists: Joists, plate: float, window: tuple[float, float]) -> Held | No
         return None
     inside = [line for line in joists.lines if window[0] <= line <= window[1]]
     joist = min(inside or joists.lines, key=lambda line: abs(line - plate))
-    return Held(joists.across, joist, joist - plate, bool(inside), bridged(joists.lines, plate))
+    bridge = bridged(joists.lines, plate)
+    return Held(joists.across, joist, joist - plate, bool(inside), bridge, joist in joists.counted)
 
 
 def bridged(lines: Sequence[float], plate: float) -> tuple[float, float] | None:

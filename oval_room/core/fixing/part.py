@@ -11,12 +11,14 @@ from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.load_study import LoadResult, study_loads
 from oval_room.core.fixing.load_sums import LOAD_SUMS
 from oval_room.core.fixing.offers import mount_here_be, stem_here_be
+from oval_room.core.fixing.overhead_study import OverheadResult, study_overhead
 from oval_room.core.fixing.phrases import PHRASES
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.study import FixingResult, study_fixing
 from oval_room.core.fixing.sums import SUMS
 from oval_room.core.fixing.window_study import WindowResult, study_windows
 from oval_room.core.part import Offer, Part, StageSpec
+from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
@@ -79,8 +81,15 @@ PART: Final = Part(
         Study(
             "cases",
             CaseResult,
-            lambda c: (c.seen("room", "made"), c.scheme, c.gear, c.of(StudResult), c.ruler, c.wall),
+            lambda c: (c.seen("room", "made"), c.scheme, c.gear, c.of(StudResult), c.of(MemoryResult), c.ruler, c.wall),
             study_cases,
+            by_wall=True,
+        ),
+        Study(
+            "loads overhead",
+            OverheadResult,
+            lambda c: (c.seen("room", "made"), c.scheme, c.gear, c.of(WindowResult), c.of(CaseResult)),
+            study_overhead,
             by_wall=True,
         ),
     ),

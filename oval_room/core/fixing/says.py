@@ -191,8 +191,18 @@ def _plate(f: Finding, w: Words) -> str:
 def _joist(f: Finding, w: Words) -> str:
     m, name = f.more, w.name(f.about, "projector")
     way = "out" if m["across"] == "y" else "along"
+    if m["on"] and m["counted"]:
+        return (
+            f"The plate of {name} lies at {w.length(m['joist'])} {way}, where a joist is counted on from the finds, "
+            "not found: a pilot hole first."
+        )
     if m["on"]:
         return f"The plate of {name} lies on the joist at {w.length(m['joist'])} {way}: prove it at both its edges."
+    if m["in_window"] and m["counted"]:
+        return (
+            f"The plate of {name} lies {w.length(f.value)} beside the line at {w.length(m['joist'])} {way}, where a "
+            "joist is counted on, not found: prove it with a pilot hole, then the plate may go there."
+        )
     if m["in_window"]:
         return (
             f"The plate of {name} lies {w.length(f.value)} beside a joist: the one at {w.length(m['joist'])} {way} is "
@@ -205,6 +215,16 @@ def _joist(f: Finding, w: Words) -> str:
         f"No joist lies in the window of {name}. Bridge those at {w.length(a)} and {w.length(b)} {way} with a timber "
         f"{w.length(m['timber'], 'least')} long that bears on both: two M8 bolts through each, with spread washers."
     )
+
+
+def _overhead(f: Finding, w: Words) -> str:
+    m = f.more
+    hung = w.named(f.about, "projector") if "projector" in f.about else f"The case of {w.name(f.about, 'picture')}"
+    pull = ", the pull counted twice" if m["pulled"] else ""
+    told = f"{hung}, {m['kg']:g} kg{pull}: the worst of {m['by']}"
+    if f.level is Level.STOP:
+        return f"{told} would bear {f.value:.0f} % of what it may: more of them, or others."
+    return f"{told} bears {f.value:.0f} % of what it may."
 
 
 def _case(f: Finding, w: Words) -> str:
@@ -233,6 +253,21 @@ def _case(f: Finding, w: Words) -> str:
         f"The case of {name} lies {w.length(f.value)} beside the joist at {w.length(m['joist'])} out: move the cloth "
         f"there, or bridge to the next one.{load}"
     )
+
+
+def _stops(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    (_, whole), *shown = m["stops"]
+    others = "".join(f", for {of} by {w.length(out, 'least')}" for of, out in shown if abs(out - whole) >= 1)
+    way = "rises from" if m["rises"] else "comes out of"
+    told = f"The cloth of {name} {way} its case by {w.length(whole, 'least')}{others}: set its end stop there."
+    if m["why"] == "black":
+        lower = "stand its case higher" if m["rises"] else "hang its case lower"
+        return (
+            f"{told} That shows {w.length(f.value, 'least')} of black and it has {w.length(f.limit, 'greatest')}: "
+            f"{lower}, move the picture, or order it with more."
+        )
+    return told
 
 
 def _plate_studs(f: Finding, w: Words) -> str:
@@ -321,6 +356,7 @@ class FixingCode(Code):
             + " Upright all the way, feet off after it hangs."
         ),
     )
+    STOPS = "fixing: where a cloth stops", _stops
     CASE = "fixing: what a screen's case hangs from", _case
     SWAY = (
         "fixing: a long pole sways",
@@ -330,6 +366,7 @@ class FixingCode(Code):
         ),
     )
     JOIST = "fixing: what the plate is fixed to", _joist
+    OVERHEAD = "fixing: load on what is overhead", _overhead
     RATED = "fixing: rated load", _rated
     BENCH = "fixing: read otherwise than the sheet", _bench
     BENCH_OF_ANOTHER = "fixing: read of another", _bench_of_another
@@ -342,6 +379,7 @@ class FixingCure(CureKind):
 
     WITHIN = "within the mount", _within
     OVER_STUDS = "picture over the studs", lambda c, w: f"Picture's middle to {w.length(c.value)} along"
+    CASE_BELOW = "case lower", lambda c, w: f"Case {w.length(c.value)} below the ceiling, on hooks or brackets"
     CASE = "case onto the joist", lambda c, w: f"Cloth to {w.length(c.value)} from the wall, under the joist"
     JOIST = "plate onto the joist", lambda c, w: f"Plate onto the joist at {w.length(c.value)}"
     SAFEST = "middle of the window", lambda c, w: "Plate to where it has most room"

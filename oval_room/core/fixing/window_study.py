@@ -156,7 +156,7 @@ def _window(survey: Survey, throw: ProjectorThrow, plate: ProjectorPlate, pictur
 def joists_over(survey: Survey, studs: StudResult) -> Joists | None:
     """The ceiling's joists as they were found; None where nobody knows where they run."""
     made, found = survey.made.get("ceiling"), studs.surfaces.get("ceiling")
-    if made is None or made.joists == "unknown" or found is None:
+    if made is None or made.joists == "unknown" or found is None or survey.kind_of("ceiling") == "concrete":
         return None
     lines = tuple(sorted(line for line, trust in found.trust.items() if trust > 0))
     counted = frozenset(line for line in lines if found.trust[line] < LIKELY)
@@ -171,14 +171,14 @@ def _held(joists: Joists, plate: ProjectorPlate, window: MountWindow) -> Held | 
 def _fixed_to(key: str, throw: ProjectorThrow, plate: ProjectorPlate, by: Held, ruler: Ruler) -> Finding:
     about = {"projector": key, "picture": throw.picture}
     more = {"across": by.across, "joist": by.joist, "in_window": by.in_window, "bridge": by.bridge}
-    more |= {"timber": by.timber, "on": by.on}
+    more |= {"timber": by.timber, "on": by.on, "counted": by.counted}
     cures: tuple[Cure, ...] = ()
-    if not by.on and by.in_window:
+    if not by.on and by.in_window and not by.counted:
         to = ruler.safe(by.joist, "nearest")
         off = plate.lens.forward if by.across == "y" else plate.lens.right
         put = PutProjector(id=key, **{by.across: to - off})
         cures = (Cure(FixingCure.JOIST, to, put),)
-    level = Level.GOOD if by.on else Level.NOTE
+    level = Level.GOOD if by.on and not by.counted else Level.NOTE
     return Finding(FixingCode.JOIST, level, "7.8", about, abs(by.move), 0.0, cures=cures, more=more)
 
 

@@ -18,9 +18,9 @@ BESIDE_WALL: Final = 0.8
 """Reflectance of the wall beside a panel (rules 3.7)."""
 
 
-def effective_lumens(rated: float, *, mode: float, zoom: float, age: str) -> float:
-    """Φ = rated × mode × zoom × age [lm] (rules 5.1)."""
-    return rated * mode * zoom * AGES[age]
+def effective_lumens(rated: float, *, mode: float, zoom: float, age: str, passes: float = 1.0) -> float:
+    """Φ = rated × mode × zoom × age [lm] (rules 5.1); passes: the share a filter before the lens lets through."""
+    return rated * mode * zoom * AGES[age] * passes
 
 
 def picture_white(lumens: float, gain: float, area_m2: float) -> float:

@@ -13,7 +13,7 @@ KINDS: Final = kinds(
         "lm",
         "lumens that arrive",
         "5.1",
-        "Φ = rated × mode × zoom × age",
+        "Φ = rated × mode × zoom × age × filter",
         "picture",
     ),
     FigureKind(

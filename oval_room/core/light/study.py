@@ -10,6 +10,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.light.blinds import Blinds, blinds
 from oval_room.core.light.brightness import (
+    AGES,
     BESIDE_WALL,
     CD_M2_PER_FL,
     DARK_ROOM,
@@ -137,7 +138,8 @@ def _projected(
     item = throw.item
     ratio = min(max(throw.ratio, item.lens[0]), item.lens[1])
     zoom = zoom_factor(ratio, item.lens, item.tele_factor)
-    lumens = effective_lumens(item.rated_lm, mode=projector.mode, zoom=zoom, age=projector.age)
+    passes = projector.passes
+    lumens = effective_lumens(item.rated_lm, mode=projector.mode, zoom=zoom, age=projector.age, passes=passes)
     gain = screen.gain if screen and screen.gain else SURFACES[picture.surface].gain
     area = throw.lit / 1e6
     white = picture_white(lumens, gain, area)
@@ -148,9 +150,8 @@ def _projected(
         Input("rated", "rated lumens", item.rated_lm, "lm", "maker"),
         Input("mode", "left by the mode", projector.mode, "ratio", "rule"),
         Input("zoom", f"left by the zoom ({told})", zoom, "ratio"),
-        Input(
-            "age", f"left by age, {projector.age}", lumens / (item.rated_lm * projector.mode * zoom), "ratio", "rule"
-        ),
+        Input("age", f"left by age, {projector.age}", AGES[projector.age], "ratio", "rule"),
+        *((Input("filter", "a filter lets through", passes, "ratio", "chosen"),) if passes < 1 else ()),
         projector=name,
     )
     book.add(

@@ -48,7 +48,7 @@ class BeamResult(Result):
 
 
 @dataclass(frozen=True, slots=True)
-class _Box:
+class InBeam:
     """What may stand in a beam."""
 
     key: str
@@ -57,6 +57,11 @@ class _Box:
     x: Span
     y: Span
     z: Span
+
+    @property
+    def about(self) -> str:
+        """What a finding of it is about: a thing, a seat, an opening."""
+        return CODES[self.kind][1]
 
 
 def beam_of(throw: ProjectorThrow, centre: tuple[float, float], screen_y: float) -> Beam:
@@ -99,17 +104,17 @@ def study_beam(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler
     return BeamResult({}, tuple(out))
 
 
-def _boxes(survey: Survey) -> Iterator[_Box]:
+def _boxes(survey: Survey) -> Iterator[InBeam]:
     for key, thing in survey.things.items():
         x, y = Span(thing.x_from, thing.x_to), Span(thing.y_from, thing.y_to)
         if thing.kind in PASSED:
-            yield _Box(key, "way", Level.MIND, x, y, Span(thing.z_from, WALKS))
+            yield InBeam(key, "way", Level.MIND, x, y, Span(thing.z_from, WALKS))
         else:
-            yield _Box(key, "thing", Level.STOP, x, y, Span(thing.z_from, thing.z_to))
+            yield InBeam(key, "thing", Level.STOP, x, y, Span(thing.z_from, thing.z_to))
     for key, seat in survey.seats.items():
         eye = seat.eye_point
         around = Span(eye.x - HEAD, eye.x + HEAD), Span(eye.y - HEAD, eye.y + HEAD), Span(eye.z - CHIN, eye.z + CROWN)
-        yield _Box(key, "seat", Level.STOP, *around)
+        yield InBeam(key, "seat", Level.STOP, *around)
     for key, opening in survey.openings.items():
         wall = survey.room.wall_named(opening.wall)
         if opening.kind == "window" or wall is None or opening.sill.value > 0:
@@ -119,16 +124,17 @@ def _boxes(survey: Survey) -> Iterator[_Box]:
         places = [wall.room(u, off) for u in opening.ends for off in (0.0, deep)]
         xs, ys = [x for x, _ in places], [y for _, y in places]
         high = max(WALKS, opening.head.value) if leaf else WALKS
-        yield _Box(key, "door", Level.MIND, Span(min(xs), max(xs)), Span(min(ys), max(ys)), Span(0.0, high))
+        yield InBeam(key, "door", Level.MIND, Span(min(xs), max(xs)), Span(min(ys), max(ys)), Span(0.0, high))
 
 
 def in_the_way(survey: Survey, screen_y: float) -> list[tuple[Span, Span, Span]]:
     """What must not stand in the beam of a projector that hangs before a screen: along the wall, out from it, up."""
-    return [
-        (box.x, box.y, box.z)
-        for box in _boxes(survey)
-        if box.level is Level.STOP and not (box.kind == "thing" and _behind_it(survey.things[box.key], screen_y))
-    ]
+    return [(box.x, box.y, box.z) for box in may_stand_in(survey, screen_y) if box.level is Level.STOP]
+
+
+def may_stand_in(survey: Survey, screen_y: float) -> list[InBeam]:
+    """What may stand in the beam before a screen: also those who only pass."""
+    return [box for box in _boxes(survey) if not (box.kind == "thing" and _behind_it(survey.things[box.key], screen_y))]
 
 
 def _behind_it(thing: Thing, screen_y: float) -> bool:
@@ -136,7 +142,7 @@ def _behind_it(thing: Thing, screen_y: float) -> bool:
     return thing.y_to <= screen_y + 1.0
 
 
-def _is_its_own(box: _Box, things: dict[str, Thing], beam: Beam) -> bool:
+def _is_its_own(box: InBeam, things: dict[str, Thing], beam: Beam) -> bool:
     """What stands behind the screen's plane but for a hair, or holds the projector: not in its way."""
     thing = things.get(box.key) if box.kind == "thing" else None
     if thing is None:
@@ -146,7 +152,7 @@ def _is_its_own(box: _Box, things: dict[str, Thing], beam: Beam) -> bool:
     return holds or _behind_it(thing, beam.screen_y)
 
 
-def _least_way(beam: Beam, box: _Box, met: Span) -> tuple[float, str]:
+def _least_way(beam: Beam, box: InBeam, met: Span) -> tuple[float, str]:
     """How far the box would have to go to be clear, and which way: the least of up, down, left and right [mm]."""
     ends = [beam.at(y) for y in (met.least, met.greatest)]
     ways = {
@@ -159,7 +165,7 @@ def _least_way(beam: Beam, box: _Box, met: Span) -> tuple[float, str]:
     return ways[way], way
 
 
-def _cures(key: str, throw: ProjectorThrow, screen_y: float, box: _Box, ruler: Ruler) -> tuple[Cure, ...]:
+def _cures(key: str, throw: ProjectorThrow, screen_y: float, box: InBeam, ruler: Ruler) -> tuple[Cure, ...]:
     """The lens in front of what is in its way, where its throw allows that."""
     y = ruler.safe(box.y.least - 1.0, "greatest")
     if not throw.span.least <= y - screen_y <= throw.span.greatest:

@@ -38,6 +38,7 @@ class PutProjector(Command):
     mode: Number | None = None
     age: Words | None = None
     boxed: Words | None = None
+    passes: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)

@@ -31,6 +31,8 @@ class Projector(Frozen):
     mode: Annotated[float, Field(gt=0, le=1)] = 0.65
     age: Literal["new", "lamp", "led", "laser"] = "new"
     boxed: Boxed = "open"
+    passes: Annotated[float, Field(gt=0, le=1)] = 1.0
+    """The share of its light that a filter before the lens lets through."""
 
 
 class Memory(Frozen):

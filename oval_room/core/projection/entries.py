@@ -31,6 +31,12 @@ def throw_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
         Entry("sits", "goes", "hung" if projector.hung else "upright", options=("hung", "upright")),
         Entry("nose", "nose", _nose(projector.pose.pitch), "chosen" if projector.pose.pitch else "default"),
         Entry("mode leaves, %", "mode", f"{projector.mode * 100:g}", "default" if projector.mode == 0.65 else "chosen"),
+        Entry(
+            "filter lets through, %",
+            "filter",
+            f"{projector.passes * 100:g}",
+            "default" if projector.passes == 1 else "chosen",
+        ),
         Entry("lens memory", "memory", "", "assumed", hint="scope 2.40"),
         Entry("stands", "boxed", projector.boxed, "chosen", get_args(Boxed)),
         Entry("light source", "age", projector.age, options=("new", "lamp", "led", "laser")),

@@ -162,6 +162,14 @@ def _mode(here: Here, rest: str) -> Heard:
     return Heard(f"{projector.name}: the mode leaves {share:g} %", PutProjector(id=key, mode=share / 100))
 
 
+def _filter(here: Here, rest: str) -> Heard:
+    key, projector = projector_here(here)
+    off = rest.strip().lower() in ("off", "none", "no")
+    share = 100.0 if off else number(rest, "the share of light the filter lets through, in %, or off,", 1, 100)
+    told = "no filter before the lens" if share == 100 else f"a filter before the lens lets through {share:g} %"
+    return Heard(f"{projector.name}: {told}", PutProjector(id=key, passes=share / 100))
+
+
 _BOXED: Final[dict[str, str]] = {
     "open": "in the open",
     "hush-box": "in a hush-box",
@@ -301,6 +309,9 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         also=("projector tilt", "lens tilt"),
     ),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
+    Phrase(
+        "filter", "a share in %, or off", "light a filter before the lens lets through", "filter 80", "throw", _filter
+    ),
     Phrase(
         "boxed",
         "open, hush-box, behind a port, carried in",

@@ -41,6 +41,7 @@ class PutPicture(Command):
     mount: Words | None = None
     curve: Number | None = None
     """Radius of a curved panel [mm]; 0 makes it flat."""
+    case_below: Number | None = None
     split: tuple[Count, Count] | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:

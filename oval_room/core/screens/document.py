@@ -31,6 +31,8 @@ class Picture(Frozen):
     mount: Hash | None = None
     curve: LengthMm | None = None
     """Radius of a curved panel [mm]; its width is then that of the arc (rules 2.2)."""
+    case_below: Annotated[float, Field(ge=0, le=6000)] = 0.0
+    """How far the case of a cloth that comes down hangs below the ceiling [mm]."""
     split: tuple[Annotated[int, Field(ge=1, le=8)], Annotated[int, Field(ge=1, le=8)]] = (1, 1)
     """Columns and rows that the picture is shared into (rules 2.4)."""
 

@@ -5,9 +5,10 @@ from __future__ import annotations
 from oval_room.core.aspect import show_aspect
 from oval_room.core.entry import Entry
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.turn import wall_name, wall_of
 from oval_room.core.screens.faces import hangs_on
+from oval_room.core.screens.placing import COMES_DOWN
 from oval_room.core.subject import Subject
 
 
@@ -54,6 +55,9 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
                 hint="flat",
             )
         )
+    if isinstance(item, Screen) and item.way in COMES_DOWN:
+        below = "chosen" if picture.case_below else "default"
+        out.append(Entry("case below the ceiling", "case below", ruler.show(picture.case_below), below))
     if picture.kind == "screen":
         kinds = ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall")
         out.append(Entry("surface", "surface", picture.surface, options=kinds))

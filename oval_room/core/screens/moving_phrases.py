@@ -11,7 +11,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.phrases import edge_at, picture_along
 from oval_room.core.span import UnclearError
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
-from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, SHIFT, TOP
+from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, SHIFT, STAND_OFF, TOP
 from oval_room.core.units import is_length
 
 EDGES: Final = {"bottom": BOTTOM, "centre": CENTRE, "top": TOP}
@@ -126,7 +126,27 @@ def _centre_line(here: Here, rest: str) -> Heard:
     raise Ask("Across the wall or up it?", f"along {rest}", f"centre {rest}")
 
 
+def _case_below(here: Here, rest: str) -> Heard:
+    """A roller case on hooks or brackets, so far below the ceiling."""
+    key, picture = here.picture()
+    if picture.kind != "screen":
+        raise RefusedError(f"{picture.name} has no case; make the screen that comes down the subject first")
+    value = here.length(rest, STAND_OFF)
+    told = f"{here.show(value)} below the ceiling" if value else "up against the ceiling"
+    return Heard(f"{picture.name}: its case {told}", PutPicture(id=key, case_below=value))
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "case below",
+        "a length",
+        "how far a cloth's case hangs below the ceiling",
+        'case below 4"',
+        "picture",
+        _case_below,
+        "screen Drop 220",
+        also=("case hangs",),
+    ),
     Phrase(
         "raise",
         "a length",

@@ -15,7 +15,9 @@ NEAR_A_FIRE = 700.0  # a fire no farther out than this heats what hangs over it
 
 CLEAR_OF_WALL = 5.0  # between a turned picture's corner and its wall, when a cure turns it
 
-HANGS_FREE = ("drop-down", "manual", "floor-rising")
+COMES_DOWN = ("drop-down", "manual")
+"""Ways of a screen whose case hangs from the ceiling."""
+HANGS_FREE = (*COMES_DOWN, "floor-rising")
 """Ways of a screen whose cloth may hang before what stands at the wall."""
 
 STANDING = ("furniture", "cabinet", "radiator", "speaker")

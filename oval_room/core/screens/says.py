@@ -66,10 +66,9 @@ def _drop_clear(f: Finding, w: Words) -> str:
 
 
 def _drop_opening(f: Finding, w: Words) -> str:
-    before = (
-        f"{w.named(f.about, 'picture')} hangs before {w.named(f.about, 'opening')}, {w.length(f.value)} of its "
-        f"{w.length(f.limit)}, while it is out"
-    )
+    whole = (f.value or 0.0) >= (f.limit or 0.0) - 1.0
+    covered = f"all {w.length(f.limit)} of it" if whole else f"{w.length(f.value)} of its {w.length(f.limit)}"
+    before = f"{w.named(f.about, 'picture')} hangs before {w.named(f.about, 'opening')}, {covered}, while it is out"
     if f.more["kind"] == "window":
         return f"{before}: by day the window lights the cloth from behind, so give it a blind."
     leaf = " The door opens into the cloth and tears it: make it open out." if f.more["leaf"] else ""

@@ -206,7 +206,7 @@ class OnePicture:
     def _around(self, height: float) -> list[Bound]:
         """Bounds from the floor, what stands below, the ceiling and the mount's own travel (rules 4.3)."""
         picture, item = self.picture, self.item
-        case = item.case_height if isinstance(item, Screen) else 0.0
+        case = item.case_height + picture.case_below if isinstance(item, Screen) and item.case_height else 0.0
         rising = isinstance(item, Screen) and item.way == "floor-rising"
         under = self._under(*STANDING, "soundbar")
         bars = [thing for thing in under if thing.kind == "soundbar" or thing.part == "centre"]

@@ -49,6 +49,29 @@ class Cases(unittest.TestCase):
         (places,) = evaluate(tried.plan, WHOLE).of(CaseResult).hooks.values()
         self.assertEqual({place[1] for place in places}, {tried.plan.chosen.pictures["p1"].pose.y})
 
+    def test_where_the_cloth_stops_for_each_picture(self) -> None:
+        """Ceiling 2400, case 120: its mouth at 2280. The image is 1000 high: its top at 980 + 1000 shows the 300 of black
+        that it has, 681 wants the case 299 lower; 60 of cloth hang under the image (rules 2.6)."""
+        for bottom, level, black in ((980, Level.NOTE, None), (1100, Level.NOTE, None), (681, Level.MIND, 599)):
+            plan = hall(f"bottom {bottom}", "projector Heron", "memory hd 16:9", "memory low 2.76 at top")
+            report = evaluate(plan, WHOLE)
+            finding = next(one for one in report.findings if one.code.name == "STOPS")
+            with self.subTest(bottom):
+                self.assertIs(finding.level, level)
+                self.assertAlmostEqual(report.figures["picture.p1.let_out"].value or 0, 2340 - bottom)
+                outs = [out for _, out in finding.more["stops"]]
+                for got, want in zip(outs, (bottom, bottom, bottom + 1000 - 2400 / 2.76), strict=True):
+                    self.assertAlmostEqual(got, 2340 - want)
+                self.assertIn("for low by", Words(plan).finding(finding))
+                if black is not None:
+                    self.assertAlmostEqual(finding.value or 0, black)
+                    (tried,) = cures_that_cure(plan, WHOLE, report, finding)
+                    self.assertAlmostEqual(tried.plan.chosen.pictures["p1"].case_below, 299)
+                    self.assertEqual(tried.plan.chosen.pictures["p1"].bottom, bottom)  # the picture stays
+        rising = say(room("seat 3500", outline="room 5000 x 6000"), "screen Rise 200", gear=WHOLE)
+        finding = next(one for one in evaluate(rising, WHOLE).findings if one.code.name == "STOPS")
+        self.assertIn("rises from its case by", Words(rising).finding(finding))
+
     def test_not_found_yet_or_too_few(self) -> None:
         self.assertIn("find them", Words(hall()).finding(found(hall())))
         for kind, level, told in (("concrete", Level.NOTE, "anchors"), ("grid", Level.MIND, "carries nothing")):

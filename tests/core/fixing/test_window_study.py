@@ -109,7 +109,7 @@ class MountWindows(unittest.TestCase):
 
     def test_what_the_plate_is_fixed_to(self) -> None:
         """Joists 400 apart from 300 on, found with a magnet or a pilot."""
-        finds = ("joists along", *(f"joist {at} pilot" for at in (300, 700, 1100, 1500)))
+        finds = ("joists along", *(f"joist {at} pilot" for at in range(300, 5501, 400)))
         plan = say(ROOM, *finds)
         report = evaluate(plan, SHELF)
         (found,) = report.of(WindowResult).windows.values()
@@ -122,7 +122,7 @@ class MountWindows(unittest.TestCase):
         assert after.held is not None
         self.assertTrue(after.held.on)
         self.assertAlmostEqual(after.plate[1], line, delta=1.0)
-        short = say(ROOM, "joists out", *finds[1:])
+        short = say(ROOM, "joists out", *finds[1:5])
         report = evaluate(short, SHELF)
         (found,) = report.of(WindowResult).windows.values()
         (finding,) = [one for one in report.findings if one.code.name == "JOIST"]
@@ -133,6 +133,21 @@ class MountWindows(unittest.TestCase):
         self.assertTrue(a <= found.plate[0] <= b)
         self.assertIn("550 mm long", Words(short).finding(finding))  # 400 and 75 past either middle
         self.assertEqual(finding.cures, ())
+
+    def test_a_joist_that_is_only_counted_on_is_no_good_yet(self) -> None:
+        """Found at 300 and 700 and counted on from there: the plate is put on the line at 3500, then that is proved."""
+        plan = say(ROOM, "joists along", "joist 300 pilot", "joist 700 pilot", "joist 1100 pilot")
+        report = evaluate(plan, SHELF)
+        (finding,) = [one for one in report.findings if one.code.name == "JOIST"]
+        self.assertEqual(finding.cures, ())
+        self.assertIn("prove it with a pilot hole, then", Words(plan).finding(finding))
+        on = say(plan, f"plate out {finding.more['joist']:.0f}")
+        (finding,) = [one for one in evaluate(on, SHELF).findings if one.code.name == "JOIST"]
+        self.assertIs(finding.level, Level.NOTE)
+        self.assertIn("counted on", Words(on).finding(finding))
+        proved = say(on, f"joist {finding.more['joist']:.0f} pilot")
+        (finding,) = [one for one in evaluate(proved, SHELF).findings if one.code.name == "JOIST"]
+        self.assertIs(finding.level, Level.GOOD)
 
     def test_a_long_pole_wants_a_brace(self) -> None:
         for z, sways in ((1700, True), (2200, False)):

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.drawing.arms import DRAWER as ARMS
 from oval_room.drawing.drawer import Drawer
 from oval_room.drawing.hanging import DRAWER as HANGING
 from oval_room.drawing.projection import DRAWER as PROJECTION
 
-DRAWERS: Final[tuple[Drawer, ...]] = (PROJECTION, HANGING)
+DRAWERS: Final[tuple[Drawer, ...]] = (PROJECTION, HANGING, ARMS)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
+from oval_room.core.fixing.drill_study import DrillResult
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
@@ -13,6 +14,7 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import extent
 from oval_room.core.survey.datum import from_datum
 from oval_room.core.survey.stud_study import StudResult
+from oval_room.drawing.arms import strips
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import stud_style
@@ -20,6 +22,7 @@ from oval_room.drawing.wall_parts import wall_holes, wall_picture
 
 BELOW = 130.0  # room under the panels for the strings of their rows [mm]
 AROUND = 60.0  # shown of the wall round the pictures [mm]
+SLENDER = 6.0  # a window narrower than this is drawn so wide [mm]
 SAME = 0.5  # rows and columns nearer than this are one [mm]
 
 
@@ -40,12 +43,15 @@ def plate_detail(look: Look) -> Scene | None:
     pictures, found = look.plan.chosen.pictures, look.report.of(FixingResult).holes
     plates = [_Plate(key, pictures[key], found[key]) for key in sorted(here, key=lambda key: key != subject)]
     draft, zero = Draft(), zero_of([plate.picture for plate in plates], look.plan.survey.things)
-    for key, picture, holes in plates:
-        wall_picture(draft, look, key, picture)
-        wall_holes(draft, look, key, picture, holes, near=True)
+    strips(draft, look)
     left, right = (f(extent(plate.picture)[end] for plate in plates) for end, f in ((0, min), (1, max)))
     low, high = min(plate.holes.bottom for plate in plates), max(plate.holes.top for plate in plates)
     window = (left - AROUND, low - BELOW, right + AROUND, high + AROUND)
+    _kept_out(draft, look, subject, window)
+    _drill_window(draft, look, subject, window)
+    for key, picture, holes in plates:
+        wall_picture(draft, look, key, picture)
+        wall_holes(draft, look, key, picture, holes, near=True)
     draft.line((window[0], 0), (window[2], 0), "outline", "structure")
     _studs(draft, look, wall, window)
     many = len(plates) > 1
@@ -67,6 +73,43 @@ def _studs(draft: Draft, look: Look, wall: int, window: tuple[float, float, floa
                 draft.line((line + side, window[1]), (line + side, window[3]), stud_style(trust), "fixing")
             at, text = P(line, window[1]), f"stud {look.show(line)}"
             draft.add(Label(at, text, "small", "fixing", offsets=((0, 8), (0, 20)), priority=6))
+
+
+def _kept_out(draft: Draft, look: Look, key: str, window: tuple[float, float, float, float]) -> None:
+    """Where the subject's holes may not be: lines through sockets, runs, doors and windows, the bands."""
+    here = look.report.of(DrillResult).windows.get(key)
+    for one in here.window.rules.keep_out if here is not None else ():
+        if one.within:
+            (u0, u1), (v0, v1) = one.along, one.up
+            draft.path([(u0, v0), (u1, v1)], "run", "services")
+            continue
+        u0, u1 = (min(max(end, window[0]), window[2]) for end in one.along)
+        v0, v1 = (min(max(end, window[1]), window[3]) for end in one.up)
+        if u0 < u1 and v0 < v1:
+            draft.box(u0, v0, u1, v1, "zone", "services")
+            at = P((u0 + u1) / 2, (v0 + v1) / 2)
+            draft.add(Label(at, one.name, "small", "services", offsets=((0, 4), (0, -14), (0, 22)), priority=7))
+
+
+def _drill_window(draft: Draft, look: Look, key: str, window: tuple[float, float, float, float]) -> None:
+    """Where the middle of the subject's upper hole row may be, the safest place and where it is."""
+    here = look.report.of(DrillResult).windows.get(key)
+    if here is None:
+        return
+    for (u0, u1), ups in here.window.slabs:
+        for low, high in ups:
+            v0, v1 = max(low, window[1]), min(high, window[3])
+            if v0 <= v1:
+                thin = max(SLENDER - (u1 - u0), 0.0) / 2  # one that does not slide is a line
+                draft.box(u0 - thin, v0, u1 + thin, v1, "plate-window", "fixing", key)
+    safest = here.window.safest()
+    if safest is not None and window[1] < safest[1] < window[3]:
+        draft.mark(safest, "cross", "plate-safest", "fixing", key)
+    draft.mark((here.plate, here.row), "dot", "lens", "fixing", key)
+    if here.borders:
+        named = [f"{one.side} {look.words.length(one.slack, 'greatest')}: {one.name}" for one in here.borders[:2]]
+        offsets = ((8, 10), (8, 24), (8, -12), (8, 38))
+        draft.add(Label(P(here.plate, here.row), "; ".join(named), "small", "fixing", "start", offsets, 6))
 
 
 def _rows(draft: Draft, look: Look, plates: Sequence[_Plate], foot: float) -> None:

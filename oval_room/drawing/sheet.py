@@ -8,6 +8,7 @@ from collections.abc import Callable, Collection
 from typing import Final, NamedTuple
 
 from oval_room.core.parts import STAGES
+from oval_room.drawing.bolt_view import bolt_view
 from oval_room.drawing.cloth_cut import cloth_cut, is_cut
 from oval_room.drawing.elevation import elevation
 from oval_room.drawing.floor_plan import floor_plan
@@ -33,6 +34,7 @@ VIEW_NAMES: Final[dict[str, str]] = {
     "cloth": "cloth to cut",
     "map": "seat map",
     "plate": "plate and holes",
+    "bolts": "bolts",
     "window": "lens window",
     "strip": "throw strip",
     "seat": "from this seat",
@@ -57,11 +59,15 @@ FINE_INSIDE: Final = 3
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
-OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map")
+OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map", "bolts")
 ANYWHERE: Final = ("section", "plan", "elevation", "seat", "cloth", "map")
 """Views that may lead at any stage."""
 SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
 """Share of the width that a companion takes among its neighbours; the others take 3."""
+
+
+MOST_VIEWS: Final = 4
+"""A lead and as many companions as can still be read beside each other."""
 
 
 class Part(NamedTuple):
@@ -78,7 +84,7 @@ def views_of(look: Look, stage: str) -> tuple[str, ...]:
     shown = [name for name in wanted if _has(look, name)]
     if stage == "throw" and len(shown) < 3:
         shown.append("elevation")
-    return tuple(shown)
+    return tuple(shown[:MOST_VIEWS])
 
 
 def _has(look: Look, name: str) -> bool:
@@ -117,6 +123,7 @@ def _made(look: Look, name: str) -> Scene | None:
         "section": lambda: section(look),
         "elevation": lambda: elevation(look),
         "plate": lambda: plate_detail(look),
+        "bolts": lambda: bolt_view(look),
         "ladder": lambda: ladder(look),
         "cloth": lambda: cloth_cut(look),
         "map": lambda: seat_map_sheet(look),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import product
 from typing import Final
 
 from oval_room.core.fixing.hole_map import HoleMap
@@ -72,6 +73,7 @@ def wall_holes(draft: Draft, look: Look, key: str, picture: Picture, holes: Hole
                 6,
             )
         )
-    for row in holes.rows:
-        for x in holes.columns:
-            draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", key)
+    for n, (row, x) in enumerate(product(holes.rows, holes.columns), 1):
+        draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", f"hole.{key}.{n}" if near else key)
+        if near:
+            draft.add(Label(P(x, row), str(n), "small", "fixing", offsets=((9, 6), (-9, 6), (9, -12)), priority=3))

@@ -8,7 +8,7 @@ from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.fixing.commands import PutBench
-from oval_room.core.fixing.document import Benches, panel_as_measured
+from oval_room.core.fixing.document import FixingNodes, panel_as_measured
 from oval_room.core.gear.mount import PROFILE, ROW
 from oval_room.core.gear.panel import BOLTS, vesa_of
 from oval_room.core.gear.projector import LENS_BELOW, LENS_FORWARD, LENS_RIGHT
@@ -64,7 +64,7 @@ def _on_the_panel(here: Here, key: str, picture: Picture, *, top: float | None =
         RefusedError: they would, with what is known of the other figure.
     """
     item = here.gear.get(picture.gear or "")
-    _, bench = here.plan.chosen.kept(Benches).of(key) or ("", None)
+    _, bench = here.plan.chosen.kept(FixingNodes).of(key) or ("", None)
     panel = panel_as_measured(picture, item if isinstance(item, Panel) else None, bench)
     top = top if top is not None else panel.top_to_vesa if panel else None
     up = up if up is not None else panel.vesa[1] if panel and panel.vesa else None
@@ -113,7 +113,7 @@ def _off(here: Here, rest: str) -> Heard:
     if rest.strip().lower() not in ("off", "none", "away"):
         raise RefusedError("say bench off, and makers' sheets count again", value=rest)
     key, picture = here.picture()
-    found = here.plan.chosen.kept(Benches).of(key)
+    found = here.plan.chosen.kept(FixingNodes).of(key)
     if found is None:
         raise RefusedError(f"nothing was read of {picture.name} on the bench", value=rest)
     return Heard(f"{picture.name}: what was read on the bench counts no more", Drop(id=found[0]))

@@ -26,11 +26,14 @@ MUCH: Final = 70.0
 
 @dataclass(frozen=True, slots=True)
 class BoltLoad:
-    """Tension and shear of one bolt [N], and how much of what it carries that is [%]."""
+    """Tension and shear of one bolt [N], and how much of what it carries that is [%]; the shear's own parts to the right
+    and down [N]."""
 
     tension: float
     shear: float
     use: float
+    right: float = 0.0
+    down: float = 0.0
 
 
 def weight_of(mass: float) -> float:
@@ -82,8 +85,10 @@ def bolt_loads(
     found = []
     for rise, (across, up) in zip(rises, arms, strict=True):
         tension = load * out * rise / squares if squares else 0.0
-        shear = math.hypot(turning * up, load / len(bolts) + turning * across)
-        found.append(BoltLoad(tension, shear, FULL * (tension / capacity.tension + shear / capacity.shear)))
+        right, down = turning * up, load / len(bolts) + turning * across
+        shear = math.hypot(right, down)
+        use = FULL * (tension / capacity.tension + shear / capacity.shear)
+        found.append(BoltLoad(tension, shear, use, right, down))
     return tuple(found)
 
 

@@ -3,15 +3,17 @@
 
 from __future__ import annotations
 
-from typing import Annotated, ClassVar, Final
+from typing import Annotated, ClassVar, Final, Literal
 
 from pydantic import Field
 
 from oval_room.core.plan.gear import GearItem, Mount, Panel, Projector
-from oval_room.core.plan.measure import MOST, Frozen, Id, LengthMm, Measure, Words
+from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, LengthMm, Measure, Mm, Words
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.screens.document import Picture
 
+MOST_FORCE: Final = 100_000.0
+"""No fixing bears more [N]."""
 OF_PANEL: Final = ("vesa", "bolts")
 OF_MOUNT: Final = ("row", "folded")
 OF_PROJECTOR: Final = ("lens_right", "lens_forward", "lens_below")
@@ -38,15 +40,54 @@ class Bench(Frozen):
     lens_below: Measure | None = None
 
 
-class Benches(PartNodes):
-    """The bench figures of a scheme."""
+class Hold(Frozen):
+    """How a picture's plate is held, where somebody chose it, each None or empty until then.
+
+    plate: its middle off the panel's, right positive [mm]. fixing: what goes into the wall, by its name among those of
+    rules 7.6, or one of its maker's with what it may bear [N] and who says so.
+    """
+
+    shows: Id
+    plate: Mm | None = None
+    fixing: Words = ""
+    tension: Annotated[float, Field(gt=0, le=MOST_FORCE)] | None = None
+    shear: Annotated[float, Field(gt=0, le=MOST_FORCE)] | None = None
+    source: Words = ""
+
+
+class Strip(Frozen):
+    """A light strip behind a panel (rules 13): sides it runs along, its volts, watts and lights a metre, the pitch it
+    can be cut at and how far it lies inside the panel's edge [mm], what is on one reel [m]."""
+
+    shows: Id
+    sides: Literal[3, 4] = 4
+    volts: Literal[5, 12, 24] = 24
+    watts: Annotated[float, Field(gt=0, le=100)] = 14.4
+    lights: Annotated[float, Field(gt=0, le=1000)] | None = None
+    cut: Annotated[float, Field(gt=0, le=1000)] | None = None
+    inset: HeightMm = 50.0
+    reel: Annotated[float, Field(gt=0, le=100)] = 5.0
+
+
+class FixingNodes(PartNodes):
+    """What fixing keeps in a scheme: figures of the bench, plates and fixings that were chosen, light strips."""
 
     part: ClassVar[str] = "fixing"
     panels: Annotated[dict[Id, Bench], Field(max_length=MOST)] = {}
+    holds: Annotated[dict[Id, Hold], Field(max_length=MOST)] = {}
+    strips: Annotated[dict[Id, Strip], Field(max_length=MOST)] = {}
 
     def of(self, picture: str) -> tuple[str, Bench] | None:
         """What was read for a picture, with its id."""
         return next((one for one in self.panels.items() if one[1].shows == picture), None)
+
+    def hold_of(self, picture: str) -> tuple[str, Hold] | None:
+        """How its plate is held, with the id of that."""
+        return next((one for one in self.holds.items() if one[1].shows == picture), None)
+
+    def strip_of(self, picture: str) -> tuple[str, Strip] | None:
+        """The light strip behind it, with its id."""
+        return next((one for one in self.strips.items() if one[1].shows == picture), None)
 
 
 def called(picture: Picture, item: GearItem | None) -> str:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from oval_room.core.entry import Entry
 from oval_room.core.fixing.bench import sources_of
-from oval_room.core.fixing.document import Benches, called, counts, mount_as_measured, panel_as_measured
+from oval_room.core.fixing.capacity import CAPACITIES
+from oval_room.core.fixing.document import FixingNodes, called, counts, mount_as_measured, panel_as_measured
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.turn import wall_of
@@ -30,6 +31,7 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
             Entry("panel", "tv", item.name if item else "", "maker", ("", *panels)),
             Entry("wall mount", "mount", mount.name if mount else "", "maker", ("", *mounts["panel"])),
             *_read(plan, gear, subject.picture or "", picture),
+            *_held(plan, subject.picture or "", picture),
             Entry("panel top above floor", "panel top", ruler.show(picture.top + picture.frame_top)),
             Entry("picture bottom edge", "bottom", ruler.show(picture.bottom)),
             Entry("middle from left wall", "along", ruler.show(_along(plan, picture))),
@@ -44,10 +46,27 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
     return out
 
 
+def _held(plan: Plan, key: str, picture: Picture) -> list[Entry]:
+    """Where its plate is and what fixes it, where somebody chose that; the strip behind it."""
+    nodes, show = plan.chosen.kept(FixingNodes), plan.writing.ruler.show
+    _, hold = nodes.hold_of(key) or ("", None)
+    _, strip = nodes.strip_of(key) or ("", None)
+    fixing = hold.fixing if hold is not None else ""
+    plate = show(_along(plan, picture) + hold.plate) if hold is not None and hold.plate is not None else ""
+    lit = f"{strip.sides} sides, {strip.volts} V, {strip.watts:g} W/m" if strip is not None else ""
+    names = tuple(CAPACITIES)
+    kinds = ("", *names) if fixing in ("", *names) else ("", fixing, *names)
+    return [
+        Entry("fixed with", "fixing", fixing, "chosen" if fixing else "assumed", kinds),
+        Entry("plate's middle from left wall", "plate along", plate, "chosen" if plate else "assumed"),
+        Entry("light strip", "strip", lit, "chosen" if lit else "assumed", hint="4 sides, 24 V, 14 W/m"),
+    ]
+
+
 def _read(plan: Plan, gear: GearShelf, key: str, picture: Picture) -> list[Entry]:
     """What holes are worked out from: as it was read, else as the sheet says."""
     show = plan.writing.ruler.show
-    _, bench = plan.chosen.kept(Benches).of(key) or ("", None)
+    _, bench = plan.chosen.kept(FixingNodes).of(key) or ("", None)
     item, hung = gear.get(picture.gear or ""), gear.get(picture.mount or "")
     panel = panel_as_measured(picture, item if isinstance(item, Panel) else None, bench)
     mount = mount_as_measured(hung, bench) if isinstance(hung, Mount) else None

@@ -73,6 +73,39 @@ KINDS: Final = kinds(
         "hook_use", "picture.{picture}.case.use", "pct", "worst hook's use", "7.8", "100 × W/n / T_allow", "fixing"
     ),
     FigureKind(
+        "strip_run",
+        "picture.{picture}.strip.run",
+        "mm",
+        "light strip's run",
+        "13",
+        "2(W + H) − 8 × inset, or W + 2H − 6 × inset",
+        "fixing",
+    ),
+    FigureKind(
+        "strip_watts", "picture.{picture}.strip.watts", "watts", "light strip's watts", "13", "m × w / 1000", "fixing"
+    ),
+    *(
+        FigureKind(
+            f"swing_{side}",
+            f"picture.{{picture}}.swing.{side}",
+            "deg",
+            f"greatest swing to the {side}",
+            "7.10",
+            "asin(p ÷ (W/2)), the arm's own, or until it strikes",
+            "fixing",
+        )
+        for side in ("left", "right")
+    ),
+    *(
+        FigureKind(f"drill_{side}", f"picture.{{picture}}.drill.{side}", "mm", label, "7.4", formula, "fixing")
+        for side, label, formula in (
+            ("left", "plate's drill window, left end", "where something begins, left of the plate"),
+            ("right", "plate's drill window, right end", "where something begins, right of the plate"),
+            ("down", "upper row's drill window, lower end", "where something begins, under the row"),
+            ("up", "upper row's drill window, upper end", "where something begins, over the row"),
+        )
+    ),
+    FigureKind(
         "let_out",
         "picture.{picture}.let_out",
         "mm",

@@ -9,15 +9,19 @@ from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
-from oval_room.core.fixing.bolts import FULL, MUCH, BoltLoad, bolt_loads, use_level, weight_of
-from oval_room.core.fixing.capacity import SUITS, capacity_of
+from oval_room.core.fixing.bolts import FULL, MUCH, use_level
+from oval_room.core.fixing.capacity import SUITS, Capacity, capacity_of
+from oval_room.core.fixing.commands import PutHold
+from oval_room.core.fixing.document import FixingNodes, Hold
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hands import people
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.load_cases import CaseLoads, cases_of, loads_of
+from oval_room.core.fixing.plate_place import studs_wanted
 from oval_room.core.fixing.plate_studs import backing
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.screws import screw_choice
-from oval_room.core.fixing.study import FixingResult, studs_wanted
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
@@ -30,8 +34,6 @@ from oval_room.core.survey.document import Survey
 from oval_room.core.survey.stud_study import LIKELY, StudResult
 from oval_room.core.units import Ruler
 
-HAND: Final = 177.0
-"""A hand pulls 250 N at 45°: so much down, and as much out [N] (rules 7.5)."""
 BRACKET: Final = 2.5
 WASHER: Final = 1.6
 """A mount's bracket and a washer, where nobody has measured them (planning values of ours) [mm]."""
@@ -40,11 +42,24 @@ NEARLY: Final = 1
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """What holds a panel: places of its fixings on the wall, along and up [mm], their kind, the worst one's use [%]."""
+    """What holds a panel: places of its fixings on the wall, along and up [mm], their kind, what one may bear and who
+    says so, the worst one's use [%], every way the load acts."""
 
     bolts: tuple[tuple[float, float], ...]
     fixing: str
     use: float
+    capacity: Capacity
+    source: str
+    cases: tuple[CaseLoads, ...]
+
+    @property
+    def worst(self) -> CaseLoads:
+        return max(self.cases, key=lambda one: one.worst.use)
+
+    @property
+    def carries(self) -> bool:
+        """Whether such a fixing may carry at all: board alone never does (rules 7.6)."""
+        return self.capacity.carries
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,13 +93,15 @@ def study_loads(
         out += _hands(key, panel)
         if not isinstance(mount, Mount) or not panel.mass_kg or hangs_on(picture, survey.things) is not None:
             continue
-        one = _Hung(key, picture, panel, mount, holes, survey.kind_of("w1"), fixings, lines, ruler)
+        _, hold = scheme.kept(FixingNodes).hold_of(key) or ("", None)
+        one = _Hung(key, picture, panel, mount, holes, survey.kind_of("w1"), fixings, lines, ruler, hold)
         out += one.studs()
         if one.bolts and one.fixing:
-            worst, by_hand = one.worst()
-            out.append(one.load(worst.use, by_hand))
-            held[key] = Held(one.bolts, one.fixing, worst.use)
-            one.figure(book, worst)
+            held[key] = mine = one.held()
+            out.append(one.load(mine))
+            one.figure(book, mine)
+            if one.unsuited or not mine.carries:
+                out.append(one.unsuitable())
     return LoadResult(book.figures, tuple(out), held)
 
 
@@ -102,14 +119,16 @@ class _Hung:
         fixings: FixingResult,
         lines: tuple[float, ...],
         ruler: Ruler,
+        hold: Hold | None = None,
     ) -> None:
         self.key, self.picture, self.panel, self.mount, self.holes = key, picture, panel, mount, holes
         self.kind, self.lines, self.ruler = kind, lines, ruler
         self.place = fixings.places.get(key)
-        self.fixing = SUITS.get(kind, ("",))[0]
+        self.fixing = hold.fixing if hold is not None and hold.fixing else SUITS.get(kind, ("",))[0]
+        self.hold = hold
         self.studded = kind in STUDDED and kind != "unknown"
         at = holes.columns if not self.studded or self.place is not None else ()
-        self.bolts = tuple(product(at, holes.rows))
+        self.bolts = tuple((x, z) for z, x in product(holes.rows, at))
         self.mass = (panel.mass_kg or 0.0) + (mount.mass_kg or 0.0)
         self.bottom = min(holes.rows) - max((mount.plate_height - (max(holes.rows) - min(holes.rows))) / 2, 0.0)
         self.out = (mount.reach or mount.profile) + panel.depth / 2
@@ -135,34 +154,52 @@ class _Hung:
         cure = Cure(FixingCure.OVER_STUDS, x, PutPicture(id=self.key, x=x))
         return [Finding(FixingCode.PLATE_STUDS, Level.MIND, "7.4", about, off, 0.0, cures=(cure,), more=more)]
 
-    def worst(self) -> tuple[BoltLoad, bool]:
-        """The fixing that bears most of what it carries, and whether that is with a hand on an arm."""
-        load, capacity = weight_of(self.mass), capacity_of(self.fixing)
-        found = list(bolt_loads(self.bolts, load, out=self.out, bottom=self.bottom, capacity=capacity))
-        if self.mount.reach is not None:
-            down, far = load + HAND, self.mount.reach + self.panel.depth
-            up = self.picture.top + self.picture.frame_top - self.bottom
-            moment = load * self.out + HAND * far + HAND * up
-            aside = HAND * (self.panel.width / 2 + self.panel.frame_side) / down
-            lever = moment / down
-            found += bolt_loads(self.bolts, down, out=lever, sideways=aside, bottom=self.bottom, capacity=capacity)
-        return max(found, key=lambda one: one.use), self.mount.reach is not None
+    @property
+    def unsuited(self) -> bool:
+        """Whether what was chosen is known to go into another kind of wall."""
+        known = {name for suits in SUITS.values() for name in suits}
+        return self.fixing in known and self.fixing not in SUITS.get(self.kind, ())
 
-    def load(self, use: float, by_hand: bool) -> Finding:
-        level = use_level(use)
-        more = {"fixing": self.fixing, "count": len(self.bolts), "hand": by_hand, "out": self.out, "kg": self.mass}
+    def unsuitable(self) -> Finding:
+        """Board alone, or a fixing that is made for another wall (rules 7.6)."""
+        suits = SUITS.get(self.kind, ())
+        more = {"fixing": self.fixing, "kind": self.kind, "suits": suits}
+        cures = tuple(
+            Cure(FixingCure.FIX_WITH, 0.0, PutHold(id=self.key, fixing=name), name=name)
+            for name in suits[:2]
+            if name != self.fixing
+        )
+        return Finding(FixingCode.FIXING_SUITS, Level.STOP, "7.6", {"picture": self.key}, cures=cures, more=more)
+
+    def held(self) -> Held:
+        """What each fixing bears of every case."""
+        hold, source = self.hold, "planning value, rules 7.6"
+        if hold is not None and hold.tension is not None and hold.shear is not None:
+            capacity, source = Capacity(hold.tension, hold.shear), hold.source or "its maker"
+        else:
+            capacity = capacity_of(self.fixing)
+        cases = cases_of(self.picture, self.panel, self.mount, self.bottom)
+        found = loads_of(cases, self.bolts, self.bottom, capacity)
+        use = max(one.worst.use for one in found)
+        return Held(self.bolts, self.fixing, use, capacity, source, found)
+
+    def load(self, held: Held) -> Finding:
+        level = use_level(held.use)
+        more = {"fixing": self.fixing, "count": len(self.bolts), "hand": "hand" in held.worst.case.name}
+        more |= {"out": self.out, "kg": self.mass, "case": held.worst.case.name, "cases": len(held.cases)}
         limit = FULL if level is Level.STOP else MUCH
-        return Finding(FixingCode.LOAD, level, "7.5", {"picture": self.key}, use, limit, "pct", more=more)
+        return Finding(FixingCode.LOAD, level, "7.5", {"picture": self.key}, held.use, limit, "pct", more=more)
 
-    def figure(self, book: FigureBook, worst: BoltLoad) -> None:
-        capacity = capacity_of(self.fixing)
+    def figure(self, book: FigureBook, held: Held) -> None:
+        worst, capacity = held.worst.worst, held.capacity
+        said = "rule" if held.source.startswith("planning") else "maker"
         book.add(
             "panel_use",
             worst.use,
-            Input("T", "tension of the worst", worst.tension, "n"),
+            Input("T", f"tension of the worst, {held.worst.case.name}", worst.tension, "n"),
             Input("V", "its shear", worst.shear, "n"),
-            Input("T_allow", f"tension, {self.fixing}", capacity.tension, "n", "rule"),
-            Input("V_allow", f"shear, {self.fixing}", capacity.shear, "n", "rule"),
+            Input("T_allow", f"tension, {self.fixing}", capacity.tension, "n", said),
+            Input("V_allow", f"shear, {self.fixing}", capacity.shear, "n", said),
             subject=self.picture.name,
             picture=self.key,
         )

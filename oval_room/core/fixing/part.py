@@ -5,7 +5,9 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.fixing.case_study import CaseResult, study_cases
-from oval_room.core.fixing.commands import PutBench
+from oval_room.core.fixing.commands import PutBench, PutHold, PutStrip
+from oval_room.core.fixing.document import FixingNodes
+from oval_room.core.fixing.drill_study import DrillResult, study_drill
 from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.load_study import LoadResult, study_loads
@@ -14,8 +16,10 @@ from oval_room.core.fixing.offers import mount_here_be, stem_here_be
 from oval_room.core.fixing.overhead_study import OverheadResult, study_overhead
 from oval_room.core.fixing.phrases import PHRASES
 from oval_room.core.fixing.says import FixingCode, FixingCure
+from oval_room.core.fixing.strip_study import StripResult, study_strips
 from oval_room.core.fixing.study import FixingResult, study_fixing
 from oval_room.core.fixing.sums import SUMS
+from oval_room.core.fixing.swing_study import SwingResult, study_swing
 from oval_room.core.fixing.window_study import WindowResult, study_windows
 from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.projection.memory_study import MemoryResult
@@ -23,19 +27,20 @@ from oval_room.core.projection.study import ThrowResult
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.survey.stud_study import StudResult
+from oval_room.core.viewing.study import ViewResult
 
 PART: Final = Part(
     "fixing",
     kinds=KINDS,
     codes=(FixingCode,),
     cures=(FixingCure,),
-    commands=(PutBench,),
+    commands=(PutBench, PutHold, PutStrip),
     studies=(
         Study(
             "fixing",
             FixingResult,
             lambda c: (
-                c.seen("room", "made", "finds", "services", "things"),
+                c.seen("room", "made", "finds", "services", "things", "openings"),
                 c.scheme,
                 c.gear,
                 c.ruler,
@@ -79,6 +84,30 @@ PART: Final = Part(
             judges=("tv", "mount"),
         ),
         Study(
+            "swings",
+            SwingResult,
+            lambda c: (c.seen("room", "things"), c.scheme, c.gear, c.of(FixingResult)),
+            study_swing,
+            by_wall=True,
+        ),
+        Study("light strips", StripResult, lambda c: (c.scheme.pictures, c.scheme.kept(FixingNodes)), study_strips),
+        Study(
+            "drill windows",
+            DrillResult,
+            lambda c: (
+                c.seen("room", "made", "things", "services", "openings"),
+                c.scheme,
+                c.gear,
+                c.of(FixingResult),
+                c.of(StudResult),
+                c.of(ViewResult),
+                c.ruler,
+                c.wall,
+            ),
+            study_drill,
+            by_wall=True,
+        ),
+        Study(
             "cases",
             CaseResult,
             lambda c: (c.seen("room", "made"), c.scheme, c.gear, c.of(StudResult), c.of(MemoryResult), c.ruler, c.wall),
@@ -100,7 +129,7 @@ PART: Final = Part(
     stage=StageSpec(
         "fixing",
         "Fixing",
-        ("plate", "elevation", "plan", "section"),
+        ("plate", "bolts", "plan", "elevation", "section"),
         ("upper_row", "hole_edge", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
     ),
 )

@@ -7,7 +7,9 @@ from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.fixing.bench_phrases import BENCH_PHRASES
+from oval_room.core.fixing.commands import PutHold
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.load_phrases import LOAD_PHRASES, USUAL
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.window_study import WindowResult, safest
 from oval_room.core.plan.turn import turned_for
@@ -74,10 +76,29 @@ def _stem(here: Here, rest: str) -> Heard:
     return Heard(f"{projector.name} on {here.gear[gear].name}", PutProjector(id=key, mount=gear))
 
 
+def _wall_plate(here: Here, rest: str) -> Heard:
+    """A TV's plate at a place along its wall, the panel slid on it so that it stays."""
+    key, picture = here.picture()
+    if rest.strip().lower() in USUAL:
+        return Heard(f"{picture.name}: its plate where studs want it", PutHold(id=key, plate_free=True))
+    value = here.length(rest, ALONG)
+    turn = turned_for(here.plan, key)
+    now = turn.wall.own(picture.pose.x, picture.pose.y)[0] if turn else picture.pose.x
+    off = value - now
+    half = picture.across / 2
+    if abs(off) > half:
+        raise RefusedError(f"{here.show(value)} is past {picture.name}: move the picture, along {rest.strip()}")
+    return Heard(
+        f"{picture.name}: plate's middle {here.show(value)} along, the picture stays", PutHold(id=key, plate=off)
+    )
+
+
 def _plate(axis: str) -> Callable[[Here, str], Heard]:
     """The mount plate at a place: the lens goes along, as far off the plate as the projector's own figures say."""
 
     def make(here: Here, rest: str) -> Heard:
+        if axis == "x" and here.plan.chosen.pictures and here.picture()[1].kind == "panel":
+            return _wall_plate(here, rest)
         key, projector = projector_here(here)
         plate = here.report().of(FixingResult).plates.get(key)
         if plate is None:
@@ -118,6 +139,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "projector Heron",
     ),
     *BENCH_PHRASES,
+    *LOAD_PHRASES,
     Phrase(
         "upper row",
         "a length",
@@ -158,7 +180,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "plate along",
         "a length",
-        "the mount plate from the left wall; the lens goes along",
+        "the mount plate from the left wall: the lens goes along, a TV stays",
         "plate along 6'10",
         "fixing",
         _plate("x"),

@@ -255,6 +255,58 @@ def _case(f: Finding, w: Words) -> str:
     )
 
 
+def _drill(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    if m["why"] == "":
+        ways = "; ".join(
+            f"{w.length(one.slack, 'greatest')} {one.side}" + (f", then {one.name}" if one.name else "")
+            for one in m["borders"]
+        )
+        return f"The plate of {name} may go {ways}."
+    told = f"The plate of {name} can't stay: {', '.join(m['fails'])}" if m["fails"] else f"The plate of {name}"
+    if m["why"] == "here":
+        return f"{told}. There is a place for it that keeps the picture where it may hang."
+    if f.cures:
+        return f"{told}, and nowhere in its reach is better: the picture must move, or the wall be backed."
+    return f"{told}, and nothing near is better: back the wall with a board, or hang it elsewhere."
+
+
+def _plate_to(c: Cure, w: Words) -> str:
+    rise = float(c.name)
+    up = f", picture {w.length(abs(rise), 'nearest')} {'higher' if rise > 0 else 'lower'}" if rise else ""
+    return f"Plate's middle to {w.length(c.value, 'nearest')} along, the panel slid on it{up}"
+
+
+def _moved_along(c: Cure, w: Words) -> str:
+    who = f"All {c.name} that hang in line" if c.name else "Picture"
+    return f"{who} {w.length(abs(c.value), 'nearest')} to the {'right' if c.value > 0 else 'left'}"
+
+
+def _strip(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    if m["why"] == "small":
+        return f"{capital(name)} is {w.length(f.value)} the short way: no strip fits {w.length(m['inset'])} inside."
+    feeds = "at one point" if m["feeds"] == 1 else f"at {m['feeds']} points"
+    told = (
+        f"Light strip behind {name}: {w.length(f.value, 'least')} along {m['sides']} sides, {m['corners']} corners, "
+        f"{m['watts']:.0f} W at {m['volts']} V, fed {feeds}."
+    )
+    if m["why"] == "joined":
+        return f"{told} A reel is {w.length(f.limit)}: join {m['reels']}, or take a longer one."
+    return told
+
+
+def _swing(f: Finding, w: Words) -> str:
+    m, name = f.more, w.named(f.about, "picture")
+    if m["why"] == "planned":
+        return f"{name} is turned {degrees(f.value)}; on its arm it meets {m['by']} at {degrees(f.limit)}."
+    ways = [
+        f"{m[side]:.0f}° {side}" + (f", then it meets {m[f'{side}_by']}" if m[f"{side}_by"] else "")
+        for side in ("left", "right")
+    ]
+    return f"{name}, its arm out, swings {'; '.join(ways)}."
+
+
 def _stops(f: Finding, w: Words) -> str:
     m, name = f.more, w.name(f.about, "picture")
     (_, whole), *shown = m["stops"]
@@ -298,7 +350,7 @@ def _plate_studs(f: Finding, w: Words) -> str:
 
 def _load(f: Finding, w: Words) -> str:
     m, name = f.more, w.named(f.about, "picture")
-    by = ", a hand pulling at it" if m["hand"] else ""
+    by = ", a hand pulling at it" if m["hand"] else f", {m['case']}" if m["cases"] > 1 else ""
     told = (
         f"{name} with its mount, {m['kg']:g} kg {w.length(m['out'])} out{by}: the worst of {m['count']} × {m['fixing']}"
     )
@@ -347,6 +399,14 @@ class FixingCode(Code):
     WINDOW = "fixing: mount window", _window
     PLATE_STUDS = "fixing: studs behind the plate", _plate_studs
     LOAD = "fixing: load on the wall", _load
+    FIXING_SUITS = (
+        "fixing: what it is fixed with",
+        lambda f, w: (
+            f"{f.more['fixing'].capitalize()} is no fixing for {WALL_WORDS[f.more['kind']]}, which holds "
+            f"{w.name(f.about, 'picture')}"
+            + (f": take {' or '.join(f.more['suits'])}." if f.more["suits"] else ": its maker tells what is.")
+        ),
+    )
     SCREWS = "fixing: screws into the panel", _screws
     HANDS = (
         "fixing: hands to lift it",
@@ -356,6 +416,17 @@ class FixingCode(Code):
             + " Upright all the way, feet off after it hangs."
         ),
     )
+    DRILL = "fixing: drill window", _drill
+    HOLE_OFF = (
+        "fixing: hole where there is no wall",
+        lambda f, w: (
+            f"A hole of {w.name(f.about, 'picture')} lies past the wall's edge: move the picture."
+            if f.more["in"] == "the wall's edge"
+            else f"A hole of {w.name(f.about, 'picture')} lies in {f.more['in']}: move the picture."
+        ),
+    )
+    SWING = "fixing: an arm's swing", _swing
+    STRIP = "fixing: light strip", _strip
     STOPS = "fixing: where a cloth stops", _stops
     CASE = "fixing: what a screen's case hangs from", _case
     SWAY = (
@@ -379,6 +450,9 @@ class FixingCure(CureKind):
 
     WITHIN = "within the mount", _within
     OVER_STUDS = "picture over the studs", lambda c, w: f"Picture's middle to {w.length(c.value)} along"
+    FIX_WITH = "fixed with", lambda c, w: f"Fix it with {c.name}"
+    PLATE_TO = "plate in its window", _plate_to
+    MOVED_ALONG = "moved along", _moved_along
     CASE_BELOW = "case lower", lambda c, w: f"Case {w.length(c.value)} below the ceiling, on hooks or brackets"
     CASE = "case onto the joist", lambda c, w: f"Cloth to {w.length(c.value)} from the wall, under the joist"
     JOIST = "plate onto the joist", lambda c, w: f"Plate onto the joist at {w.length(c.value)}"

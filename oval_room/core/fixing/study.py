@@ -16,7 +16,8 @@ from oval_room.core.fixing.bench import assumed_findings, bench_findings, source
 from oval_room.core.fixing.document import (
     OF_PROJECTOR,
     Bench,
-    Benches,
+    FixingNodes,
+    Hold,
     called,
     mount_as_measured,
     panel_as_measured,
@@ -24,8 +25,10 @@ from oval_room.core.fixing.document import (
 )
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
+from oval_room.core.fixing.keep_out import keep_outs
 from oval_room.core.fixing.mount_range import beyond_mount
-from oval_room.core.fixing.plate_studs import PlatePlace, place_on_studs
+from oval_room.core.fixing.plate_place import place_of, plate_rules
+from oval_room.core.fixing.plate_studs import PlatePlace
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level, beyond
@@ -47,8 +50,6 @@ from oval_room.core.survey.document import Survey
 from oval_room.core.survey.stud_study import LIKELY, StudResult, Studs
 from oval_room.core.units import Ruler
 
-SINGLE: Final = 150.0
-"""An arm whose plate is no wider stands on one stud (planning value of ours) [mm]."""
 HEAVY: Final = 0.8
 """A panel over this share of its mount's rating wants minding (rules 7.5)."""
 SWAYS: Final = 600.0
@@ -96,12 +97,13 @@ def study_fixing(
     book, findings = FigureBook(KINDS), list[Finding]()
     holes: dict[str, HoleMap] = {}
     plates: dict[str, ProjectorPlate] = {}
-    kept, places = scheme.kept(Benches), dict[str, PlatePlace]()
+    kept, places = scheme.kept(FixingNodes), dict[str, PlatePlace]()
     behind = studs.surfaces.get(f"w{wall}") if studs is not None else None
     for key, picture in scheme.pictures.items():
         if picture.kind == "panel":
             _, bench = kept.of(key) or ("", None)
-            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), bench, behind)
+            _, hold = kept.hold_of(key) or ("", None)
+            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), bench, hold, behind)
             one = keep(f"holes of {key}", reads, partial(_study_panel, key, *reads))
             book.figures |= one.figures
             findings += one.findings
@@ -153,6 +155,7 @@ def _study_panel(
     sheet: object,
     mount: object,
     bench: Bench | None,
+    hold: Hold | None,
     studs: Studs | None = None,
 ) -> FixingResult:
     """One panel's hole rows, and what they go into."""
@@ -166,9 +169,10 @@ def _study_panel(
     if hung is not None:
         always += _rating({"picture": key}, hung, item)
         always += _beyond(key, picture, face.out if face else 0.0, hung, panel)
-    place = in_studs(picture.pose.x, rows, studs) if rows is not None and face is None else None
-    if rows is not None and survey.kind_of("w1") not in STUDDED:
-        rows, place = _at_slots(rows), None
+    studded = survey.kind_of("w1") in STUDDED
+    if rows is not None and not studded:
+        rows = at_slots(rows)
+    place = _place(survey, picture, panel, rows, hold, studs if studded else None) if face is None else None
     found = _holes(picture, panel, rows, place) if panel is not None and rows is not None else None
     if found is None or panel is None or rows is None:
         missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more=_missing(panel, item, hung))
@@ -184,6 +188,20 @@ def _study_panel(
     told = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
     findings = (told, *_into_what(key, survey, kind), *always, *_near_services(key, survey, found))
     return FixingResult(book.figures, findings, {key: found}, {}, {key: place} if place else {})
+
+
+def _place(
+    survey: Survey, picture: Picture, panel: Panel | None, mount: Mount | None, hold: Hold | None, studs: Studs | None
+) -> PlatePlace | None:
+    """Where the plate goes on the wall itself; None where nothing says so, or no place has studs enough in its
+    slots."""
+    studded = survey.kind_of("w1") in STUDDED
+    if mount is None or (studded and (studs is None or not mount.slots)):
+        return None
+    down = (panel.top_to_vesa if panel is not None and panel.top_to_vesa is not None else 0.0) + mount.row
+    row = picture.top + picture.frame_top - down
+    lines = [line for line, trust in studs.trust.items() if trust >= LIKELY] if studs is not None else None
+    return place_of(plate_rules(picture.pose.x, row, mount, keep_outs(survey), lines), hold)
 
 
 def _missing(panel: Panel | None, sheet: Panel | None, mount: Mount | None) -> dict[str, object]:
@@ -276,18 +294,7 @@ def _near_services(key: str, survey: Survey, holes: HoleMap) -> list[Finding]:
     ]
 
 
-def in_studs(middle: float, mount: Mount, studs: Studs | None) -> PlatePlace | None:
-    """Where a plate goes so that studs lie in its slots (rules 7.4); None where its slots are not known, or no two do.
-
-    middle: the panel's, along the wall [mm].
-    """
-    if not mount.slots or studs is None:
-        return None
-    lines = [line for line, trust in studs.trust.items() if trust >= LIKELY]
-    return place_on_studs(middle, mount.slots, lines, slide=mount.slide or 0.0, least=studs_wanted(mount))
-
-
-def _at_slots(mount: Mount) -> Mount:
+def at_slots(mount: Mount) -> Mount:
     """A mount on a wall that holds anywhere: without hole columns of its own, in the middles of its outer slots."""
     if mount.columns_from_centre or not mount.slots:
         return mount
@@ -296,14 +303,9 @@ def _at_slots(mount: Mount) -> Mount:
     return mount.model_copy(update={"columns_from_centre": tuple(sorted(ends))})
 
 
-def studs_wanted(mount: Mount) -> int:
-    """Two, or one for an arm on a single tall column (rules 7.4)."""
-    return 1 if mount.reach is not None and mount.plate_width <= SINGLE else 2
-
-
 def _holes(picture: Picture, panel: Panel, mount: Mount, place: PlatePlace | None = None) -> HoleMap | None:
     columns = mount.columns_from_centre
-    if place is not None:
+    if place is not None and place.studs:
         columns = tuple(stud - place.plate for stud in place.studs)
     if panel.top_to_vesa is None or panel.vesa is None:
         return None
@@ -357,14 +359,14 @@ def _hole_figures(
             picture=key,
             n=n,
         )
-    told = "from the plate's middle" if place is None else "stud, from the plate's middle"
+    told = "from the plate's middle" if place is None or not place.studs else "stud, from the plate's middle"
     for n, x in enumerate(holes.columns, 1):
         x_c = Input("x_c", "plate's middle", middle, "mm", "chosen")
         book.add(
             "hole_x",
             x,
             x_c,
-            Input("column", told, x - middle, "mm", "maker" if place is None else "read"),
+            Input("column", told, x - middle, "mm", "maker" if place is None or not place.studs else "read"),
             subject=of,
             picture=key,
             n=n,

@@ -22,7 +22,7 @@ from oval_room.core.pose import Point
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat, Survey, Thing
 
-FLAT: Final = 50.0
+FLAT: Final = 80.0
 """A picture belongs to a wall it turns less than this away from [deg]."""
 PAST: Final = 300.0
 """… and that it is in front of, its middle at most this far past an end [mm]."""

@@ -9,7 +9,7 @@ from oval_room.core.apply import apply
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.commands import PutBench
-from oval_room.core.fixing.document import Benches
+from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.gear.sheet import read_line
@@ -77,7 +77,7 @@ class OnTheBench(unittest.TestCase):
             ("bolt pattern 300x200", (300.0, 200.0)),
         ):
             with self.subTest(line):
-                _, bench = say(TYPED, line).chosen.kept(Benches).of("p1") or self.fail()
+                _, bench = say(TYPED, line).chosen.kept(FixingNodes).of("p1") or self.fail()
                 said = [getattr(one, "value", one) for one in (bench.bolts, bench.row, bench.folded, bench.vesa)]
                 self.assertIn(figure, said)
 
@@ -115,14 +115,14 @@ class OnTheBench(unittest.TestCase):
         self.assertTrue(any("was read of 1107 × 623 mm" in one for one in fixing(other)))
         self.assertIn(ROW, report(say(other, "tv 50")).figures)  # back again
         again = say(other, "bolts 400")  # another panel's: the first one's pattern goes with it
-        _, bench = again.chosen.kept(Benches).of("p1") or self.fail()
+        _, bench = again.chosen.kept(FixingNodes).of("p1") or self.fail()
         self.assertIsNone(bench.vesa)
         self.assertIsNotNone(bench.row)  # of the mount, which still hangs
         moved = say(SLATE, "mount row 30", "mount Tilt 600")
         self.assertEqual(report(moved).figures[ROW].value, report(say(SLATE, "mount Tilt 600")).figures[ROW].value)
 
     def test_a_picture_taken_away_takes_it_along(self) -> None:
-        self.assertEqual(apply(TYPED, Drop(id="p1"), SHELF).chosen.kept(Benches).panels, {})
+        self.assertEqual(apply(TYPED, Drop(id="p1"), SHELF).chosen.kept(FixingNodes).panels, {})
 
     def test_the_lens_where_it_was_read_to_be(self) -> None:
         """6.5: hung, plate x = lens x + dx, plate y = lens y + dy, pole = ceiling − dz − lens z."""
@@ -159,7 +159,7 @@ class OnTheBench(unittest.TestCase):
         self.assertEqual(Words(TYPED).dim(doubt.carried[0][0])[:4], "TV, ")
 
     def test_a_repeat_joins_it(self) -> None:
-        _, bench = say(TYPED, "again bolts 312").chosen.kept(Benches).of("p1") or self.fail()
+        _, bench = say(TYPED, "again bolts 312").chosen.kept(FixingNodes).of("p1") or self.fail()
         self.assertEqual((bench.bolts.value, len(bench.bolts.readings)), (311.0, 2))  # type: ignore[union-attr]
 
     def test_no_shelf_is_asked_for_a_picture_that_is_not_there(self) -> None:

@@ -91,7 +91,9 @@ function sheet() {
       this.$dispatch("fill", `${event.target.classList.contains("dim-held") ? string.dataset.swap : line} `);
     },
     ref(id) {
-      this.store().subject(id);
+      const [kind, of, number] = id.split(".");
+      if (kind === "hole") this.$dispatch("open-panel", { name: "holes", more: { of, number } });
+      else this.store().subject(id);
     },
 
     // ── entries and the subject ──

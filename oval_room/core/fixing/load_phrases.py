@@ -1,0 +1,104 @@
+"""What fixes a picture, and light strips behind it: what can be said of them on the tape line."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.fixing.capacity import CAPACITIES
+from oval_room.core.fixing.commands import PutHold, PutStrip
+from oval_room.core.fixing.document import FixingNodes
+from oval_room.core.fixing.light_strip import FEEDS
+from oval_room.core.job.commands import Drop
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import number
+
+USUAL: Final = ("-", "usual", "default", "as usual")
+_OWN: Final = re.compile(
+    r"^(?P<name>.+?)[\s,:]+(?P<tension>\d[\d.,]*)\s*N?\s*(?:/|and|,)\s*(?P<shear>\d[\d.,]*)\s*N?"
+    r"(?:[\s,]+(?:by|from|says)\s+(?P<source>.+))?$",
+    re.IGNORECASE,
+)
+"""A maker's own fixing: its name, what it bears in tension and in shear, who says so."""
+
+
+def _fix_with(here: Here, rest: str) -> Heard:
+    key, picture = here.picture()
+    said = rest.strip()
+    if said.lower() in USUAL:
+        return Heard(f"{picture.name}: fixed as its wall usually is", PutHold(id=key, fixing=""))
+    own = _OWN.match(said)
+    if own is not None:
+        tension, shear = (number(own[name], f"its {name} in N", 1, 100_000) for name in ("tension", "shear"))
+        source = (own["source"] or "its maker").strip()
+        put = PutHold(id=key, fixing=own["name"].strip()[:60], tension=tension, shear=shear, source=source[:60])
+        return Heard(f"{picture.name}: {put.fixing}, {tension:g} N tension and {shear:g} N shear, says {source}", put)
+    words = set(re.findall(r"[a-z0-9]+", said.lower().replace("×", "x")))
+    fits = [name for name in CAPACITIES if words and words <= set(name.split())]
+    if len(fits) != 1:
+        told = ", ".join(fits or CAPACITIES)
+        raise RefusedError(f"give one of {told}, or one of its maker's with what it bears: shield M10, 1200 N / 1500 N")
+    bears = CAPACITIES[fits[0]]
+    told = f"{picture.name}: fixed with {fits[0]}, {bears.tension:g} N tension and {bears.shear:g} N shear"
+    return Heard(told, PutHold(id=key, fixing=fits[0]))
+
+
+_UNITS: Final = (
+    ("sides", r"(?P<n>\d+)\s*sides?"),
+    ("volts", r"(?P<n>\d+)\s*(?:v|volts?)\b"),
+    ("watts", r"(?P<n>\d[\d.,]*)\s*w(?:atts?)?\s*(?:/|a|per)\s*m(?:et(?:re|er))?\b"),
+    ("lights", r"(?P<n>\d[\d.,]*)\s*(?:lights?|leds?)?\s*(?:/|a|per)\s*m(?:et(?:re|er))?\b"),
+)
+
+
+def _strip(here: Here, rest: str) -> Heard:
+    """`strip 3 sides, 24 V, 14.4 W/m, 60 lights/m`; `strip off`."""
+    key, picture = here.picture()
+    said = rest.strip()
+    if said.lower() in ("-", "off", "none", "away"):
+        found = here.plan.chosen.kept(FixingNodes).strip_of(key)
+        if found is None:
+            raise RefusedError(f"there is no light strip behind {picture.name}")
+        return Heard(f"{picture.name}: no light strip", Drop(id=found[0]))
+    if picture.kind != "panel":
+        raise RefusedError(f"{picture.name} has nothing behind it to light; make the TV the subject first")
+    values: dict[str, float] = {}
+    for name, pattern in _UNITS:
+        one = re.search(pattern, said, re.IGNORECASE)
+        if one is not None:
+            values[name] = number(one["n"], f"the strip's {name}", 1, 1000)
+            said = (said[: one.start()] + said[one.end() :]).strip(" ,")
+    if re.sub(r"[\s,]|and", "", said):
+        raise RefusedError(f"give its sides, volts, watts and lights a metre: 3 sides, 24 V, 14 W/m (got {said[:30]})")
+    if values.get("sides", 4) not in (3, 4):
+        raise RefusedError("a strip runs along 3 or 4 sides")
+    if values.get("volts", 24) not in FEEDS:
+        raise RefusedError("strips are of 5, 12 or 24 volts")
+    put = PutStrip.model_validate({"id": key, **values})
+    sides, volts = values.get("sides", 4), values.get("volts", 24)
+    return Heard(f"{picture.name}: light strip along {sides:g} sides, {volts:g} V", put)
+
+
+LOAD_PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "fixing",
+        "a fixing, or a maker's with what it bears",
+        "what fixes the picture's plate to its wall",
+        "fixing plug 10 brick",
+        "fixing",
+        _fix_with,
+        "tv 65",
+        also=("fix with", "fixed with"),
+    ),
+    Phrase(
+        "strip",
+        "sides, volts, watts and lights a metre, or off",
+        "a light strip behind the picture",
+        "strip 4 sides, 24 V, 14 W/m",
+        "fixing",
+        _strip,
+        "tv 65",
+        also=("light strip", "bias light"),
+    ),
+)

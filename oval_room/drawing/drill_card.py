@@ -12,15 +12,18 @@ from reportlab.pdfgen.canvas import Canvas
 from oval_room.drawing.metrics import primes
 from oval_room.drawing.paper import MM, Titles
 from oval_room.drawing.pdf import FACE, STRONG, register_faces
+from oval_room.drawing.qr import draw_qr
 
 A5: Final = (148.0, 210.0)
 EDGE: Final = 9.0
 LINE: Final = 7.2
 """A row's height [mm]."""
-MOST: Final = 18
+QR_SIDE: Final = 26.0
+"""[mm]"""
+MOST: Final = 15
 """Holes on one card; more go onto another."""
-HEADS: Final = ("", "along", "up", "off the line", "depth", "done")
-COLUMNS: Final = (0.0, 12.0, 42.0, 70.0, 100.0, 119.0)
+HEADS: Final = ("", "along", "up", "off the line", "±", "depth", "done")
+COLUMNS: Final = (0.0, 9.0, 34.0, 58.0, 84.0, 102.0, 121.0)
 """Where a row's cells begin [mm]."""
 
 
@@ -32,10 +35,18 @@ class Row(NamedTuple):
     up: str
     off: str
     depth: str
+    half: str = ""
+    """How far off it may come out, along and up, where that is known."""
+    into: str = ""
+    first: tuple[str, ...] = ()
+    """What it goes into, and what is to be confirmed before."""
 
 
-def write_card(title: str, rows: Sequence[Row], told: Sequence[str], titles: Titles, cautions: Sequence[str]) -> bytes:
-    """The card as PDF. told: what holds for all of it. cautions: what is said under the table."""
+def write_card(
+    title: str, rows: Sequence[Row], told: Sequence[str], titles: Titles, cautions: Sequence[str], back: str = ""
+) -> bytes:
+    """The card as PDF. told: what holds for all of it. cautions: what is said under the table. back: the address of the
+    step it belongs to, as a QR code."""
     register_faces()
     out = io.BytesIO()
     wide, high = (side * MM for side in A5)
@@ -43,6 +54,8 @@ def write_card(title: str, rows: Sequence[Row], told: Sequence[str], titles: Tit
     canvas.setTitle(f"{titles.job}, {title}, mark-out card, revision {titles.revision}")
     for start in range(0, max(len(rows), 1), MOST):
         _page(canvas, title, rows[start : start + MOST], told, titles, cautions)
+        if back:
+            draw_qr(canvas, back, (A5[0] - EDGE - QR_SIDE) * MM, EDGE * MM, QR_SIDE * MM)
         canvas.showPage()
     canvas.save()
     return out.getvalue()
@@ -70,9 +83,9 @@ def _page(
     canvas.line(left, y - 3, right, y - 3)
     for row in rows:
         y -= LINE * MM
-        cells = (str(row.number), row.along, row.up, row.off, row.depth)
+        cells = (str(row.number), row.along, row.up, row.off, row.half, row.depth)
         for n, (cell, at) in enumerate(zip(cells, COLUMNS, strict=False)):
-            canvas.setFont(STRONG if n < 3 else FACE, 11)
+            canvas.setFont(STRONG if n < 3 else FACE, 11 if n < 4 else 9)
             canvas.drawString(left + at * MM, y, primes(cell))
         canvas.rect(left + COLUMNS[-1] * MM, y - 2, 11, 11)
         canvas.setLineWidth(0.3)
@@ -81,4 +94,4 @@ def _page(
     for line in cautions:
         y -= 11
         canvas.setFont(STRONG if line.startswith("STOP") else FACE, 8)
-        canvas.drawString(left, y, line[:112])
+        canvas.drawString(left, y, line[: 112 if y > (EDGE + QR_SIDE) * MM else 78])

@@ -12,6 +12,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from oval_room.drawing.paper import MM, PAPERS, Titles
 from oval_room.drawing.pdf import FACE, STRONG, register_faces
+from oval_room.drawing.qr import draw_qr
 
 EDGE: Final = 10.0
 """Kept free round a sheet [mm]."""
@@ -21,11 +22,19 @@ FOOT: Final = 18.0
 """For the sheet's words [mm]."""
 AROUND: Final = 40.0
 """Of the wall round the plate and its holes [mm]."""
+LEAST_ROLL: Final = 250.0
+"""As wide as a sheet's words want [mm]."""
 BAR: Final = 100.0
 """The bar a print is checked by [mm]."""
+MAP_CELL: Final = 3.2
+"""A sheet on the map of sheets [mm]."""
 CROSS: Final = 9.0
 """Half a hole's cross [mm]."""
 MOST_SHEETS: Final = 60
+ROLL: Final = "roll"
+"""A template in one piece, for a plotter's roll."""
+QR_SIDE: Final = 17.0
+"""[mm]"""
 
 
 class Plate(NamedTuple):
@@ -50,9 +59,17 @@ class Tile(NamedTuple):
     row: int
 
 
+def size_of(plate: Plate, paper: str) -> tuple[float, float]:
+    """A sheet's width and height [mm]; of a roll as much as the template takes."""
+    if paper != ROLL:
+        return PAPERS[paper]
+    u0, v0, u1, v1 = window(plate)
+    return max(u1 - u0, LEAST_ROLL) + 2 * EDGE, v1 - v0 + 2 * EDGE + FOOT
+
+
 def tiles(plate: Plate, paper: str) -> tuple[list[Tile], tuple[int, int], tuple[float, float]]:
     """The sheets that cover a plate, their columns and rows, and what one shows [mm]."""
-    wide, high = PAPERS[paper]
+    wide, high = size_of(plate, paper)
     shows = wide - 2 * EDGE, high - 2 * EDGE - FOOT
     u0, v0, u1, v1 = window(plate)
     counts = [
@@ -77,10 +94,10 @@ def window(plate: Plate) -> tuple[float, float, float, float]:
     return min(u0, *us) - AROUND, min(v0, *vs) - AROUND, max(u1, *us) + AROUND, max(v1, *vs) + AROUND
 
 
-def write_template(plate: Plate, titles: Titles, paper: str = "A4") -> bytes:
-    """The template as PDF, a sheet a page, at true size."""
+def write_template(plate: Plate, titles: Titles, paper: str = "A4", back: str = "") -> bytes:
+    """The template as PDF, a sheet a page, at true size. back: the address of the step it belongs to, as a QR code."""
     register_faces()
-    wide, high = (side * MM for side in PAPERS[paper])
+    wide, high = (side * MM for side in size_of(plate, paper))
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=(wide, high), invariant=1)
     canvas.setTitle(f"{titles.job}, {plate.name}, template, revision {titles.revision}")
@@ -88,6 +105,9 @@ def write_template(plate: Plate, titles: Titles, paper: str = "A4") -> bytes:
     for number, tile in enumerate(found, 1):
         _sheet(canvas, plate, tile, shows)
         _foot(canvas, plate, titles, tile, counts, (number, len(found)), wide)
+        if back:
+            columns = counts[0] * MAP_CELL + 2
+            draw_qr(canvas, back, wide - (EDGE + columns + QR_SIDE) * MM, EDGE * MM, QR_SIDE * MM)
         canvas.showPage()
     canvas.save()
     return out.getvalue()
@@ -161,11 +181,11 @@ def _foot(
     canvas.drawString(left + BAR * MM + 6, y - 3, f"{BAR:g} mm: measure it before you drill; print at 100 %")
     canvas.setFont(STRONG, 10)
     told = f"{titles.job}: {plate.name}, template 1:1, sheet {sheet[0]} of {sheet[1]}, revision {titles.revision}"
-    canvas.drawString(left, foot + 12 * MM, told[:110])
+    canvas.drawString(left, foot + 12 * MM, told[:96])
     stops = [note for note in titles.notes if note.startswith("STOP")]
     canvas.setFont(STRONG if stops else FACE, 8)
-    canvas.drawString(left, foot + 8 * MM, (stops[0] if stops else titles.notes[0] if titles.notes else "")[:150])
-    side = 3.2 * MM
+    canvas.drawString(left, foot + 8 * MM, (stops[0] if stops else titles.notes[0] if titles.notes else "")[:130])
+    side = MAP_CELL * MM
     for row in range(rows):
         for column in range(columns):
             x, up = wide - EDGE * MM - (columns - column) * side, foot + row * side

@@ -268,7 +268,7 @@ class Reports(unittest.TestCase):
         made |= {
             figure.kind.pattern
             for plan in (CHAPEL, BEDROOM, upright, boat_shed_den(), BOX, *SHAPED, *EXAMPLE_PLANS)
-            for figure in evaluate(plan, SHELF).figures.values()
+            for figure in evaluate(plan, WHOLE).figures.values()
         }
         self.assertEqual({kind.pattern for kind in KINDS.values()} - made, set())
 

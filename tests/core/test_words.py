@@ -20,6 +20,7 @@ from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from tests.core.examples import EXAMPLE_PLANS
 from tests.core.screens.test_pictures import GEAR, noted_plans
@@ -108,7 +109,8 @@ class Sentences(unittest.TestCase):
             *noted_plans(),
             *EXAMPLE_PLANS,
         ):
-            seen |= {f.key.split("/")[0] for f in evaluate(plan, GEAR).findings}
+            for gear in (GEAR, WHOLE):
+                seen |= {f.key.split("/")[0] for f in evaluate(plan, gear).findings}
         shelved = {
             "cabinet",
             "tray",

@@ -5,7 +5,14 @@ from __future__ import annotations
 import io
 import math
 import warnings
+from functools import partial
 from itertools import pairwise
+from urllib.parse import urlsplit
+from xml.etree import ElementTree as Tree
+
+import zxingcpp
+from ezdxf.filemanagement import read as read_dxf
+from PIL import Image, ImageDraw
 
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.study import FixingResult
@@ -60,6 +67,53 @@ class Drilling(WebCase):
                 if one.row == next_.row:
                     self.assertAlmostEqual(next_.u - one.u, shows[0] - OVERLAP)
 
+    def test_a_roll_and_the_files_are_true_too(self) -> None:
+        """In one piece; in the DXF holes lie along and up the wall, in the SVG a unit is a millimetre."""
+        found = evaluate(chapel_flat(), SHELF).of(FixingResult).holes["p2"]
+        holes = sorted((x, z) for x in found.columns for z in found.rows)
+        get = partial(self.client.get, params={"picture": "p2", "paper": "roll"})
+        roll = get(f"/jobs/{self.chapel}/drill/template.pdf").content
+        pages = PdfReader(io.BytesIO(roll)).pages
+        self.assertEqual(len(pages), 1)
+        crosses = sorted(_crosses(roll, 0))
+        self.assertEqual(len(crosses), len(holes))
+        for (x, z), (u, v) in zip(crosses, holes, strict=True):
+            self.assertAlmostEqual((x - crosses[0][0]) / MM, u - holes[0][0], delta=0.2)
+            self.assertAlmostEqual((z - crosses[0][1]) / MM, v - holes[0][1], delta=0.2)
+        drawn = read_dxf(io.StringIO(get(f"/jobs/{self.chapel}/drill/template.dxf").text))
+        circles = sorted((one.dxf.center.x, one.dxf.center.y) for one in drawn.modelspace().query("CIRCLE"))
+        for (x, z), (u, v) in zip(circles, holes, strict=True):
+            self.assertAlmostEqual(x, u, delta=0.01)
+            self.assertAlmostEqual(z, v, delta=0.01)
+        root = Tree.fromstring(get(f"/jobs/{self.chapel}/drill/template.svg").text)
+        self.assertEqual(root.get("width"), f"{float((root.get('viewBox') or '').split()[2]):.3f}mm")
+        circles = sorted(
+            (float(one.get("cx") or 0), -float(one.get("cy") or 0))
+            for one in root.iter("{http://www.w3.org/2000/svg}circle")
+        )
+        for (x, z), (u, v) in zip(circles, holes, strict=True):
+            self.assertAlmostEqual(x - circles[0][0], u - holes[0][0], delta=0.01)
+            self.assertAlmostEqual(z - circles[0][1], v - holes[0][1], delta=0.01)
+
+    def test_the_codes_on_card_and_template_lead_back_to_the_step(self) -> None:
+        for name in ("card", "template"):
+            content = self.client.get(f"/jobs/{self.chapel}/drill/{name}.pdf", params={"picture": "p2"}).content
+            address = urlsplit(_read_code(content))
+            with self.subTest(name):
+                self.assertEqual(address.path, f"/jobs/{self.chapel}/drill")
+                back = self.client.get(address.path, params=address.query, headers=HTML)
+                self.assertEqual(back.status_code, 200)
+
+    def test_each_hole_says_what_it_goes_into_and_what_comes_first(self) -> None:
+        page = self.client.get(f"/jobs/{self.chapel}/drill", params={"picture": "p2"}, headers=HTML).text
+        panel = self.client.get(f"/jobs/{self.chapel}/holes", params={"of": "p2", "number": 2}).text
+        for text in (page, panel):
+            self.assertRegex(text, r"(?i)stud|masonry|brick|block|not known")
+        self.assertIn("size-now", panel)
+        self.assertIn("In doubt, stop", panel)
+        for params in ({"of": "p9"}, {"of": "p2", "number": 99}, {"of": "x" * 40}):
+            self.assertEqual(self.client.get(f"/jobs/{self.chapel}/holes", params=params).status_code, 200)
+
     def test_walls_without_holes_and_walls_that_are_not_there(self) -> None:
         """A wall without holes says so; one past the last is the last."""
         for wall in ("w1", "w2", "w99", "w-1", "x"):
@@ -83,3 +137,26 @@ def _crosses(content: bytes, page: int) -> list[tuple[float, float]]:
     level = [((a + c) / 2, b) for a, b, c, d in long if abs(b - d) < 0.01]
     upright = [(a, (b + d) / 2) for a, b, c, d in long if abs(a - c) < 0.01]
     return [one for one in level if any(math.dist(one, other) < 0.05 for other in upright)]
+
+
+def _read_code(content: bytes) -> str:
+    """What the QR code on a PDF's first page says: its black squares, seen as a camera sees them."""
+    fills, squares = PdfReader(io.BytesIO(content)).pages[0].get_contents(), list[tuple[float, ...]]()
+    assert fills is not None
+    last: tuple[float, ...] = ()
+    for operands, operator in fills.operations:
+        if operator == b"re":
+            last = tuple(float(one) for one in operands)
+        elif operator in (b"f", b"f*") and last:
+            squares.append(last)
+    squares = [one for one in squares if one[2] < 200 and one[3] < 8]
+    left, low = min(one[0] for one in squares), min(one[1] for one in squares)
+    scale = 8 / min(one[3] for one in squares)
+    size = round(scale * (max(one[1] + one[3] for one in squares) - low)) + 80
+    seen = Image.new("L", (size, size), 255)
+    draw = ImageDraw.Draw(seen)
+    for x, y, wide, high in squares:
+        a, b = 40 + scale * (x - left), size - 40 - scale * (y - low)
+        draw.rectangle((a, b - scale * high, a + scale * wide - 1, b - 1), fill=0)
+    (found,) = zxingcpp.read_barcodes(seen)
+    return str(found.text)

@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from typing import Final, NamedTuple
 
-from oval_room.core.levels import Level
+from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.fittings import ZONED, Service
 from oval_room.core.plan.room import NOTHING_BEHIND
 from oval_room.core.survey.document import Survey
@@ -50,7 +50,7 @@ def near_services(survey: Survey, wall: str, holes: Sequence[tuple[float, float]
         known = service.to_along is not None or service.to_z is not None
         least = min(to_run(service, *hole) if known else to_zone(service, *hole) for hole in holes)
         limit = ON_RUN if known else ZONE / 2
-        if least <= limit and (known or service.kind in ZONED):
+        if beyond(limit, least) and (known or service.kind in ZONED):
             out.append(Near(key, service, least, limit, known))
     return out
 

@@ -26,8 +26,8 @@ MUCH: Final = 70.0
 
 @dataclass(frozen=True, slots=True)
 class BoltLoad:
-    """Tension and shear of one bolt [N], and how much of what it carries that is [%]; the shear's own parts to the right
-    and down [N]."""
+    """Tension and shear of one bolt [N], and how much of what it carries that is [%]; the shear's own parts to the
+    right and down [N]."""
 
     tension: float
     shear: float

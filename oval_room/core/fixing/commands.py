@@ -81,7 +81,7 @@ class PutHold(Command):
         for name in ("tension", "shear"):
             if (force := getattr(self, name)) is not None and not 0 < force <= MOST_FORCE:
                 raise RefusedError("a fixing bears over 0 N: its maker tells how much", field=name, value=force)
-        key, hold = kept.hold_of(self.id) or (next_id("f", set(kept.holds)), Hold(shows=self.id))
+        key, hold = kept.hold_of(self.id) or (next_id("c", set(kept.holds)), Hold(shows=self.id))
         return _keeping(plan, at, kept.model_copy(update={"holds": {**kept.holds, key: with_values(hold, values)}}))
 
 
@@ -104,7 +104,7 @@ class PutStrip(Command):
         picture = plan.schemes[at].pictures[self.id]
         if picture.kind != "panel":
             raise RefusedError(f"{picture.name} has nothing behind it that lights: name a TV", field="id")
-        key, strip = kept.strip_of(self.id) or (next_id("g", set(kept.strips)), Strip(shows=self.id))
+        key, strip = kept.strip_of(self.id) or (next_id("e", set(kept.strips)), Strip(shows=self.id))
         after = kept.model_copy(update={"strips": {**kept.strips, key: with_values(strip, carried(self))}})
         return _keeping(plan, at, after)
 

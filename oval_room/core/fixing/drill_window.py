@@ -248,8 +248,7 @@ def drill_window(rules: PlateRules) -> DrillWindow:
     if len(inside) == 1 or ends[0] == ends[1]:
         inside = [ends[0], ends[1]]
     slabs = [_slab(rules, a, b) for a, b in pairwise(inside)]
-    if not rules.columns:  # a place where one stud leaves a slot as the next comes in holds by itself
-        slabs += [_slab(rules, at, at) for at in inside]
+    slabs += [_slab(rules, at, at) for at in inside]  # a border may hold where neither side of it does
     found = sorted(slab for slab in slabs if slab.ups)
     return DrillWindow(rules, tuple(_joined(found)))
 
@@ -282,9 +281,17 @@ def _merged(ways: Sequence[Way]) -> list[Way]:
 
 
 def _joined(slabs: Sequence[Slab]) -> list[Slab]:
-    """Slabs beside each other with the same heights are one; a slab of no width beside a wider one is left out."""
+    """Slabs beside each other with the same heights are one; one of no width that adds nothing to its neighbours is
+    left out."""
+    wide = [slab for slab in slabs if slab.along[1] - slab.along[0] > SLIM]
+    alone = [
+        slab
+        for slab in slabs
+        if slab.along[1] - slab.along[0] <= SLIM
+        and not any(other.along[0] - SLIM <= slab.along[0] <= other.along[1] + SLIM for other in wide)
+    ]
     out = list[Slab]()
-    for slab in slabs:
+    for slab in sorted(wide + alone):
         last = out[-1] if out else None
         if last is not None and slab.along[0] <= last.along[1] + SLIM and slab.ups == last.ups:
             out[-1] = Slab((last.along[0], max(slab.along[1], last.along[1])), slab.ups)

@@ -22,8 +22,11 @@ from oval_room.core.pose import Point
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat, Survey, Thing
 
-FLAT: Final = 80.0
+FLAT: Final = 50.0
 """A picture belongs to a wall it turns less than this away from [deg]."""
+SWUNG: Final = 85.0
+ARM: Final = 900.0
+"""On an arm, no farther off than this, it may be swung as far [deg, mm]."""
 PAST: Final = 300.0
 """… and that it is in front of, its middle at most this far past an end [mm]."""
 
@@ -35,7 +38,8 @@ def wall_of(room: Room, picture: Picture | Group) -> int:
     for n, wall in enumerate(room.walls, 1):
         off_angle = abs((pose.yaw - wall.yaw + 180) % 360 - 180)
         u, off = wall.own(pose.x, pose.y)
-        if off_angle >= FLAT or not -PAST <= u <= wall.length + PAST or off < -PAST:
+        most = SWUNG if abs(off) <= ARM else FLAT
+        if off_angle >= most or not -PAST <= u <= wall.length + PAST or off < -PAST:
             continue
         weight = abs(off) + 20 * off_angle
         if weight < least - 1e-9:

@@ -128,9 +128,13 @@ def _centre_line(here: Here, rest: str) -> Heard:
 
 def _case_below(here: Here, rest: str) -> Heard:
     """A roller case on hooks or brackets, so far below the ceiling."""
+    pictures = here.plan.chosen.pictures
     key, picture = here.picture()
-    if picture.kind != "screen":
-        raise RefusedError(f"{picture.name} has no case; make the screen that comes down the subject first")
+    if picture.kind != "screen":  # of a TV behind it nobody means it
+        others = [one for one in pictures.items() if one[1].kind == "screen"]
+        if len(others) != 1:
+            raise RefusedError(f"{picture.name} has no case; make the screen that comes down the subject first")
+        key, picture = others[0]
     value = here.length(rest, STAND_OFF)
     told = f"{here.show(value)} below the ceiling" if value else "up against the ceiling"
     return Heard(f"{picture.name}: its case {told}", PutPicture(id=key, case_below=value))

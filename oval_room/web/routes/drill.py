@@ -4,31 +4,37 @@ from __future__ import annotations
 
 from dataclasses import replace
 from typing import Final, Literal, NamedTuple
+from urllib.parse import urlencode
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError
 from oval_room.core.fixing.drilling import Drill, DrillPlan, boards_over, drill_for, drill_plan
+from oval_room.core.fixing.hole_list import holes_of
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.zero import zero_of
 from oval_room.core.levels import Level
 from oval_room.core.plan.gear import Mount
+from oval_room.core.plan.room import WALL_WORDS
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.survey.datum import DATUM
 from oval_room.core.words import Words
 from oval_room.drawing.drill_card import Row, write_card
 from oval_room.drawing.parts import Look
 from oval_room.drawing.template import Plate, write_template
+from oval_room.drawing.template_files import template_dxf, template_svg
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import page
+from oval_room.web.routes.holes import hole_row
 from oval_room.web.routes.prints import CAUTION, titles_of
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
-Paper = Literal["A4", "A3", "Letter"]
+Paper = Literal["A4", "A3", "Letter", "roll"]
+Kind = Literal["pdf", "svg", "dxf"]
 CAUTIONS: Final = (
     "Before any hole: sockets, switches, pipes and vents above, below and beside; scan for live wires, isolate when",
     "in doubt; a pilot hole in each stud. Tape round the bit at the depth. Mains work by licensed people.",
@@ -113,13 +119,21 @@ def _others(one: Drilled) -> list[tuple[str, str]]:
 
 
 def _rows(one: Drilled) -> list[Row]:
-    show = one.parts.plan.writing.ruler.show
+    ruler = one.parts.plan.writing.ruler
+    show, wall = ruler.show, WALL_WORDS[one.look.plan.survey.kind_of("w1")]
+    told = {
+        (key, hole.x, hole.z): hole_row(hole, ruler, wall)
+        for key in dict.fromkeys(hole.of for hole in one.plan.holes)
+        for hole in holes_of(one.look.plan, one.look.gear, one.parts.report, key)
+    }
     rows = []
     for hole in one.plan.holes:
-        how = one.drills.get(hole.of)
+        how, known = one.drills.get(hole.of), told.get((hole.of, hole.along + one.plan.zero.at, hole.up))
         off = f"{'+' if hole.off_line >= 0 else '−'}{show(abs(hole.off_line))}"
         depth = show(how.depth) if how is not None and how.depth else "–"
-        rows.append(Row(hole.number, show(hole.along), show(hole.up), off, depth))
+        half = f"{known.along}, {known.up}".replace(" mm", "") if known else ""
+        into, first = (known.into, known.first) if known else ("", ())
+        rows.append(Row(hole.number, show(hole.along), show(hole.up), off, depth, half, into, first))
     return rows
 
 
@@ -133,14 +147,33 @@ def drill_card(request: Request, job: str) -> Response:
         f"Hole 1 to the lower corners: {show(one.plan.to_left)} left, {show(one.plan.to_right)} right.",
         *(f"{how.screw}; bit {how.bit}" for how in dict.fromkeys(one.drills.values())),
     ]
-    content = write_card(one.wall, _rows(one), told, titles_of(one.parts), (*one.stops[:3], *CAUTIONS))
+    cautions, back = (*one.stops[:3], *CAUTIONS), _back(request, job)
+    content = write_card(one.wall, _rows(one), told, titles_of(one.parts), cautions, back)
     return Response(content, media_type="application/pdf", headers=_named(one, "card"))
 
 
-@router.get("/jobs/{job}/drill/template.pdf", name="drill_template")
-def drill_template(request: Request, job: str, of: str = "", paper: Paper = "A4") -> Response:
-    """A picture's template at true size."""
+@router.get("/jobs/{job}/drill/template.{kind}", name="drill_template")
+def drill_template(request: Request, job: str, kind: Kind, of: str = "", paper: Paper = "A4") -> Response:
+    """A picture's template at true size: a PDF of sheets or in one piece, SVG or DXF for a cutter."""
     one = _drilled(request, job)
+    plate, titles = _plate(one, of), replace(titles_of(one.parts), notes=(*one.stops, CAUTION))
+    if kind == "svg":
+        return Response(template_svg(plate, titles), media_type="image/svg+xml", headers=_named(one, "template", kind))
+    if kind == "dxf":
+        return Response(template_dxf(plate, titles), media_type="image/vnd.dxf", headers=_named(one, "template", kind))
+    content = write_template(plate, titles, paper, _back(request, job))
+    return Response(content, media_type="application/pdf", headers=_named(one, "template", kind))
+
+
+def _back(request: Request, job: str) -> str:
+    """Where a print's QR code leads: the step it belongs to, as this page was reached."""
+    wall = request.query_params.get("wall") or ""
+    address = str(request.url_for("drill", job=job))
+    return f"{address}?{urlencode({'wall': wall})}" if wall else address
+
+
+def _plate(one: Drilled, of: str) -> Plate:
+    """What is drilled for a picture, the first where none is named."""
     holes = [hole for hole in one.plan.holes if hole.of == of] or [
         hole for hole in one.plan.holes if hole.of == one.plan.holes[0].of
     ]
@@ -151,7 +184,7 @@ def drill_template(request: Request, job: str, of: str = "", paper: Paper = "A4"
     show, map_ = one.parts.plan.writing.ruler.show, found.holes[key]
     half_w, half_h = (mount.plate_width / 2, mount.plate_height / 2) if isinstance(mount, Mount) else (100.0, 100.0)
     up = (map_.rows[0] + map_.rows[-1]) / 2
-    plate = Plate(
+    return Plate(
         picture.name,
         [(hole.number, hole.along + zero, hole.up) for hole in holes],
         (middle - half_w, up - half_h, middle + half_w, up + half_h),
@@ -160,11 +193,8 @@ def drill_template(request: Request, job: str, of: str = "", paper: Paper = "A4"
         [(row, f"level, {show(row)} above the floor, {show(row - DATUM)} off the line") for row in map_.rows],
         8.0,
     )
-    titles = replace(titles_of(one.parts), notes=(*one.stops, CAUTION))
-    content = write_template(plate, titles, paper)
-    return Response(content, media_type="application/pdf", headers=_named(one, "template"))
 
 
-def _named(one: Drilled, what: str) -> dict[str, str]:
+def _named(one: Drilled, what: str, kind: str = "pdf") -> dict[str, str]:
     name = "".join(c if c.isascii() and c.isalnum() else "-" for c in one.parts.plan.name).strip("-")[:60] or "job"
-    return {"content-disposition": f'inline; filename="{name}-{what}-r{one.parts.head.revision}.pdf"'}
+    return {"content-disposition": f'inline; filename="{name}-{what}-r{one.parts.head.revision}.{kind}"'}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Final
+from typing import Annotated, Final, NamedTuple
 
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse
@@ -67,22 +67,27 @@ def holes(
     return HTMLResponse(fragment("sheet/_holes.html", context))
 
 
-def hole_row(one: HoleTold, ruler: Ruler, wall: str) -> dict[str, object]:
+class HoleRow(NamedTuple):
+    """A hole in words."""
+
+    number: int
+    into: str
+    along: str
+    up: str
+    bears: str
+    first: tuple[str, ...]
+
+
+def hole_row(one: HoleTold, ruler: Ruler, wall: str) -> HoleRow:
     """A hole in words: into what, how far off it may come out, what it bears, what comes first."""
     sure = one.sure
     first = [FIRST.get(sure.found, "a pilot hole")] if sure.found else []
     first += [f"what runs by {name}" for name in one.near]
     if not sure.enough:
         first.append(f"{sure.again} measured again: it may be off by more than slot or plate forgive")
-    return {
-        "number": one.number,
-        "into": FOUND.get(sure.found, wall),
-        "along": ruler.show(sure.along),
-        "up": ruler.show(sure.up),
-        "bears": f"{one.load.use:.0f} %" if one.load is not None else "",
-        "first": [words for words in first if words],
-        "enough": sure.enough,
-    }
+    bears = f"{one.load.use:.0f} %" if one.load is not None else ""
+    into, told = FOUND.get(sure.found, wall), tuple(words for words in first if words)
+    return HoleRow(one.number, into, ruler.show(sure.along), ruler.show(sure.up), bears, told)
 
 
 def _cases(held: Held, ruler: Ruler) -> list[tuple[str, str, str, str]]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
+from oval_room.core.fixing.behind_study import BehindResult
 from oval_room.core.fixing.drill_study import DrillResult
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.load_study import LoadResult
@@ -43,6 +44,7 @@ def plate_detail(look: Look) -> Scene | None:
     pictures, found = look.plan.chosen.pictures, look.report.of(FixingResult).holes
     plates = [_Plate(key, pictures[key], found[key]) for key in sorted(here, key=lambda key: key != subject)]
     draft, zero = Draft(), zero_of([plate.picture for plate in plates], look.plan.survey.things)
+    _behind(draft, look, [plate.key for plate in plates])
     strips(draft, look)
     left, right = (f(extent(plate.picture)[end] for plate in plates) for end, f in ((0, min), (1, max)))
     low, high = min(plate.holes.bottom for plate in plates), max(plate.holes.top for plate in plates)
@@ -89,6 +91,18 @@ def _kept_out(draft: Draft, look: Look, key: str, window: tuple[float, float, fl
             draft.box(u0, v0, u1, v1, "zone", "services")
             at = P((u0 + u1) / 2, (v0 + v1) / 2)
             draft.add(Label(at, one.name, "small", "services", offsets=((0, 4), (0, -14), (0, 22)), priority=7))
+
+
+def _behind(draft: Draft, look: Look, keys: Sequence[str]) -> None:
+    """To scale, what is behind the panels: the bracket's bars, the outlets, those that clash marked."""
+    for key in keys:
+        here = look.report.of(BehindResult).panels.get(key)
+        if here is None:
+            continue
+        for bar in here.bars:
+            draft.box(*bar, "bracket-bar", "fixing", key)
+        for name, face in here.outlets.items():
+            draft.box(*face, "outlet-clash" if name in here.clashes else "outlet", "services", name)
 
 
 def _drill_window(draft: Draft, look: Look, key: str, window: tuple[float, float, float, float]) -> None:

@@ -24,6 +24,7 @@ from oval_room.web.pages import TEMPLATES, fragment, page
 from oval_room.web.routes import (
     align,
     choosing,
+    cuts,
     desk,
     door,
     doubt,
@@ -57,6 +58,7 @@ ROUTES = (
     sun,
     align,
     drill,
+    cuts,
     holes,
     files,
     practice,

@@ -21,7 +21,7 @@ from oval_room.demo.jobs import chapel_flat
 from oval_room.drawing.paper import MM
 from oval_room.drawing.template import EDGE, FOOT, OVERLAP, Plate, tiles
 from tests.drawing.test_prints import lines_of
-from tests.web.serving import HTML, WebCase
+from tests.web.serving import HTML, WebCase, flat
 
 with warnings.catch_warnings():
     warnings.simplefilter("ignore")
@@ -113,6 +113,24 @@ class Drilling(WebCase):
         self.assertIn("In doubt, stop", panel)
         for params in ({"of": "p9"}, {"of": "p2", "number": 99}, {"of": "x" * 40}):
             self.assertEqual(self.client.get(f"/jobs/{self.chapel}/holes", params=params).status_code, 200)
+
+    def test_the_cut_list_and_stock_that_can_not_be_meant(self) -> None:
+        made = self.client.post("/jobs", data={"token": self.token, "name": "Sawn", "units": "mm"}, headers=HTML)
+        job = made.headers["location"].split("/")[2]
+        address = f"/jobs/{job}/cuts"
+        self.assertIn("Nothing is to be sawn", self.client.get(address, headers=HTML).text)
+        self.say(job, "hang shelf w2 at 600 mm, 900 x 200 x 250 mm up 400 mm")
+        text = flat(self.client.get(address, headers=HTML).text)
+        self.assertEqual(text.count("s-board-piece"), 2)
+        self.assertIn("860 mm", text)
+        self.assertIn(
+            "longer than the stock", flat(self.client.get(address, params={"stock": "800 mm"}, headers=HTML).text)
+        )
+        for stock in ("abc", "-3", "0", "1e9", "2.4", "NaN"):
+            answer = self.client.get(address, params={"stock": stock}, headers=HTML)
+            self.assertEqual(answer.status_code, 200, stock)
+            self.assertIn('class="wrong"', answer.text)
+            self.assertIn(f'value="{stock}"', answer.text)  # what was typed stands
 
     def test_walls_without_holes_and_walls_that_are_not_there(self) -> None:
         """A wall without holes says so; one past the last is the last."""

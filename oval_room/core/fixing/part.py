@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.fixing.behind_study import BehindResult, study_behind
 from oval_room.core.fixing.case_study import CaseResult, study_cases
 from oval_room.core.fixing.commands import PutBench, PutHold, PutStrip
 from oval_room.core.fixing.document import FixingNodes
@@ -88,6 +89,13 @@ PART: Final = Part(
             SwingResult,
             lambda c: (c.seen("room", "things"), c.scheme, c.gear, c.of(FixingResult)),
             study_swing,
+            by_wall=True,
+        ),
+        Study(
+            "behind panels",
+            BehindResult,
+            lambda c: (c.seen("room", "things", "services"), c.scheme, c.gear, c.of(FixingResult)),
+            study_behind,
             by_wall=True,
         ),
         Study("light strips", StripResult, lambda c: (c.scheme.pictures, c.scheme.kept(FixingNodes)), study_strips),

@@ -307,6 +307,29 @@ def _swing(f: Finding, w: Words) -> str:
     return f"{name}, its arm out, swings {'; '.join(ways)}."
 
 
+def _plugs(f: Finding, w: Words) -> str:
+    told = f"{w.length(f.value, 'greatest')} between the wall and the back of {w.name(f.about, 'picture')}"
+    if f.level is Level.GOOD:
+        return f"{told}: straight plugs have their room."
+    if f.level is Level.NOTE:
+        return f"{told}: plugs with a right angle; a straight one wants {w.length(f.limit, 'least')} and its bend."
+    return (
+        f"{told}: even a plug with a right angle wants {w.length(f.limit, 'least')}. Recess a box in the wall for "
+        "plugs and sockets, or take a deeper mount."
+    )
+
+
+def _behind(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    if f.level is Level.GOOD:
+        what = "The outlet" if m["count"] == 1 else f"The {m['count']} outlets"
+        return f"{what} behind {name} {'is' if m['count'] == 1 else 'are'} clear of plate and bracket."
+    return (
+        f"{capital(m['service'])} lies behind {m['what']} of {name}: no plug goes in there. Move one of them before "
+        "any hole; settle sockets and holes together."
+    )
+
+
 def _stops(f: Finding, w: Words) -> str:
     m, name = f.more, w.name(f.about, "picture")
     (_, whole), *shown = m["stops"]
@@ -426,6 +449,8 @@ class FixingCode(Code):
         ),
     )
     SWING = "fixing: an arm's swing", _swing
+    PLUGS = "fixing: room for plugs", _plugs
+    BEHIND = "fixing: behind the panel", _behind
     STRIP = "fixing: light strip", _strip
     STOPS = "fixing: where a cloth stops", _stops
     CASE = "fixing: what a screen's case hangs from", _case

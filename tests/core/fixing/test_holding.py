@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.fixing.behind_study import BehindResult
 from oval_room.core.fixing.bolts import bolt_loads
 from oval_room.core.fixing.capacity import CAPACITIES, capacity_of
 from oval_room.core.fixing.commands import PutHold
@@ -228,6 +229,48 @@ class Strips(unittest.TestCase):
         (drawn,) = [one for one in scene.shapes if isinstance(one, Path) and one.style == "light-strip"]
         length = sum(math.dist(a, b) for a, b in zip(drawn.points, drawn.points[1:], strict=False))
         self.assertAlmostEqual(length, here.run.run)
+
+
+class Behind(unittest.TestCase):
+    def test_outlets_against_plate_and_bars(self) -> None:
+        """Flat 800 at 2110: its plate 520 either side; the panel's bolts 600 apart at 1810 and 2410, bars of 40."""
+        base = hung("Ember 77", "Flat 800", "along 2110")
+        report = evaluate(base, WHOLE)
+        here = report.of(BehindResult).panels["p1"]
+        plate = here.plate
+        free = (plate.left - 60, plate.low - 60)
+        for x, z, clash in (
+            (plate.left + 10, plate.low + 10, "the plate"),
+            (plate.left - 42.9, plate.high - 10, "the plate"),  # its face is 86 across
+            (*free, ""),
+        ):
+            plan = say(base, f"socket w1 at {x:.1f} mm up {z:.1f} mm", gear=WHOLE)
+            finding = found(plan, "BEHIND") or self.fail()
+            with self.subTest(x=x, z=z):
+                self.assertIs(finding.level, Level.MIND if clash else Level.GOOD)
+                self.assertIn(clash or "clear of plate", Words(plan).finding(finding))
+        self.assertIsNone(found(say(base, "socket w1 at 300 mm up 300 mm", gear=WHOLE), "BEHIND"))
+        tall = hung("Ember 77", "Swing 600", "along 2170")
+        bar = evaluate(tall, WHOLE).of(BehindResult).panels["p1"].bars[0]
+        below = say(tall, f"socket w1 at {bar.left + 10:.0f} mm up {bar.low - 30:.0f} mm", gear=WHOLE)
+        self.assertIn("a bar of the bracket", Words(below).finding(found(below, "BEHIND") or self.fail()))
+        scene = scene_of(Look(below, evaluate(below, WHOLE), WHOLE, "p1", None), "plate") or self.fail()
+        (drawn,) = [one for one in scene.shapes if isinstance(one, Path) and one.style == "outlet-clash"]
+        self.assertAlmostEqual(max(p.u for p in drawn.points) - min(p.u for p in drawn.points), 86.0)
+
+    def test_room_for_plugs(self) -> None:
+        for mount, level, words in (
+            ("Flat 800", Level.NOTE, "plugs with a right angle"),
+            ("Swing 600", Level.GOOD, "straight plugs"),
+        ):
+            plan = hung("Ember 77", mount, "along 2110")
+            finding = found(plan, "PLUGS") or self.fail()
+            self.assertIs(finding.level, level, mount)
+            self.assertIn(words, Words(plan).finding(finding))
+        thin = say(hung("Ember 77", "Flat 800", "along 2110"), "mount depth 15 mm", gear=WHOLE)
+        finding = found(thin, "PLUGS") or self.fail()
+        self.assertIs(finding.level, Level.MIND)
+        self.assertIn("Recess a box", Words(thin).finding(finding))
 
 
 class BoltView(unittest.TestCase):

@@ -151,7 +151,7 @@ def _mark(group: Tree.Element, mark: Mark, x: float, y: float, more: dict[str, s
     elif mark.sign == "hole":
         Tree.SubElement(group, "circle", {"cx": _n(x), "cy": _n(y), "r": "4", "class": f"s-{mark.style}", **more})
         cross = f"M{_n(x - 8)} {_n(y)}h16M{_n(x)} {_n(y - 8)}v16"
-        Tree.SubElement(group, "path", {"d": cross, "class": "s-hole-cross"})
+        Tree.SubElement(group, "path", {"d": cross, "class": "s-hole-cross", **more})
     else:
         d = (
             f"M{_n(x - 5)} {_n(y)}h10M{_n(x)} {_n(y - 5)}v10"

@@ -63,7 +63,9 @@ class Fixing(BrowserCase):
         phone = self.open(href, self.context(PHONE, has_touch=True))
         rows = phone.locator(".drill-table tbody tr:not(.drill-into)")
         self.assertEqual(rows.count(), 12)
-        along = [int(text) for text in phone.locator(".drill-table tr:not(.drill-into) td:nth-of-type(1)").all_inner_texts()]
+        along = [
+            int(text) for text in phone.locator(".drill-table tr:not(.drill-into) td:nth-of-type(1)").all_inner_texts()
+        ]
         self.assertEqual(len(set(along)), 6)
         self.assertEqual(along[:2], along[2:4])  # a plate's rows are over each other
         rows.nth(0).locator("input").check()

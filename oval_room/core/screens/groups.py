@@ -42,7 +42,7 @@ def as_one(group: Group, pictures: Mapping[str, Picture]) -> Picture:
     first = members[0]
     pitch = min(one.width.value / one.pixels[0] for one in members)
     gears, mounts = {one.gear for one in members}, {one.mount for one in members}
-    return Picture(
+    return Picture.model_construct(  # a wall may be longer, and of more pixels, than any one picture
         name=group.name,
         kind=first.kind,
         width=Measure(value=right - left, source=first.width.source),

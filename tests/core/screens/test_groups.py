@@ -124,6 +124,18 @@ class LookedAtAsOne(unittest.TestCase):
                 compared += 1
         self.assertGreater(compared, 100)
 
+    def test_a_wall_longer_than_any_picture_may_be_is_looked_at_all_the_same(self) -> None:
+        """24 of 3840 pixels in a row are 92 thousand, 30 m by 0.7: no one picture may be so, a wall may."""
+        put = [
+            PutPicture(id=f"p{n + 1}", x=1000.0 + 1250 * n, y=60.0, bottom=800.0, width=chosen(1240.0))
+            for n in range(24)
+        ]
+        plan = apply(say(new_plan("Long"), "room 32000 mm x 9000 mm x 3000 mm", "seat 5000 mm"), several(*put), SHELF)
+        plan = apply(plan, PutGroup(id="m1", kind="wall", name="row", members=tuple(plan.chosen.pictures)), SHELF)
+        whole = looked_at(plan.chosen).pictures["m1"]
+        self.assertGreater(whole.pixels[0], 90_000)
+        self.assertIn("m1", evaluate(plan, SHELF).of(ViewResult).pictures)
+
     def test_findings_speak_once_for_all(self) -> None:
         apart, one = evaluate(HALL, SHELF), evaluate(WALL, SHELF)
         self.assertLess(len(one.findings), len(apart.findings) / 4)

@@ -24,7 +24,8 @@ class Kept:
     """The last few results of each name, with the objects they were made from: the plan as it is, and what was tried
     on it."""
 
-    def __init__(self) -> None:
+    def __init__(self, most: int = MOST) -> None:
+        self._most = most
         self._kept: dict[str, list[tuple[tuple[object, ...], object]]] = {}
 
     def __call__(self, name: str, reads: tuple[object, ...], make: Callable[[], _T]) -> _T:
@@ -38,7 +39,7 @@ class Kept:
                 return cast(_T, result)
         result = make()
         kept.insert(0, (reads, result))
-        del kept[MOST:]
+        del kept[self._most :]
         return result
 
 

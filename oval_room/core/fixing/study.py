@@ -23,6 +23,7 @@ from oval_room.core.fixing.document import (
     panel_as_measured,
     projector_as_measured,
 )
+from oval_room.core.fixing.drill_window import KeepOut
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.fixing.keep_out import keep_outs
@@ -103,7 +104,9 @@ def study_fixing(
         if picture.kind == "panel":
             _, bench = kept.of(key) or ("", None)
             _, hold = kept.hold_of(key) or ("", None)
-            reads = (survey, picture, gear.get(picture.gear or ""), gear.get(picture.mount or ""), bench, hold, behind)
+            kept_out = keep("kept out of", (survey,), partial(keep_outs, survey))
+            items = gear.get(picture.gear or ""), gear.get(picture.mount or "")
+            reads = (survey, picture, *items, bench, hold, kept_out, behind)
             one = keep(f"holes of {key}", reads, partial(_study_panel, key, *reads))
             book.figures |= one.figures
             findings += one.findings
@@ -156,6 +159,7 @@ def _study_panel(
     mount: object,
     bench: Bench | None,
     hold: Hold | None,
+    kept_out: tuple[KeepOut, ...],
     studs: Studs | None = None,
 ) -> FixingResult:
     """One panel's hole rows, and what they go into."""
@@ -172,7 +176,7 @@ def _study_panel(
     studded = survey.kind_of("w1") in STUDDED
     if rows is not None and not studded:
         rows = at_slots(rows)
-    place = _place(survey, picture, panel, rows, hold, studs if studded else None) if face is None else None
+    place = _place(picture, panel, rows, hold, kept_out, studs, studded) if face is None else None
     found = _holes(picture, panel, rows, place) if panel is not None and rows is not None else None
     if found is None or panel is None or rows is None:
         missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more=_missing(panel, item, hung))
@@ -191,17 +195,24 @@ def _study_panel(
 
 
 def _place(
-    survey: Survey, picture: Picture, panel: Panel | None, mount: Mount | None, hold: Hold | None, studs: Studs | None
+    picture: Picture,
+    panel: Panel | None,
+    mount: Mount | None,
+    hold: Hold | None,
+    kept_out: tuple[KeepOut, ...],
+    studs: Studs | None,
+    studded: bool,
 ) -> PlatePlace | None:
     """Where the plate goes on the wall itself; None where nothing says so, or no place has studs enough in its
     slots."""
-    studded = survey.kind_of("w1") in STUDDED
     if mount is None or (studded and (studs is None or not mount.slots)):
         return None
     down = (panel.top_to_vesa if panel is not None and panel.top_to_vesa is not None else 0.0) + mount.row
     row = picture.top + picture.frame_top - down
-    lines = [line for line, trust in studs.trust.items() if trust >= LIKELY] if studs is not None else None
-    return place_of(plate_rules(picture.pose.x, row, mount, keep_outs(survey), lines), hold)
+    lines = None
+    if studded and studs is not None:
+        lines = [line for line, trust in studs.trust.items() if trust >= LIKELY]
+    return place_of(plate_rules(picture.pose.x, row, mount, kept_out, lines), hold)
 
 
 def _missing(panel: Panel | None, sheet: Panel | None, mount: Mount | None) -> dict[str, object]:

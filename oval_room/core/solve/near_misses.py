@@ -10,7 +10,7 @@ import math
 from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from functools import cached_property, partial
+from functools import cached_property
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -202,7 +202,7 @@ class _Judge:
     """What is found of one picture and what shows on it, and nothing else of the plan."""
 
     def __init__(self, plan: Plan, gear: GearShelf, picture: str, kind: str) -> None:
-        self.gear, self.picture, self._keep = gear, picture, Kept()
+        self.gear, self.picture, self._keep = gear, picture, Kept(1)
         self._studies = [study for study in STUDIES if kind in study.judges]
         self.plan = plan.model_copy(update={"schemes": {plan.scheme: _bearing(plan.chosen, picture, kind)}})
 
@@ -226,8 +226,7 @@ class _Judge:
         case = Case(plan, plan.survey, scheme, self.gear, self._keep, self.picture, 1, looked, results)
         out = []
         for study in self._studies:
-            reads = study.reads(case)
-            found = self._keep(study.name, reads, partial(study.run, *reads))
+            found = study.run(*study.reads(case))
             results[study.gives] = found
             out += [one for one in found.findings if self._about(one, plan)]
         return out

@@ -62,7 +62,7 @@ def bolt_view(look: Look) -> Scene | None:
 
 def _from_the_side(draft: Draft, held: Held, half: tuple[float, float], key: str) -> float:
     """The wall, the load's lever and the load, right of the plate; where that ends."""
-    wall, case = half[0] + 3 * ROUND, held.worst.case
+    wall, case = half[0] + 5 * ROUND, held.worst.case
     out = case.out
     draft.line((wall, -half[1]), (wall, half[1]), "outline", "structure")
     draft.box(wall, -half[1], wall + 8, half[1], "plate", "fixing", key)

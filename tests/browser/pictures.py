@@ -87,6 +87,13 @@ CABINET = (
 )
 
 
+ON_STUDS = (
+    "made of w1 timber",
+    *(f"stud w1 {at} magnet" for at in ("4'2", "5'6", "6'10", "8'2", "9'6")),
+    *("socket w1 at 7'7 up 1'", "mount Swing 600", "strip 3 sides, 24 V, 14 W/m"),
+)
+
+
 SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     # file, address (jobs by first word), size, theme, what is done first
     ("desk", "/", DESK, "paper", None),
@@ -94,7 +101,6 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("sheet-dim-working", "/jobs/{Chapel}/picture", DESKTOP, "dim", _working),
     ("survey", "/jobs/{Boat-shed}/survey", DESKTOP, "paper", _sure),
     ("survey-phone", "/jobs/{Loft}/survey", PHONE, "paper", None),
-    ("fixing", "/jobs/{Bedroom}/fixing", DESKTOP, "paper", None),
     ("print", "/jobs/{Chapel}/throw/print", DESK, "paper", None),
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("seat-map", "/jobs/{Boat-shed}/picture?lead=plan", DESKTOP, "paper", _map),
@@ -109,6 +115,13 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("gear", "/gear?new=projector", DESK, "paper", _copied),
     ("wide-films", "/jobs/{Chapel}/picture?lead=elevation", DESKTOP, "paper", _said(*MEMORIES)),
     ("cabinet", "/jobs/{Boat-shed}/throw", DESKTOP, "paper", _said(*CABINET)),
+    (
+        "fixing",
+        "/jobs/{Chapel}/fixing?picture=p2",
+        DESKTOP,
+        "paper",
+        _said(*ON_STUDS, then="#lead-svg .s-hole-cross[data-ref='hole.p2.1']"),
+    ),
 )
 
 

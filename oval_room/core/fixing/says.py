@@ -2,408 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Final
-
-from oval_room.core.findings import Code, Cure, CureKind, Finding
-from oval_room.core.levels import Level
+from oval_room.core.findings import Code, CureKind
+from oval_room.core.fixing import sentences as say
 from oval_room.core.plan.room import WALL_WORDS
-from oval_room.core.words import Words, capital, degrees
-
-
-def _wall_kind(f: Finding, w: Words) -> str:
-    name, kind = w.name(f.about, "picture"), f.more["kind"]
-    if kind == "unknown":
-        return (
-            f"What the wall behind {name} is made of is not known: drill a pilot hole, say made of … before "
-            "anything hangs there."
-        )
-    if kind == "aerated":
-        return f"{capital(name)} on aerated block: nothing hangs there without the fixing maker's own figure."
-    return (
-        f"{WALL_WORDS[kind].capitalize()} carries nothing: find the studs behind {name} and prove them with a "
-        "pilot hole, or put backing in."
-    )
-
-
-def _near_service(f: Finding, w: Words) -> str:
-    service = f.more["service"]
-    if f.more["known"]:
-        return (
-            f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from {service}: move the plate or "
-            "the run before drilling."
-        )
-    return (
-        f"A hole of {w.name(f.about, 'picture')} is {w.length(f.value)} from the line through {service}: its "
-        "cable may run there. Scan, isolate, or move the plate."
-    )
-
-
-def _flue(f: Finding, w: Words) -> str:
-    thing = f.more["thing"]
-    if f.level is Level.GOOD:
-        return f"Flue and lining of {thing}: {f.more['flue']}."
-    return (
-        f"No fixing into {thing} until flue and lining are known: have it looked at, then say flue and what was found."
-    )
-
-
-def _mount_range(f: Finding, w: Words) -> str:
-    m, name = f.more, w.named(f.about, "picture")
-    if m["part"] == "reach":
-        return (
-            f"{name} stands {w.length(f.value)} off its wall; {m['mount']} brings it out to "
-            f"{w.length(f.limit, 'greatest')}."
-        )
-    value = f.value or 0.0
-    word, ways = {"tilt": ("tilted", ("down", "up")), "swivel": ("swivelled", ("right", "left"))}[m["part"]]
-    planned = f"{name} is {word} {degrees(abs(value))} {ways[value < 0]}"
-    if m["lo"] == m["hi"] == 0:
-        return f"{planned}; {m['mount']} does not {m['part']}."
-    return f"{planned}; {m['mount']} goes {_ends(m['lo'], m['hi'], ways)}."
-
-
-def _ends(lo: float, hi: float, ways: tuple[str, str]) -> str:
-    """A range of degrees in words: `from 2° up to 15° down`."""
-    first = f"{abs(lo):g}° {ways[lo < 0]}" if lo else "0°"
-    return f"from {first} to {abs(hi):g}° {ways[hi < 0]}"
-
-
-def _within(c: Cure, w: Words) -> str:
-    if c.name == "reach":
-        return f"Bring it in to {w.length(c.value)} off its wall"
-    way = {"tilt": ("down", "up"), "swivel": ("to the right", "to the left")}[c.name][c.value < 0]
-    if not c.value:
-        return "Hang it flat" if c.name == "tilt" else "Turn it square to its wall"
-    return f"{c.name.capitalize()} it {abs(c.value):g}° {way}"
-
-
-def _window(f: Finding, w: Words) -> str:
-    y, x = f.more["y"], f.more["x"]
-    where = (
-        f"{w.length(y[0], 'least')} to {w.length(y[1], 'greatest')} out and {w.length(x[0], 'least')} to "
-        f"{w.length(x[1], 'greatest')} along"
-    )
-    slack = f.value or 0.0
-    if f.level is Level.GOOD:
-        return f"The plate may be {where}; it is {w.length(slack, 'greatest')} inside {f.more['border']}."
-    if not f.more["any"]:
-        return f"The plate may be {where}, but something is in the way of beam or body from everywhere there."
-    if f.more["inside"]:
-        return f"The plate may be {where}, but something is in the way of beam or body where it is."
-    return f"The plate is {w.length(-slack, 'least')} past {f.more['border']}; it may be {where}."
-
-
-def _rated(f: Finding, w: Words) -> str:
-    name, m = w.named(f.about, "projector" if "projector" in f.about else "picture"), f.more
-    carries = f"{m['mount']} is rated for {f.limit:g} kg"
-    if f.level is Level.STOP:
-        return f"{name} weighs {f.value:g} kg; {carries}: another mount."
-    return f"{name} weighs {f.value:g} kg, {m['share'] * 100:.0f} % of what its mount is rated for; {carries}."
-
-
-def _pole(f: Finding, w: Words) -> str:
-    if f.more["side"] == "inside":
-        most = f.more["most"]
-        ends = f"from {w.length(f.more['least'], 'least')}" + (f" to {w.length(most, 'greatest')}" if most else "")
-        return f"The pole is {w.length(f.value)}; {f.more['mount']} goes {ends}."
-    if f.more["side"] == "under":
-        return f"The pole would be {w.length(f.value)}; this mount is never shorter than {w.length(f.limit, 'least')}."
-    return f"The pole would be {w.length(f.value)}; this mount reaches {w.length(f.limit, 'greatest')}."
-
-
-def _holes(f: Finding, w: Words) -> str:
-    kind = f.more["wall"]
-    wall = {
-        "unknown": "What the wall is made of is not known",
-        "timber": "Into studs",
-        "masonry": "Into masonry",
-        "board": "Board alone carries nothing",
-        "built out": "Into what is built out",
-    }.get(kind) or f"Into {WALL_WORDS[kind]}"
-    return (
-        f"Upper hole row at {w.length(f.value)}. {wall}: find sockets, switches and pipes above, below "
-        "and beside, scan for live wires, drill a pilot first."
-    )
-
-
-ROW_EG: Final = 'mount row 1/2"'
-BOLTS_EG: Final = 'bolts 12"'
-
-
-def _no_holes(f: Finding, w: Words) -> str:
-    none, what = f"No hole heights for {w.name(f.about, 'picture')} yet", f.more["what"]
-    row = w.eg(ROW_EG)
-    bolts = f"{w.eg(BOLTS_EG)}, {row}" if f.more["mount"] else w.eg(BOLTS_EG)
-    if what == "t":
-        return f"{none}: measure t, panel top to its upper VESA holes, and say {bolts}."
-    if what == "vesa":
-        return f"{none}: say its bolt pattern, vesa 400 x 300."
-    typed = row if what == "the mount" else f"vesa 400 x 300, {bolts}"
-    return f"{none}: choose {what} from the shelf, or measure and say {typed}."
-
-
-def _bench(f: Finding, w: Words) -> str:
-    m = f.more
-    return (
-        f"{capital(m['what'])}, {m['now'] or 'the mount'}: read as {w.length(f.value)}, the sheet says "
-        f"{w.length(f.limit)}; what was read counts."
-    )
-
-
-SAID_BY: Final = {
-    "row": ROW_EG,
-    "lens_right": 'lens right of plate 3"',
-    "lens_forward": 'lens forward of plate 6"',
-    "lens_below": 'lens below plate 4"',
-}
-"""How a figure is said that was read on the bench."""
-
-
-def _bench_wanted(f: Finding, w: Words) -> str:
-    m = f.more
-    return (
-        f"Nobody has measured of {m['of']}: {', '.join(m['words'])}. The holes rest on planning values: measure on the "
-        f"bench before one is drilled, and say {w.eg(SAID_BY[m['first']])}."
-    )
-
-
-def _bench_of_another(f: Finding, w: Words) -> str:
-    m = f.more
-    return (
-        f"{capital(m['what'])} was read of {m['of']}; {m['now'] or 'nothing'} hangs there now: it does not count until "
-        "it is measured again."
-    )
-
-
-def _plate(f: Finding, w: Words) -> str:
-    off = f.more["off"]
-    where = (
-        f"{w.length(abs(off))} {'right' if off > 0 else 'left'} of the lens" if abs(off) >= 0.5 else "under the lens"
-    )
-    hang = f"pole {w.length(f.more['pole'])}" if f.more["pole"] is not None else f"shelf at {w.length(f.more['shelf'])}"
-    return (
-        f"Plate centre {w.length(f.value)} from the left wall, {w.length(f.more['y'])} out: {where}, {hang}. "
-        "Centre the lens, not the body. Into joist or timber only, never board; ladder on level ground, three "
-        "points, second person holds."
-    )
-
-
-def _joist(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "projector")
-    way = "out" if m["across"] == "y" else "along"
-    if m["on"] and m["counted"]:
-        return (
-            f"The plate of {name} lies at {w.length(m['joist'])} {way}, where a joist is counted on from the finds, "
-            "not found: a pilot hole first."
-        )
-    if m["on"]:
-        return f"The plate of {name} lies on the joist at {w.length(m['joist'])} {way}: prove it at both its edges."
-    if m["in_window"] and m["counted"]:
-        return (
-            f"The plate of {name} lies {w.length(f.value)} beside the line at {w.length(m['joist'])} {way}, where a "
-            "joist is counted on, not found: prove it with a pilot hole, then the plate may go there."
-        )
-    if m["in_window"]:
-        return (
-            f"The plate of {name} lies {w.length(f.value)} beside a joist: the one at {w.length(m['joist'])} {way} is "
-            "in its window."
-        )
-    if m["bridge"] is None:
-        return f"The plate of {name} lies beyond the last joist that was found: find the next, or fix a timber there."
-    a, b = m["bridge"]
-    return (
-        f"No joist lies in the window of {name}. Bridge those at {w.length(a)} and {w.length(b)} {way} with a timber "
-        f"{w.length(m['timber'], 'least')} long that bears on both: two M8 bolts through each, with spread washers."
-    )
-
-
-def _overhead(f: Finding, w: Words) -> str:
-    m = f.more
-    hung = w.named(f.about, "projector") if "projector" in f.about else f"The case of {w.name(f.about, 'picture')}"
-    pull = ", the pull counted twice" if m["pulled"] else ""
-    told = f"{hung}, {m['kg']:g} kg{pull}: the worst of {m['by']}"
-    if f.level is Level.STOP:
-        return f"{told} would bear {f.value:.0f} % of what it may: more of them, or others."
-    return f"{told} bears {f.value:.0f} % of what it may."
-
-
-def _case(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "picture")
-    load = ""
-    if m["kg"]:
-        load = f" It weighs {m['kg']:g} kg" + (", the pull counted twice." if m["pulled"] else ".")
-    if m.get("counted"):
-        load += " A line there is counted on from the finds, not found: a pilot hole before any hook."
-    if m["why"] == "unknown":
-        return f"The case of {name} hangs from joists: find them over it, and say which way they run.{load}"
-    if m["why"] == "concrete":
-        return (
-            f"The case of {name} hangs from anchors in the concrete at its own hooks, by their maker's figures.{load}"
-        )
-    if m["why"] == "grid":
-        return f"A suspended grid carries nothing: the case of {name} hangs from what is above it.{load}"
-    if m["why"] == "few":
-        return f"Fewer than two joists lie over the case of {name}: hang it from a timber that bridges two.{load}"
-    if m["why"] == "across":
-        a, b = m["at"]
-        return f"The case of {name} hangs from the joists at {w.length(a)} and {w.length(b)} along.{load}"
-    if m["why"] == "along":
-        return f"The case of {name} hangs along the joist at {w.length(m['joist'])} out.{load}"
-    return (
-        f"The case of {name} lies {w.length(f.value)} beside the joist at {w.length(m['joist'])} out: move the cloth "
-        f"there, or bridge to the next one.{load}"
-    )
-
-
-def _drill(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "picture")
-    if m["why"] == "":
-        ways = "; ".join(
-            f"{w.length(one.slack, 'greatest')} {one.side}" + (f", then {one.name}" if one.name else "")
-            for one in m["borders"]
-        )
-        return f"The plate of {name} may go {ways}."
-    told = f"The plate of {name} can't stay: {', '.join(m['fails'])}" if m["fails"] else f"The plate of {name}"
-    if m["why"] == "here":
-        return f"{told}. There is a place for it that keeps the picture where it may hang."
-    if f.cures:
-        return f"{told}, and nowhere in its reach is better: the picture must move, or the wall be backed."
-    return f"{told}, and nothing near is better: back the wall with a board, or hang it elsewhere."
-
-
-def _plate_to(c: Cure, w: Words) -> str:
-    rise = float(c.name)
-    up = f", picture {w.length(abs(rise), 'nearest')} {'higher' if rise > 0 else 'lower'}" if rise else ""
-    return f"Plate's middle to {w.length(c.value, 'nearest')} along, the panel slid on it{up}"
-
-
-def _moved_along(c: Cure, w: Words) -> str:
-    who = f"All {c.name} that hang in line" if c.name else "Picture"
-    return f"{who} {w.length(abs(c.value), 'nearest')} to the {'right' if c.value > 0 else 'left'}"
-
-
-def _strip(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "picture")
-    if m["why"] == "small":
-        return f"{capital(name)} is {w.length(f.value)} the short way: no strip fits {w.length(m['inset'])} inside."
-    feeds = "at one point" if m["feeds"] == 1 else f"at {m['feeds']} points"
-    told = (
-        f"Light strip behind {name}: {w.length(f.value, 'least')} along {m['sides']} sides, {m['corners']} corners, "
-        f"{m['watts']:.0f} W at {m['volts']} V, fed {feeds}."
-    )
-    if m["why"] == "joined":
-        return f"{told} A reel is {w.length(f.limit)}: join {m['reels']}, or take a longer one."
-    return told
-
-
-def _swing(f: Finding, w: Words) -> str:
-    m, name = f.more, w.named(f.about, "picture")
-    if m["why"] == "planned":
-        return f"{name} is turned {degrees(f.value)}; on its arm it meets {m['by']} at {degrees(f.limit)}."
-    ways = [
-        f"{m[side]:.0f}° {side}" + (f", then it meets {m[f'{side}_by']}" if m[f"{side}_by"] else "")
-        for side in ("left", "right")
-    ]
-    return f"{name}, its arm out, swings {'; '.join(ways)}."
-
-
-def _plugs(f: Finding, w: Words) -> str:
-    told = f"{w.length(f.value, 'greatest')} between the wall and the back of {w.name(f.about, 'picture')}"
-    if f.level is Level.GOOD:
-        return f"{told}: straight plugs have their room."
-    if f.level is Level.NOTE:
-        return f"{told}: plugs with a right angle; a straight one wants {w.length(f.limit, 'least')} and its bend."
-    return (
-        f"{told}: even a plug with a right angle wants {w.length(f.limit, 'least')}. Recess a box in the wall for "
-        "plugs and sockets, or take a deeper mount."
-    )
-
-
-def _behind(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "picture")
-    if f.level is Level.GOOD:
-        what = "The outlet" if m["count"] == 1 else f"The {m['count']} outlets"
-        return f"{what} behind {name} {'is' if m['count'] == 1 else 'are'} clear of plate and bracket."
-    return (
-        f"{capital(m['service'])} lies behind {m['what']} of {name}: no plug goes in there. Move one of them before "
-        "any hole; settle sockets and holes together."
-    )
-
-
-def _stops(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "picture")
-    (_, whole), *shown = m["stops"]
-    others = "".join(f", for {of} by {w.length(out, 'least')}" for of, out in shown if abs(out - whole) >= 1)
-    way = "rises from" if m["rises"] else "comes out of"
-    told = f"The cloth of {name} {way} its case by {w.length(whole, 'least')}{others}: set its end stop there."
-    if m["why"] == "black":
-        lower = "stand its case higher" if m["rises"] else "hang its case lower"
-        return (
-            f"{told} That shows {w.length(f.value, 'least')} of black and it has {w.length(f.limit, 'greatest')}: "
-            f"{lower}, move the picture, or order it with more."
-        )
-    return told
-
-
-def _plate_studs(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "picture")
-    if m["why"] == "lines":
-        return f"Studs hold the plate of {name}: find them behind it, then its holes go into their middles."
-    if m["why"] == "slots":
-        said = "measure them from its middle and put them on its card, as in slots 60-310"
-        return f"Where the slots of {m['mount']} are is not known: {said}."
-    if m["why"] == "none":
-        told = f"No place of the plate of {name} has {'two studs' if m['wanted'] > 1 else 'a stud'} in its slots"
-        if m["board"] is None:
-            return f"{told}: find the studs on both sides, then screw a board across them."
-        a, b = m["board"]
-        return (
-            f"{told}: screw a board of 18 mm plywood or 38 mm timber across the studs at {w.length(a)} and "
-            f"{w.length(b)}, {w.length(b - a, 'least')} between their middles, and the plate onto it."
-        )
-    at = " and ".join(w.length(one) for one in m["studs"])
-    if f.level is Level.GOOD:
-        return f"Studs at {at} lie in the slots of {name}, its plate's middle at {w.length(m['plate'])}: drill there."
-    way = "right" if (f.value or 0) > 0 else "left"
-    return (
-        f"With its plate on the studs at {at}, {name} hangs {w.length(abs(f.value or 0), 'nearest')} to the {way} of "
-        "where it is planned."
-    )
-
-
-def _load(f: Finding, w: Words) -> str:
-    m, name = f.more, w.named(f.about, "picture")
-    by = ", a hand pulling at it" if m["hand"] else f", {m['case']}" if m["cases"] > 1 else ""
-    told = (
-        f"{name} with its mount, {m['kg']:g} kg {w.length(m['out'])} out{by}: the worst of {m['count']} × {m['fixing']}"
-    )
-    if f.level is Level.STOP:
-        return f"{told} would bear {f.value:.0f} % of what it may: nearer to the wall, more fixings, or others."
-    return f"{told} bears {f.value:.0f} % of what it may."
-
-
-def _screws(f: Finding, w: Words) -> str:
-    m, name = f.more, w.name(f.about, "picture")
-    if m["choose"] is not None:
-        return (
-            f"Screws into {name}: {m['thread']} × {m['choose']:g} mm, for a bracket of 2.5 mm and a washer; "
-            f"{m['span'][0]:.1f} to {m['span'][1]:.1f} mm holds and stays off the picture. Measure the bracket first."
-        )
-    if m["spacer"] is not None:
-        then = f"{m['thread']} × {m['then']:g} mm"
-        return f"No stock screw fits {name}: a spacer of {m['spacer']:g} mm more makes {then} right."
-    return f"The holes of {name} are too shallow for any {m['thread']} screw: another bracket."
 
 
 class FixingCode(Code):
     """What is found of fixings, and its sentence."""
 
-    POLE = "fixing: pole", _pole
-    HOLES = "fixing: hole rows", _holes
-    NO_HOLES = "fixing: holes not known yet", _no_holes
-    PLATE = "fixing: plate follows the lens", _plate
-    WALL_KIND = "fixing: what the wall is", _wall_kind
-    MOUNT_RANGE = "fixing: beyond the mount", _mount_range
+    POLE = "fixing: pole", say.pole
+    HOLES = "fixing: hole rows", say.holes
+    NO_HOLES = "fixing: holes not known yet", say.no_holes
+    PLATE = "fixing: plate follows the lens", say.plate
+    WALL_KIND = "fixing: what the wall is", say.wall_kind
+    MOUNT_RANGE = "fixing: beyond the mount", say.mount_range
     CEILING_KIND = (
         "fixing: what the ceiling is",
         lambda f, w: (
@@ -418,10 +30,10 @@ class FixingCode(Code):
             f"{w.surface(f.more['wall'])}: it needs an adapter for {f.value:.0f}° so that the pole hangs plumb."
         ),
     )
-    BENCH_WANTED = "fixing: measure it on the bench", _bench_wanted
-    WINDOW = "fixing: mount window", _window
-    PLATE_STUDS = "fixing: studs behind the plate", _plate_studs
-    LOAD = "fixing: load on the wall", _load
+    BENCH_WANTED = "fixing: measure it on the bench", say.bench_wanted
+    WINDOW = "fixing: mount window", say.window
+    PLATE_STUDS = "fixing: studs behind the plate", say.plate_studs
+    LOAD = "fixing: load on the wall", say.load
     FIXING_SUITS = (
         "fixing: what it is fixed with",
         lambda f, w: (
@@ -430,7 +42,7 @@ class FixingCode(Code):
             + (f": take {' or '.join(f.more['suits'])}." if f.more["suits"] else ": its maker tells what is.")
         ),
     )
-    SCREWS = "fixing: screws into the panel", _screws
+    SCREWS = "fixing: screws into the panel", say.screws
     HANDS = (
         "fixing: hands to lift it",
         lambda f, w: (
@@ -439,7 +51,7 @@ class FixingCode(Code):
             + " Upright all the way, feet off after it hangs."
         ),
     )
-    DRILL = "fixing: drill window", _drill
+    DRILL = "fixing: drill window", say.drill
     HOLE_OFF = (
         "fixing: hole where there is no wall",
         lambda f, w: (
@@ -448,12 +60,12 @@ class FixingCode(Code):
             else f"A hole of {w.name(f.about, 'picture')} lies in {f.more['in']}: move the picture."
         ),
     )
-    SWING = "fixing: an arm's swing", _swing
-    PLUGS = "fixing: room for plugs", _plugs
-    BEHIND = "fixing: behind the panel", _behind
-    STRIP = "fixing: light strip", _strip
-    STOPS = "fixing: where a cloth stops", _stops
-    CASE = "fixing: what a screen's case hangs from", _case
+    SWING = "fixing: an arm's swing", say.swing
+    PLUGS = "fixing: room for plugs", say.plugs
+    BEHIND = "fixing: behind the panel", say.behind
+    STRIP = "fixing: light strip", say.strip
+    STOPS = "fixing: where a cloth stops", say.stops
+    CASE = "fixing: what a screen's case hangs from", say.case
     SWAY = (
         "fixing: a long pole sways",
         lambda f, w: (
@@ -461,23 +73,23 @@ class FixingCode(Code):
             f"{w.length(f.limit)} it sways. Brace it to another joist, or take the lens higher."
         ),
     )
-    JOIST = "fixing: what the plate is fixed to", _joist
-    OVERHEAD = "fixing: load on what is overhead", _overhead
-    RATED = "fixing: rated load", _rated
-    BENCH = "fixing: read otherwise than the sheet", _bench
-    BENCH_OF_ANOTHER = "fixing: read of another", _bench_of_another
-    FLUE = "fixing: flue and lining", _flue
-    NEAR_SERVICE = "fixing: holes near a service", _near_service
+    JOIST = "fixing: what the plate is fixed to", say.joist
+    OVERHEAD = "fixing: load on what is overhead", say.overhead
+    RATED = "fixing: rated load", say.rated
+    BENCH = "fixing: read otherwise than the sheet", say.bench
+    BENCH_OF_ANOTHER = "fixing: read of another", say.bench_of_another
+    FLUE = "fixing: flue and lining", say.flue
+    NEAR_SERVICE = "fixing: holes near a service", say.near_service
 
 
 class FixingCure(CureKind):
     """What is offered, as a short order."""
 
-    WITHIN = "within the mount", _within
+    WITHIN = "within the mount", say.within
     OVER_STUDS = "picture over the studs", lambda c, w: f"Picture's middle to {w.length(c.value)} along"
     FIX_WITH = "fixed with", lambda c, w: f"Fix it with {c.name}"
-    PLATE_TO = "plate in its window", _plate_to
-    MOVED_ALONG = "moved along", _moved_along
+    PLATE_TO = "plate in its window", say.plate_to
+    MOVED_ALONG = "moved along", say.moved_along
     CASE_BELOW = "case lower", lambda c, w: f"Case {w.length(c.value)} below the ceiling, on hooks or brackets"
     CASE = "case onto the joist", lambda c, w: f"Cloth to {w.length(c.value)} from the wall, under the joist"
     JOIST = "plate onto the joist", lambda c, w: f"Plate onto the joist at {w.length(c.value)}"

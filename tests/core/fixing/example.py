@@ -30,7 +30,7 @@ PLANS: Final[tuple[Plan, ...]] = (
         "made of w1 timber", "seat 3000", "tv Slate 65", "mount Flat 600", "bolts 350", "mount row 12 mm", outline=BOX
     ),
     HELD,
-    say(HELD, "along 1200", "fixing toggle board", "window w1 at 700, 900 x 1400 sill 700", gear=WHOLE),
+    say(HELD, "along 1200", "fixing toggle board", "window w1 at 700, 900 x 1400 sill 700", "socket w1 at 1100 up 1300", gear=WHOLE),
     say(room("made of ceiling concrete", "seat 3600", outline=BOX), "screen 90", "projector Heron", "goes hung", "lens up 2100", gear=WHOLE),
     say(
         room("seat 3500", "joists out", "joist 1500 pilot", "joist 1900 pilot", outline=BOX), "screen Drop 240 scope", "along 2000", gear=WHOLE

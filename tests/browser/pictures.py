@@ -89,8 +89,8 @@ CABINET = (
 
 ON_STUDS = (
     "made of w1 timber",
-    *(f"stud w1 {at} magnet" for at in ("4'2", "5'6", "6'10", "8'2", "9'6")),
-    *("socket w1 at 7'7 up 1'", "mount Swing 600", "strip 3 sides, 24 V, 14 W/m"),
+    *(f"stud w1 {at} magnet" for at in ("4'10", "6'2", "7'6", "8'10")),
+    *("socket w1 at 8'2 up 1'", "mount Swing 600", "strip 3 sides, 24 V, 14 W/m"),
 )
 
 

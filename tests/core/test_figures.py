@@ -13,6 +13,7 @@ from oval_room.core.subject import Subject
 from oval_room.core.units import Ruler
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.demo.shop import WHOLE
 from tests.core.examples import EXAMPLE_PLANS
 from tests.core.survey.rooms import room
 
@@ -76,6 +77,10 @@ class Workings(unittest.TestCase):
         "check_diagonal",
         "curved_angle",
         "least_lines",
+        "glare",
+        "strip_run",
+        "swing_left",
+        "swing_right",
     }  # words, not sums
 
     def worked(self, figure: Figure) -> float:
@@ -108,7 +113,7 @@ class Workings(unittest.TestCase):
         skipped = {KINDS[name].pattern for name in self.SKIPPED}
         seen = set()
         for plan in (chapel_flat(), bedroom_breast(), *SHAPED, *EXAMPLE_PLANS):
-            for key, figure in evaluate(plan, SHELF).figures.items():
+            for key, figure in evaluate(plan, WHOLE).figures.items():
                 if figure.value is None or not figure.inputs or figure.kind.pattern in skipped:
                     continue
                 seen.add(figure.kind.pattern)
@@ -119,8 +124,8 @@ class Workings(unittest.TestCase):
         self.assertGreater(len(seen), 25)
 
     def test_every_symbol_of_an_input_stands_in_its_formula(self) -> None:
-        for plan in (chapel_flat(), bedroom_breast(), *SHAPED):
-            for key, figure in evaluate(plan, SHELF).figures.items():
+        for plan in (chapel_flat(), bedroom_breast(), *SHAPED, *EXAMPLE_PLANS):
+            for key, figure in evaluate(plan, WHOLE).figures.items():
                 for item in figure.inputs:
                     with self.subTest(key, symbol=item.symbol):
                         self.assertRegex(figure.kind.formula, rf"(?<![A-Za-z_]){re.escape(item.symbol)}(?![A-Za-z_(])")

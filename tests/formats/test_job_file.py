@@ -18,6 +18,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat, demo_jobs
+from oval_room.demo.shop import WHOLE as SHOP
 from oval_room.formats.job_file import MOST_BYTES, read_job, schema, write_job
 from tests.core.examples import EXAMPLE_PLANS
 
@@ -78,10 +79,10 @@ REFUSED = (
 class JobFiles(unittest.TestCase):
     def test_round_trip(self) -> None:
         for plan in (*demo_jobs(), *EXAMPLE_PLANS):
-            back, gear = read_job(write_job(plan, SHELF))
+            back, gear = read_job(write_job(plan, SHOP))
             self.assertEqual(back, plan)
-            self.assertEqual(gear, {key: SHELF[key] for key in plan.gear_used()})
-            self.assertEqual(write_job(back, gear), write_job(plan, SHELF))  # equal jobs, equal files
+            self.assertEqual(gear, {key: SHOP[key] for key in plan.gear_used()})
+            self.assertEqual(write_job(back, gear), write_job(plan, SHOP))  # equal jobs, equal files
 
     def test_plain_json_is_taken_too(self) -> None:
         self.assertEqual(read_job(json.dumps(WHOLE).encode())[0], CHAPEL)
@@ -126,6 +127,6 @@ class JobFiles(unittest.TestCase):
         reads = "import sys; from oval_room.formats.job_file import read_job; print(read_job(sys.stdin.buffer.read())[0].chosen.more)"
         for node in ("WallThing", "Bench("):
             plan = next(one for one in EXAMPLE_PLANS if node in repr(one.chosen.more))
-            done = subprocess.run([sys.executable, "-c", reads], input=write_job(plan, SHELF), capture_output=True)
+            done = subprocess.run([sys.executable, "-c", reads], input=write_job(plan, SHOP), capture_output=True)
             self.assertEqual(done.returncode, 0, done.stderr)
             self.assertIn(node.encode(), done.stdout)

@@ -66,11 +66,11 @@ KINDS: Final = kinds(
         "pct",
         "worst fixing's use, overhead",
         "7.5",
-        "100 × (W/n + W × e/s) / T_allow",
+        "100 × T / T_allow",
         "fixing",
     ),
     FigureKind(
-        "hook_use", "picture.{picture}.case.use", "pct", "worst hook's use", "7.8", "100 × W/n / T_allow", "fixing"
+        "hook_use", "picture.{picture}.case.use", "pct", "worst hook's use", "7.8", "100 × T / T_allow", "fixing"
     ),
     FigureKind(
         "strip_run",

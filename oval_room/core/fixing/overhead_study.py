@@ -9,7 +9,7 @@ from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Finding
-from oval_room.core.fixing.bolts import FULL, MUCH, use_level, weight_of
+from oval_room.core.fixing.bolts import FULL, MUCH, use_level
 from oval_room.core.fixing.capacity import capacity_of
 from oval_room.core.fixing.case_study import PULLED, CaseResult
 from oval_room.core.fixing.figures import KINDS
@@ -101,8 +101,7 @@ def _aside(item: Projector) -> float:
 
 def _inputs(kg: float, load: OverheadLoad, by: str) -> tuple[Input, ...]:
     return (
-        Input("W", "weight", weight_of(kg), "n", "maker"),
-        Input("T", f"tension of the worst of {by}", load.tension, "n"),
+        Input("T", f"tension of the worst of {by}, {kg:g} kg", load.tension, "n"),
         Input("T_allow", "tension it may bear", FULL * load.tension / load.use, "n", "rule"),
     )
 

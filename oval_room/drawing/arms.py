@@ -53,7 +53,7 @@ def strips(draft: Draft, look: Look) -> None:
         left, right = picture.pose.x - half, picture.pose.x + half
         run = [(left, low), (left, high), (right, high), (right, low)]
         draft.path(run, "light-strip", "fixing", closed=here.strip.sides == 4, ref=key)
-        draft.mark((left, low), "dot", "light-feed", "fixing", key)
+        draft.mark((left, low), "dot", "lens", "fixing", key)
         told = f"strip {look.words.length(here.run.run, 'least')}, fed here"
         draft.add(Label(P(left, low), told, "small", "fixing", "start", ((6, 8), (6, -10), (6, 20)), 6))
 

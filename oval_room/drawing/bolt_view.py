@@ -66,7 +66,7 @@ def _from_the_side(draft: Draft, held: Held, half: tuple[float, float], key: str
     out = case.out
     draft.line((wall, -half[1]), (wall, half[1]), "outline", "structure")
     draft.box(wall, -half[1], wall + 8, half[1], "plate", "fixing", key)
-    draft.line((wall, 0), (wall + out, 0), "lever", "fixing")
+    draft.line((wall, 0), (wall + out, 0), "guide", "fixing")
     draft.line((wall + out, 0), (wall + out, -LONGEST), "shear", "fixing")
     draft.add(
         Label(P(wall + out, -LONGEST), f"{case.load:.0f} N", "small", "fixing", "middle", ((0, -12), (0, -24)), 2),

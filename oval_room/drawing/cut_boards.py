@@ -20,7 +20,8 @@ def cut_boards(boards: Boards, stock: float, kerf: float, ruler: Ruler) -> Scene
         low, at = -APART * n, 0.0
         draft.box(0, low, stock, low + HIGH, "board-left", "fixing")
         for length in cuts:
-            draft.box(at, low, at + length, low + HIGH, "board-piece", "fixing")
+            for style in ("strip-good", "strip-edge"):
+                draft.box(at, low, at + length, low + HIGH, style, "fixing")
             told = ruler.show(length)
             draft.add(Label(P(at + length / 2, low + HIGH / 2), told, "label", "fixing", offsets=((0, 0), (0, -16))))
             at += length + kerf

@@ -102,7 +102,7 @@ def _behind(draft: Draft, look: Look, keys: Sequence[str]) -> None:
         for bar in here.bars:
             draft.box(*bar, "bracket-bar", "fixing", key)
         for name, face in here.outlets.items():
-            draft.box(*face, "outlet-clash" if name in here.clashes else "outlet", "services", name)
+            draft.box(*face, "outlet-clash" if name in here.clashes else "service-plate", "services", name)
 
 
 def _drill_window(draft: Draft, look: Look, key: str, window: tuple[float, float, float, float]) -> None:

@@ -25,7 +25,8 @@ AROUND: Final = 40.0
 LEAST_ROLL: Final = 250.0
 """As wide as a sheet's words want [mm]."""
 BAR: Final = 100.0
-"""The bar a print is checked by [mm]."""
+UPRIGHT: Final = 10.0
+"""The bars a print is checked by, across and up [mm]."""
 MAP_CELL: Final = 3.2
 """A sheet on the map of sheets [mm]."""
 CROSS: Final = 9.0
@@ -177,8 +178,12 @@ def _foot(
     y = foot + 4 * MM
     canvas.lines([(left, y, left + BAR * MM, y)])
     canvas.lines([(x, y - 4, x, y + 4) for x in (left, left + BAR * MM)])
+    up = left + (BAR + 4) * MM
+    canvas.lines([(up, foot, up, foot + UPRIGHT * MM)])
+    canvas.lines([(up - 4, at, up + 4, at) for at in (foot, foot + UPRIGHT * MM)])
     canvas.setFont(FACE, 8.5)
-    canvas.drawString(left + BAR * MM + 6, y - 3, f"{BAR:g} mm: measure it before you drill; print at 100 %")
+    told = f"{BAR:g} mm across, {UPRIGHT:g} up: measure both before you drill; print at 100 %"
+    canvas.drawString(left + (BAR + 7) * MM, y - 3, told)
     canvas.setFont(STRONG, 10)
     told = f"{titles.job}: {plate.name}, template 1:1, sheet {sheet[0]} of {sheet[1]}, revision {titles.revision}"
     canvas.drawString(left, foot + 12 * MM, told[:96])

@@ -121,7 +121,7 @@ class Drilling(WebCase):
         self.assertIn("Nothing is to be sawn", self.client.get(address, headers=HTML).text)
         self.say(job, "hang shelf w2 at 600 mm, 900 x 200 x 250 mm up 400 mm")
         text = flat(self.client.get(address, headers=HTML).text)
-        self.assertEqual(text.count("s-board-piece"), 2)
+        self.assertEqual(text.count("s-strip-edge"), 2)
         self.assertIn("860 mm", text)
         self.assertIn(
             "longer than the stock", flat(self.client.get(address, params={"stock": "800 mm"}, headers=HTML).text)
@@ -131,6 +131,20 @@ class Drilling(WebCase):
             self.assertEqual(answer.status_code, 200, stock)
             self.assertIn('class="wrong"', answer.text)
             self.assertIn(f'value="{stock}"', answer.text)  # what was typed stands
+
+    def test_what_else_hangs_there_is_drilled_from_the_same_zero(self) -> None:
+        made = self.client.post("/jobs", data={"token": self.token, "name": "Shelf", "units": "mm"}, headers=HTML)
+        job = made.headers["location"].split("/")[2]
+        self.say(job, "room 4000 x 5000 x 2400 mm")
+        self.say(job, "made of w1 brick")
+        self.say(job, "hang shelf w1 at 600 mm, 900 x 200 x 250 mm up 1400 mm, 8 kg")
+        page = flat(self.client.get(f"/jobs/{job}/drill", headers=HTML).text)
+        self.assertEqual(page.count("form-check-input"), 2)
+        self.assertIn('<td class="drill-place">660</td>', page)  # 60 inside either end
+        self.assertIn('<td class="drill-place">1440</td>', page)
+        answer = self.client.get(f"/jobs/{job}/drill/template.pdf", headers=HTML)
+        self.assertEqual(answer.status_code, 404)  # it has no plate
+        self.assertIn("has a plate", answer.text)
 
     def test_walls_without_holes_and_walls_that_are_not_there(self) -> None:
         """A wall without holes says so; one past the last is the last."""

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import product
+from types import MappingProxyType
 from typing import Final
 
 from oval_room.core.fixing.hole_map import HoleMap
@@ -61,11 +62,21 @@ class DrillPlan:
     to_right: float
 
 
-def drill_plan(maps: Mapping[str, HoleMap], zero: Zero, wall_length: float) -> DrillPlan | None:
-    """Every hole of a wall's pictures, picture by picture, rows from above, columns from the left; None without one."""
+def drill_plan(
+    maps: Mapping[str, HoleMap],
+    zero: Zero,
+    wall_length: float,
+    things: Mapping[str, Sequence[tuple[float, float]]] = MappingProxyType({}),
+) -> DrillPlan | None:
+    """Every hole of a wall, picture by picture, rows from above, columns from the left; then those of the things that
+    hang on it, by their ids: along the wall and up [mm]. None without one."""
     holes: list[Hole] = []
     for key, found in maps.items():
         for up, x in product(found.rows, found.columns):
+            (off,) = from_datum([up])
+            holes.append(Hole(len(holes) + 1, key, x - zero.at, up, off))
+    for key, places in things.items():
+        for x, up in places:
             (off,) = from_datum([up])
             holes.append(Hole(len(holes) + 1, key, x - zero.at, up, off))
     if not holes:

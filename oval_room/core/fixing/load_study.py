@@ -145,6 +145,7 @@ class _Hung:
             half = self.mount.plate_width / 2
             board = backing(self.lines, self.picture.pose.x - half, self.picture.pose.x + half)
             more = {"why": "none", "board": board, "wanted": studs_wanted(self.mount), "wide": self.mount.plate_width}
+            more["use"] = self._board_use(board) if board is not None and self.kind == "timber" else None
             return [Finding(FixingCode.PLATE_STUDS, Level.STOP, "7.4", about, more=more)]
         off = self.place.off
         more = {"why": "", "studs": self.place.studs, "plate": self.place.plate}
@@ -153,6 +154,14 @@ class _Hung:
         x = self.ruler.safe(self.picture.pose.x + off, "nearest")
         cure = Cure(FixingCure.OVER_STUDS, x, PutPicture(id=self.key, x=x))
         return [Finding(FixingCode.PLATE_STUDS, Level.MIND, "7.4", about, off, 0.0, cures=(cure,), more=more)]
+
+    def _board_use(self, board: tuple[float, float]) -> float:
+        """What the worst of the board's own four coach screws bears, two in the stud at either end [%]."""
+        up = self.mount.plate_height
+        bolts = [(x, z) for x in board for z in (up / 4, 3 * up / 4)]
+        cases = cases_of(self.picture, self.panel, self.mount, self.bottom)
+        found = loads_of(cases, bolts, 0.0, capacity_of("coach 8x50 timber"))
+        return max(one.worst.use for one in found)
 
     @property
     def unsuited(self) -> bool:

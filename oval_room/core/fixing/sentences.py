@@ -330,6 +330,14 @@ def behind(f: Finding, w: Words) -> str:
     )
 
 
+def pattern(f: Finding, w: Words) -> str:
+    m, name = f.more, w.named(f.about, "picture")
+    own, least, most = (f"{one[0]:g} × {one[1]:g}" for one in (m["vesa"], m["least"], m["most"]))
+    if f.level is Level.GOOD:
+        return f"{name} has bolts at {own} mm; {m['mount']} takes {least} to {most}."
+    return f"{name} has bolts at {own} mm; {m['mount']} takes {least} to {most}: another mount, or an adapter."
+
+
 def stops(f: Finding, w: Words) -> str:
     m, name = f.more, w.name(f.about, "picture")
     (_, whole), *shown = m["stops"]
@@ -360,6 +368,7 @@ def plate_studs(f: Finding, w: Words) -> str:
         return (
             f"{told}: screw a board of 18 mm plywood or 38 mm timber across the studs at {w.length(a)} and "
             f"{w.length(b)}, {w.length(b - a, 'least')} between their middles, and the plate onto it."
+            + (f" Two coach screws in either stud bear {m['use']:.0f} % of what they may." if m["use"] else "")
         )
     at = " and ".join(w.length(one) for one in m["studs"])
     if f.level is Level.GOOD:

@@ -135,6 +135,8 @@ class Mounted(NamedTuple):
     now: str | None
     put: Callable[[str], Command]
     holed: bool = False
+    told: bool = False
+    """Whether only one will do whose sheet tells the patterns it takes."""
 
 
 def mounted(scheme: Scheme, finding: Finding) -> Mounted | None:
@@ -146,8 +148,9 @@ def mounted(scheme: Scheme, finding: Finding) -> Mounted | None:
     if finding.level.rank > Level.MIND.rank:
         return None
     held = finding.code in (FixingCode.LOAD, FixingCode.PLATE_STUDS) and finding.level is Level.STOP
-    if (held or finding.code in (FixingCode.MOUNT_RANGE, FixingCode.RATED)) and picture is not None:
-        return Mounted("panel", picture.mount, lambda mount: PutPicture(id=key, mount=mount), held)
+    if (held or finding.code in (FixingCode.MOUNT_RANGE, FixingCode.RATED, FixingCode.PATTERN)) and picture is not None:
+        told = finding.code is FixingCode.PATTERN
+        return Mounted("panel", picture.mount, lambda mount: PutPicture(id=key, mount=mount), held, told)
     return None
 
 
@@ -172,6 +175,7 @@ def _study_panel(
     always += bench_findings({"picture": key}, item, mount if isinstance(mount, Mount) else None, bench, picture)
     if hung is not None:
         always += _rating({"picture": key}, hung, item)
+        always += _pattern({"picture": key}, hung, panel)
         always += _beyond(key, picture, face.out if face else 0.0, hung, panel)
     studded = survey.kind_of("w1") in STUDDED
     if rows is not None and not studded:
@@ -236,6 +240,17 @@ def _rating(about: Mapping[str, str], mount: Mount, held: Panel | ProjectorGear 
     level = Level.STOP if share > 1 else Level.MIND if share > HEAVY else Level.GOOD
     more = {"mount": mount.name, "share": share, "spare": (mount.rated_kg - held.mass_kg, "kg")}
     return [Finding(FixingCode.RATED, level, "7.5", about, held.mass_kg, mount.rated_kg, "kg", more=more)]
+
+
+def _pattern(about: Mapping[str, str], mount: Mount, panel: Panel | None) -> list[Finding]:
+    """A panel's bolt pattern against those its mount takes (rules 7.5, 7.15)."""
+    if panel is None or panel.vesa is None or mount.takes_vesa is None:
+        return []
+    least, most = mount.takes_vesa
+    fits = all(a <= one <= b for a, one, b in zip(least, panel.vesa, most, strict=True))
+    more = {"mount": mount.name, "vesa": panel.vesa, "least": least, "most": most}
+    level = Level.GOOD if fits else Level.STOP
+    return [Finding(FixingCode.PATTERN, level, "7.15", about, panel.vesa[0], most[0], more=more)]
 
 
 def _from_its_edge(book: FigureBook, key: str, picture: Picture, face: Face, holes: HoleMap) -> None:

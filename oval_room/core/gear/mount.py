@@ -10,9 +10,12 @@ from typing import Final
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import MASS, NOTE, PRICE, GearKind, amount, bare, length
 from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mass_of, mm, plain_number, within
+from oval_room.core.gear.panel import vesa_of
 from oval_room.core.plan.gear import Mount
 from oval_room.core.span import Span
 
+SMALLEST: Final = (50.0, 50.0)
+"""No pattern is smaller [mm]."""
 ROW: Final = Span("the way from the upper bolts to the upper holes", 0, 1000, (3, 300))
 POLE: Final = Span("a pole's length", 20, 5000, (50, 3000))
 PLATE: Final = Span("a plate's side", 30, 2500, (60, 1500))
@@ -77,6 +80,21 @@ def _holes(text: str) -> Read:
     return Read({"columns_from_centre": (*(-one for one in sorted(found, reverse=True)), *sorted(found))})
 
 
+def _takes(text: str) -> Read:
+    """The smallest and the largest bolt pattern: `200 x 200 - 600 x 400`; one alone is the largest."""
+    ends = [vesa_of(part) for part in re.split(r"\s*(?:\s-\s|–|\bto\b)\s*", text.strip())]
+    if not 1 <= len(ends) <= 2 or any(a > b for a, b in zip(ends[0], ends[-1], strict=True)):
+        raise RefusedError(
+            f"give the smallest and the largest pattern, as in 200 x 200 - 600 x 400 (got {text.strip()[:30]})",
+            value=text,
+        )
+    return Read({"takes_vesa": (ends[0] if len(ends) == 2 else SMALLEST, ends[-1])})
+
+
+def _takes_shown(item: Mount) -> str:
+    return " - ".join(f"{a:g} x {b:g}" for a, b in item.takes_vesa or ())
+
+
 def _slots(text: str) -> Read:
     """Slots for screws, alike each way from the plate's middle; one from 0 goes across it."""
     found: list[tuple[float, float]] = []
@@ -118,6 +136,14 @@ _RATED = GearField(
 )
 
 
+_TAKES: Final = GearField(
+    "takes",
+    "bolt patterns it takes, smallest to largest",
+    "which panels hang on it",
+    "200 x 200 - 600 x 400",
+    _takes,
+    _takes_shown,
+)
 _ROW_FIELD: Final = GearField(
     "row",
     "wall plate's upper holes below the upper bolts; measure it on the bench",
@@ -208,7 +234,23 @@ MOUNT: Final = GearKind(
     "Wall mount",
     "Wall mounts",
     Mount,
-    (_RATED, _ROW_FIELD, _PROFILE, _PLATE, _SLOTS, _SLIDE, _ROWS, _HOLES, _TILT, _SWIVEL, _REACH, MASS, PRICE, NOTE),
+    (
+        _RATED,
+        _ROW_FIELD,
+        _TAKES,
+        _PROFILE,
+        _PLATE,
+        _SLOTS,
+        _SLIDE,
+        _ROWS,
+        _HOLES,
+        _TILT,
+        _SWIVEL,
+        _REACH,
+        MASS,
+        PRICE,
+        NOTE,
+    ),
     {"kind": "mount", "holds": "panel", "form": None},
 )
 ARM: Final = GearKind(
@@ -220,6 +262,7 @@ ARM: Final = GearKind(
         _RATED,
         replace(_REACH, first=True),
         _ROW_FIELD,
+        _TAKES,
         replace(_PROFILE, printed="depth when folded"),
         replace(_SWIVEL, first=True),
         _TILT,

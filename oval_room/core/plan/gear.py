@@ -165,6 +165,8 @@ class Mount(_Item):
     """Its plate's slots for screws, from its middle [mm]: studs decide where in them."""
     slide: HeightMm | None = None
     """How far the panel slides on it each way [mm]."""
+    takes_vesa: tuple[tuple[LengthMm, LengthMm], tuple[LengthMm, LengthMm]] | None = None
+    """The smallest and the largest bolt pattern it takes, across and up [mm]."""
     form: Literal["arm", "drop"] | None = None
     """An arm swings a panel out; a drop lowers what it holds by motor."""
 
@@ -264,6 +266,7 @@ LATER: Final = frozenset(
         "watts",
         "slots",
         "slide",
+        "takes_vesa",
     ]
 )
 """Fields that came after the first editions were named: left out of the content while nobody has given them, so that

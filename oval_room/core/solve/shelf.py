@@ -12,6 +12,8 @@ from oval_room.core.fixing.says import FixingCure
 from oval_room.core.fixing.study import mounted
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen, offered
+from oval_room.core.plan.room import STUDDED
+from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
@@ -41,9 +43,13 @@ def mounts_from_shelf(plan: Plan, gear: GearShelf, finding: Finding) -> Iterator
     found = mounted(plan.chosen, finding)
     if found is None:
         return
+    picture = plan.chosen.pictures.get(finding.about.get("picture", ""))
+    wall = f"w{wall_of(plan.survey.room, picture)}" if picture is not None else "ceiling"
+    studded = plan.survey.kind_of(wall) in STUDDED  # there only its slots tell where holes may go
     mounts = {item.name: (key, item) for key, item in offered(gear).items() if isinstance(item, Mount)}
     for key, item in sorted(mounts.values(), key=lambda pair: (pair[1].price or 0.0, pair[1].name)):
-        known = bool(item.slots or item.columns_from_centre) or not found.holed
+        known = bool(item.slots or (item.columns_from_centre and not studded)) or not found.holed
+        known = known and (item.takes_vesa is not None or not found.told)
         if item.holds == found.holds and key != found.now and known:
             yield Cure(FixingCure.MOUNT, 0.0, found.put(key), "n", name=item.name)
 

@@ -15,6 +15,7 @@ from oval_room.core.fixing.hole_list import holes_of
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.zero import zero_of
+from oval_room.core.hanging.document import Hanging
 from oval_room.core.levels import Level
 from oval_room.core.plan.gear import Mount
 from oval_room.core.plan.room import WALL_WORDS
@@ -49,6 +50,8 @@ class Drilled(NamedTuple):
     wall: str
     plan: DrillPlan
     drills: dict[str, Drill]
+    names: dict[str, str]
+    """What each of it is called, pictures and what else hangs there."""
     stops: tuple[str, ...]
     """What stops the pictures whose holes these are, said on every sheet."""
 
@@ -64,7 +67,8 @@ def _drilled(request: Request, job: str) -> Drilled:
     maps = {key: one for key, one in parts.report.of(FixingResult).holes.items() if walls.get(key, 1) == number}
     pictures = turned.plan.chosen.pictures
     zero = zero_of([pictures[key] for key in maps], turned.plan.survey.things)
-    found = drill_plan(maps, zero, wall.length)
+    hung = {key: one for key, one in turned.plan.chosen.kept(Hanging).things.items() if one.wall == "w1"}
+    found = drill_plan(maps, zero, wall.length, {key: one.holes for key, one in hung.items()})
     name = wall_name(room, wall)
     if found is None:
         raise MissingError(f"there is no hole on the {name} yet: choose a panel and its mount in Fixing", value=job)
@@ -73,20 +77,23 @@ def _drilled(request: Request, job: str) -> Drilled:
     drills = {
         key: drill_for(held[key].fixing, board=boards_over(made), stud_depth=depth) for key in maps if key in held
     }
+    drills |= {key: drill_for(one.fixing, board=boards_over(made), stud_depth=depth) for key, one in hung.items()}
+    names = {key: turned.plan.chosen.pictures[key].name for key in maps} | {key: one.name for key, one in hung.items()}
     words = Words(parts.plan)
     stops = tuple(
         f"STOP: {words.finding(one)}"
         for one in parts.report.findings
         if one.level is Level.STOP and one.about.get("picture") in maps and "projector" not in one.about
     )
-    return Drilled(parts, turned, name, found, drills, stops)
+    return Drilled(parts, turned, name, found, drills, names, stops)
 
 
 @router.get("/jobs/{job}/drill", name="drill")
 def drill(request: Request, job: str) -> HTMLResponse:
     """The table of a wall's holes, each to be ticked off."""
     one = _drilled(request, job)
-    show, names = one.parts.plan.writing.ruler.show, one.parts.plan.chosen.pictures
+    show, names = one.parts.plan.writing.ruler.show, one.names
+    pictures = one.parts.plan.chosen.pictures
     context = {
         "head": one.parts.head,
         "plan": one.parts.plan,
@@ -95,9 +102,9 @@ def drill(request: Request, job: str) -> HTMLResponse:
         "zero": one.plan.zero.name,
         "rows": _rows(one),
         "many": len({hole.of for hole in one.plan.holes}) > 1,
-        "names": {hole.number: names[hole.of].name for hole in one.plan.holes},
-        "drills": [(names[key].name, how, show(how.depth) if how.depth else "") for key, how in one.drills.items()],
-        "pictures": [(key, names[key].name) for key in dict.fromkeys(hole.of for hole in one.plan.holes)],
+        "names": {hole.number: names[hole.of] for hole in one.plan.holes},
+        "drills": [(names[key], how, show(how.depth) if how.depth else "") for key, how in one.drills.items()],
+        "pictures": [(key, names[key]) for key in dict.fromkeys(hole.of for hole in one.plan.holes) if key in pictures],
         "to_left": show(one.plan.to_left),
         "to_right": show(one.plan.to_right),
         "stops": one.stops,
@@ -174,9 +181,11 @@ def _back(request: Request, job: str) -> str:
 
 def _plate(one: Drilled, of: str) -> Plate:
     """What is drilled for a picture, the first where none is named."""
-    holes = [hole for hole in one.plan.holes if hole.of == of] or [
-        hole for hole in one.plan.holes if hole.of == one.plan.holes[0].of
-    ]
+    pictures = one.look.plan.chosen.pictures
+    mine = [hole for hole in one.plan.holes if hole.of in pictures]
+    if not mine:
+        raise MissingError(f"nothing on the {one.wall} has a plate to make a template of", value=of)
+    holes = [hole for hole in mine if hole.of == of] or [hole for hole in mine if hole.of == mine[0].of]
     key, zero = holes[0].of, one.plan.zero.at
     picture, found = one.look.plan.chosen.pictures[key], one.parts.report.of(FixingResult)
     mount, place = one.look.item(picture.mount), found.places.get(key)

@@ -22,6 +22,7 @@ from oval_room.core.fixing.load_cases import in_plain_words
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.strip_study import StripResult
 from oval_room.core.fixing.swing_study import SwingResult, corners_at
+from oval_room.core.gear.sheet import read_line
 from oval_room.core.job.commands import Drop
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
@@ -127,6 +128,46 @@ class Cases(unittest.TestCase):
     def test_every_fixing_can_be_said(self) -> None:
         for name in CAPACITIES:
             self.assertIn(name, said(ARM, f"fixing {name}"))
+
+
+class Patterns(unittest.TestCase):
+    def test_a_bolt_pattern_that_is_not_on_the_mount(self) -> None:
+        """Ember 77 has 600 × 400: Swing 600 takes it, Elbow ends at 200 × 200, Tilt 400 at 400 × 400."""
+        for mount, level in (("Swing 600", Level.GOOD), ("Elbow", Level.STOP), ("Tilt 400", Level.STOP)):
+            plan = hung("Ember 77", mount, "along 2170")
+            finding = found(plan, "PATTERN") or self.fail()
+            with self.subTest(mount):
+                self.assertIs(finding.level, level)
+                self.assertIn("bolts at 600 × 400 mm", Words(plan).finding(finding))
+        (tried, *_) = cures_that_cure(plan, WHOLE, evaluate(plan, WHOLE), finding)
+        self.assertIs((found(tried.plan, "PATTERN") or finding).level, Level.GOOD)
+        self.assertIsNone(found(hung("Ember 77", "Tilt 800", "along 2170"), "PATTERN"))  # its sheet says nothing
+
+    def test_it_is_typed_off_the_sheet(self) -> None:
+        for text, least, most in (
+            ("100 x 100 - 400 x 300", (100, 100), (400, 300)),
+            ("200x200 to 600x400", (200, 200), (600, 400)),
+            ("400 x 400", (50, 50), (400, 400)),
+        ):
+            read = read_line(f"mount Hark Nine: takes {text}, rated 20 kg").item
+            assert isinstance(read, Mount)
+            self.assertEqual(read.takes_vesa, (least, most))
+        for text in ("600 x 400 - 200 x 200", "wide", "200"):
+            with self.assertRaises(RefusedError):
+                read_line(f"mount Hark Nine: takes {text}, rated 20 kg")
+
+    def test_the_board_that_backs_a_plate_has_fixings_of_its_own(self) -> None:
+        """Two coach screws in the stud at either end, a quarter and three quarters up the plate's height (7.4, 7.5)."""
+        wide = ("made of w1 timber", *(f"stud w1 {at} pilot" for at in (600, 1200, 1800, 2400)))
+        plan = hung("Slate 55", "Tilt 400", "along 1500", wall=wide)
+        finding = found(plan, "PLATE_STUDS") or self.fail()
+        mount = WHOLE[plan.chosen.pictures["p1"].mount or ""]
+        panel = WHOLE[plan.chosen.pictures["p1"].gear or ""]
+        assert isinstance(mount, Mount) and isinstance(panel, Panel)
+        load, out, high = 9.81 * (panel.mass_kg + mount.mass_kg), mount.profile + panel.depth / 2, mount.plate_height  # type: ignore[operator]
+        tension = load * out * 0.75 * high / (2 * ((0.25 * high) ** 2 + (0.75 * high) ** 2))
+        self.assertAlmostEqual(finding.more["use"], 100 * (tension / 1000 + load / 4 / 900))
+        self.assertIn("Two coach screws in either stud bear", Words(plan).finding(finding))
 
 
 class Sure(unittest.TestCase):

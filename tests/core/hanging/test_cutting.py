@@ -59,7 +59,7 @@ class Cutting(unittest.TestCase):
             ends = [
                 (min(p.u for p in one.points), max(p.u for p in one.points))
                 for one in drawn
-                if isinstance(one, Path) and one.style == "board-piece"
+                if isinstance(one, Path) and one.style == "strip-edge"
             ]
             self.assertEqual(sorted(round(b - a, 6) for a, b in ends), cut)
 

@@ -19,6 +19,9 @@ STARTS: Final[dict[str, dict[str, float]]] = {
     "shelf": {"height": 200.0, "depth": 250.0, "cleat": 30.0},
     "cabinet": {"height": 400.0, "depth": 350.0, "cleat": 60.0},
     "box": {"height": 300.0, "depth": 120.0, "cleat": 60.0},
+    "soundbar": {"height": 80.0, "depth": 110.0, "cleat": 40.0},
+    "speaker": {"height": 300.0, "depth": 250.0, "cleat": 100.0},
+    "holder": {"height": 120.0, "depth": 100.0, "cleat": 30.0},
 }
 """What nobody has said of one [mm]: a shelf's height is that of its bracket or back board (planning values)."""
 

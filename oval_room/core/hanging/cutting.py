@@ -21,6 +21,7 @@ PLYWOOD: Final = 18.0
 INSIDE: Final = 20.0
 """A cleat is so much shorter than its thing at either end (planning value of ours) [mm]."""
 TIMBER: Final = "timber 38 × 90"
+CLEATED: Final = ("shelf", "cabinet", "box")
 CLEAT: Final = "cleat 18 × 90, cut at 45°"
 
 
@@ -67,6 +68,8 @@ def _backing(plan: Plan, gear: GearShelf, report: Report) -> Iterator[Piece]:
 
 def _cleats(plan: Plan) -> Iterator[Piece]:
     for thing in plan.chosen.kept(Hanging).things.values():
+        if thing.kind not in CLEATED:
+            continue  # on a bracket of its maker's
         length = thing.width - 2 * INSIDE
         if length > 0:
             yield Piece(CLEAT, length, f"{thing.name}, on the wall")

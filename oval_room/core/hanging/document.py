@@ -1,4 +1,5 @@
-"""Other things on the wall: shelves, cabinets and boxes that hang on a cleat (rules 7.11)."""
+"""Other things on the wall: shelves, cabinets and boxes on a cleat, soundbars, speakers and holders on a bracket (rules
+7.11)."""
 
 from __future__ import annotations
 
@@ -10,13 +11,20 @@ from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, LengthMm, Mm
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.room import WallKey
 
-HangingKind = Literal["shelf", "cabinet", "box"]
+HangingKind = Literal["shelf", "cabinet", "box", "soundbar", "speaker", "holder"]
 INSET: Final = 60.0
 """From a thing's end to its first screw [mm] (planning value)."""
 EDGE: Final = 20.0
 """A screw lies at least this far from a thing's end, or the cleat splits [mm] (planning value)."""
 MOST_SCREWS: Final = 12
-ASSUMED_KG: Final[dict[str, float]] = {"shelf": 15.0, "cabinet": 40.0, "box": 15.0}
+ASSUMED_KG: Final[dict[str, float]] = {
+    "shelf": 15.0,
+    "cabinet": 40.0,
+    "box": 15.0,
+    "soundbar": 6.0,
+    "speaker": 8.0,
+    "holder": 3.0,
+}
 """What one is taken to weigh with what is on it until somebody says [kg] (planning values)."""
 
 

@@ -45,6 +45,8 @@ class Cutting(unittest.TestCase):
         self.assertAlmostEqual(board.length, 638, delta=1.0)
         self.assertRegex(board.of, r"plywood 18 mm, \d+ high")
         self.assertEqual(pieces(hung("Ember 77", "Flat 800", "along 2110")), [])
+        spoken = say(plan, "hang speaker w2 at 2000, 200 x 300 x 250 up 1500", gear=WHOLE)
+        self.assertEqual(len(pieces(spoken)), 3)  # on its maker's bracket
 
     @settings(max_examples=80, deadline=None)
     @given(st.lists(st.integers(50, 3000), max_size=12), st.sampled_from([2400.0, 3000.0]))

@@ -23,6 +23,7 @@ SHELVED = PLANS[0]
 FINDS: tuple[tuple[str, Plan, str, Level, str, str], ...] = (
     # of what, plan, finding, level, a pattern of its sentence, its cure ("" for none)
     ("a light shelf", SHELVED, "hangs_load/h1", Level.GOOD, r"uses 17 % of what its worst screw carries", ""),
+    ("a speaker on its bracket", say(PLANS[3], "drop shelf", "hang speaker w2 at 600, 200 x 300 x 250 up 1500, 6 kg"), "hangs_load/h1", Level.GOOD, r"carries", ""),
     ("70 %, to its right", say(SHELVED, "weighs shelf 61.2 kg"), "hangs_load/h1", Level.MIND, r"over 70 %", "3 screws"),
     ("70 %, to its left", say(SHELVED, "weighs shelf 61 kg"), "hangs_load/h1", Level.GOOD, r"70 %", ""),
     ("100 %, to its right", say(SHELVED, "weighs shelf 87.4 kg"), "hangs_load/h1", Level.STOP, r"comes down", "3 screws"),

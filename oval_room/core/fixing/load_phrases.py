@@ -16,7 +16,8 @@ from oval_room.core.tape.reading import number
 
 USUAL: Final = ("-", "usual", "default", "as usual")
 _OWN: Final = re.compile(
-    r"^(?P<name>.+?)[\s,:]+(?P<tension>\d[\d.,]*)\s*N?\s*(?:/|and|,)\s*(?P<shear>\d[\d.,]*)\s*N?"
+    r"^(?P<name>.+?)[\s,:]+(?P<tension>\d[\d.,]*)\s*(?P<of_tension>k?N)?\s*(?:/|and|,)"
+    r"\s*(?P<shear>\d[\d.,]*)\s*(?P<of_shear>k?N)?"
     r"(?:[\s,]+(?:by|from|says)\s+(?P<source>.+))?$",
     re.IGNORECASE,
 )
@@ -30,7 +31,9 @@ def _fix_with(here: Here, rest: str) -> Heard:
         return Heard(f"{picture.name}: fixed as its wall usually is", PutHold(id=key, fixing=""))
     own = _OWN.match(said)
     if own is not None:
-        tension, shear = (number(own[name], f"its {name} in N", 1, 100_000) for name in ("tension", "shear"))
+        tension, shear = (
+            _force(own[name], own[f"of_{name}"] or own["of_shear"], name) for name in ("tension", "shear")
+        )
         source = (own["source"] or "its maker").strip()
         put = PutHold(id=key, fixing=own["name"].strip()[:60], tension=tension, shear=shear, source=source[:60])
         return Heard(f"{picture.name}: {put.fixing}, {tension:g} N tension and {shear:g} N shear, says {source}", put)
@@ -44,6 +47,14 @@ def _fix_with(here: Here, rest: str) -> Heard:
     return Heard(told, PutHold(id=key, fixing=fits[0]))
 
 
+def _force(text: str, unit: str | None, name: str) -> float:
+    """A force [N] as it stands on a sheet: in N or kN; the first of two may leave the unit to the second."""
+    times = 1000.0 if (unit or "").lower() == "kn" else 1.0
+    return number(text, f"its {name} in {'kN' if times > 1 else 'N'}", 1 / times, 100_000 / times) * times
+
+
+_ROUND: Final = re.compile(r"\b(?:all (?:the way )?round|(?:round )?(?:all|four)(?: sides)?|round)\b", re.IGNORECASE)
+_THREE: Final = re.compile(r"\bthree(?= sides)", re.IGNORECASE)
 _UNITS: Final = (
     ("sides", r"(?P<n>\d+)\s*sides?"),
     ("volts", r"(?P<n>\d+)\s*(?:v|volts?)\b"),
@@ -64,6 +75,7 @@ def _strip(here: Here, rest: str) -> Heard:
     if picture.kind != "panel":
         raise RefusedError(f"{picture.name} has nothing behind it to light; make the TV the subject first")
     values: dict[str, float] = {}
+    said = _THREE.sub("3", _ROUND.sub("4 sides", said))
     for name, pattern in _UNITS:
         one = re.search(pattern, said, re.IGNORECASE)
         if one is not None:
@@ -99,6 +111,6 @@ LOAD_PHRASES: Final[tuple[Phrase, ...]] = (
         "fixing",
         _strip,
         "tv 65",
-        also=("light strip", "bias light"),
+        also=("light strip", "led strip", "bias light"),
     ),
 )

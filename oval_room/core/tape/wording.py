@@ -23,7 +23,7 @@ _COUNTS: Final = ("two", "three", "four", "five", "six", "seven", "eight", "nine
 _NTH: Final = ("first", "second", "third", "fourth", "fifth")
 _OF: Final = re.compile(r"^([a-z]+) of (?:the |my |our )?([a-z]+)(?= |$)", re.IGNORECASE)
 _HANDS: Final = re.compile(
-    r"^(?:put|hang|mount|fix|fit|place|use|want|need|have|we have|we want|i want)\s+(?:a |an |the )?"
+    r"^(?:put|hang|mount|fix(?! with\b)|fit|place|use|want|need|have|we have|we want|i want)\s+(?:a |an |the )?"
 )
 _NEVER: Final = re.compile(r"^(?:no|not|without|never|don'?t|isn'?t|what|why|how|where|which|when)\b", re.IGNORECASE)
 _NTH_SEAT: Final = re.compile(rf"^({'|'.join(_NTH)}) seat$", re.IGNORECASE)

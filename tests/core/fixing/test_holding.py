@@ -128,6 +128,16 @@ class Cases(unittest.TestCase):
     def test_every_fixing_can_be_said(self) -> None:
         for name in CAPACITIES:
             self.assertIn(name, said(ARM, f"fixing {name}"))
+        for line, told in (
+            ("fix with coach", "coach 8x50 timber"),
+            ("fixing shield M10, 1.2 kN / 1.5 kN", "1200 N tension and 1500 N shear"),
+            ("fixed with shield 900/1200 N by Hark", "900 N tension and 1200 N shear, says Hark"),
+            ("strip all round, 12 V", "4 sides, 12 V"),
+            ("led strip three sides 24v 9.6 w/m", "3 sides, 24 V"),
+        ):
+            with self.subTest(line):
+                self.assertIn(told, said(ARM, line))
+        self.assertIn("Give one of", said(ARM, "fix with 8 mm plugs"))
 
 
 class Patterns(unittest.TestCase):

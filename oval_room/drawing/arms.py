@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.fixing.frame_study import FrameResult
 from oval_room.core.fixing.strip_study import StripResult
 from oval_room.core.fixing.swing_study import Sweep, SwingResult
 from oval_room.drawing.drawer import Drawer
@@ -58,4 +59,18 @@ def strips(draft: Draft, look: Look) -> None:
         draft.add(Label(P(left, low), told, "small", "fixing", "start", ((6, 8), (6, -10), (6, 20)), 6))
 
 
-DRAWER: Final = Drawer(plan=sweeps, elevation=strips)
+def frames(draft: Draft, look: Look) -> None:
+    """In the elevation: the screws of framed screens' brackets."""
+    for key, found in look.report.of(FrameResult).frames.items():
+        if look.report.walls.get(key, 1) == look.wall:
+            for at in found.places:
+                draft.mark(at, "hole", "hole", "fixing", key)
+
+
+def on_the_wall(draft: Draft, look: Look) -> None:
+    """In the elevation: light strips and brackets."""
+    strips(draft, look)
+    frames(draft, look)
+
+
+DRAWER: Final = Drawer(plan=sweeps, elevation=on_the_wall)

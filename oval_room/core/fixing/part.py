@@ -11,6 +11,7 @@ from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.drill_study import DrillResult, study_drill
 from oval_room.core.fixing.entries import fixing_entries
 from oval_room.core.fixing.figures import KINDS
+from oval_room.core.fixing.frame_study import FrameResult, study_frames
 from oval_room.core.fixing.load_study import LoadResult, study_loads
 from oval_room.core.fixing.load_sums import LOAD_SUMS
 from oval_room.core.fixing.offers import mount_here_be, stem_here_be
@@ -96,6 +97,13 @@ PART: Final = Part(
             BehindResult,
             lambda c: (c.seen("room", "things", "services"), c.scheme, c.gear, c.of(FixingResult)),
             study_behind,
+            by_wall=True,
+        ),
+        Study(
+            "frames",
+            FrameResult,
+            lambda c: (c.seen("room", "made", "finds", "things"), c.scheme, c.gear, c.of(StudResult), c.wall),
+            study_frames,
             by_wall=True,
         ),
         Study("light strips", StripResult, lambda c: (c.scheme.pictures, c.scheme.kept(FixingNodes)), study_strips),

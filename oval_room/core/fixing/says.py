@@ -61,6 +61,7 @@ class FixingCode(Code):
         ),
     )
     SWING = "fixing: an arm's swing", say.swing
+    FRAME = "fixing: a screen's frame on its wall", say.frame
     PATTERN = "fixing: bolt pattern", say.pattern
     PLUGS = "fixing: room for plugs", say.plugs
     BEHIND = "fixing: behind the panel", say.behind

@@ -338,6 +338,21 @@ def pattern(f: Finding, w: Words) -> str:
     return f"{name} has bolts at {own} mm; {m['mount']} takes {least} to {most}: another mount, or an adapter."
 
 
+def frame(f: Finding, w: Words) -> str:
+    m, name = f.more, w.name(f.about, "picture")
+    if m["why"] == "wall":
+        return f"{capital(name)} hangs on a wall that holds nothing yet ({WALL_WORDS[m['kind']]}): find what does."
+    if m["why"] == "few":
+        return f"Fewer than two studs are known behind the frame of {name}: find them, or put a board across."
+    a, b = (w.length(one) for one in m["at"])
+    bears = f", each bearing {m['use']:.0f} % of what it may" if m["use"] is not None else ""
+    first = " One of them is counted on, not found: a pilot hole first." if m.get("counted") else ""
+    return (
+        f"The frame of {name} hangs from brackets at {a} and {b} along, {w.length(f.value)} up{bears}; its maker tells "
+        f"how far under its top edge.{first}"
+    )
+
+
 def stops(f: Finding, w: Words) -> str:
     m, name = f.more, w.name(f.about, "picture")
     (_, whole), *shown = m["stops"]

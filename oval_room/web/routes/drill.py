@@ -11,6 +11,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError
 from oval_room.core.fixing.drilling import Drill, DrillPlan, boards_over, drill_for, drill_plan
+from oval_room.core.fixing.frame_study import FrameResult
 from oval_room.core.fixing.hole_list import holes_of
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
@@ -68,7 +69,9 @@ def _drilled(request: Request, job: str) -> Drilled:
     pictures = turned.plan.chosen.pictures
     zero = zero_of([pictures[key] for key in maps], turned.plan.survey.things)
     hung = {key: one for key, one in turned.plan.chosen.kept(Hanging).things.items() if one.wall == "w1"}
-    found = drill_plan(maps, zero, wall.length, {key: one.holes for key, one in hung.items()})
+    framed = {key: one for key, one in parts.report.of(FrameResult).frames.items() if walls.get(key, 1) == number}
+    things = {key: one.places for key, one in framed.items()} | {key: one.holes for key, one in hung.items()}
+    found = drill_plan(maps, zero, wall.length, things)
     name = wall_name(room, wall)
     if found is None:
         raise MissingError(f"there is no hole on the {name} yet: choose a panel and its mount in Fixing", value=job)
@@ -77,8 +80,10 @@ def _drilled(request: Request, job: str) -> Drilled:
     drills = {
         key: drill_for(held[key].fixing, board=boards_over(made), stud_depth=depth) for key in maps if key in held
     }
+    drills |= {key: drill_for(one.fixing, board=boards_over(made), stud_depth=depth) for key, one in framed.items()}
     drills |= {key: drill_for(one.fixing, board=boards_over(made), stud_depth=depth) for key, one in hung.items()}
-    names = {key: turned.plan.chosen.pictures[key].name for key in maps} | {key: one.name for key, one in hung.items()}
+    names = {key: turned.plan.chosen.pictures[key].name for key in (*maps, *framed)}
+    names |= {key: one.name for key, one in hung.items()}
     words = Words(parts.plan)
     stops = tuple(
         f"STOP: {words.finding(one)}"
@@ -93,7 +98,7 @@ def drill(request: Request, job: str) -> HTMLResponse:
     """The table of a wall's holes, each to be ticked off."""
     one = _drilled(request, job)
     show, names = one.parts.plan.writing.ruler.show, one.names
-    pictures = one.parts.plan.chosen.pictures
+    plates = one.parts.report.of(FixingResult).holes
     context = {
         "head": one.parts.head,
         "plan": one.parts.plan,
@@ -104,7 +109,7 @@ def drill(request: Request, job: str) -> HTMLResponse:
         "many": len({hole.of for hole in one.plan.holes}) > 1,
         "names": {hole.number: names[hole.of] for hole in one.plan.holes},
         "drills": [(names[key], how, show(how.depth) if how.depth else "") for key, how in one.drills.items()],
-        "pictures": [(key, names[key]) for key in dict.fromkeys(hole.of for hole in one.plan.holes) if key in pictures],
+        "pictures": [(key, names[key]) for key in dict.fromkeys(hole.of for hole in one.plan.holes) if key in plates],
         "to_left": show(one.plan.to_left),
         "to_right": show(one.plan.to_right),
         "stops": one.stops,
@@ -181,8 +186,8 @@ def _back(request: Request, job: str) -> str:
 
 def _plate(one: Drilled, of: str) -> Plate:
     """What is drilled for a picture, the first where none is named."""
-    pictures = one.look.plan.chosen.pictures
-    mine = [hole for hole in one.plan.holes if hole.of in pictures]
+    plates = one.parts.report.of(FixingResult).holes
+    mine = [hole for hole in one.plan.holes if hole.of in plates]
     if not mine:
         raise MissingError(f"nothing on the {one.wall} has a plate to make a template of", value=of)
     holes = [hole for hole in mine if hole.of == of] or [hole for hole in mine if hole.of == mine[0].of]

@@ -23,6 +23,8 @@ def agrees(got: Any, wanted: Any, key: str, example: dict[str, Any]) -> bool:
     """Numbers within the tolerance of the key's unit or 1e-5 of the value; all else equal."""
     if isinstance(wanted, dict) and "any_of" in wanted:
         return any(agrees(got, one, key, example) for one in wanted["any_of"])
+    if isinstance(wanted, dict):
+        return bool(got == wanted)
     if isinstance(wanted, list):
         return (
             isinstance(got, list)

@@ -26,13 +26,27 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.part import PART as PROJECTION
 from oval_room.core.report import Result
 from oval_room.core.screens.part import PART as SCREENS
+from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.sound.part import PART as SOUND
 from oval_room.core.studies import Study
 from oval_room.core.subject import Subject
 from oval_room.core.survey.part import PART as SURVEY
 from oval_room.core.viewing.part import PART as VIEWING
 
-PARTS: Final[tuple[Part, ...]] = (JOB, BRIEF, SURVEY, SCREENS, VIEWING, SOUND, PROJECTION, LIGHT, FIXING, HANGING, GEAR)
+PARTS: Final[tuple[Part, ...]] = (
+    JOB,
+    BRIEF,
+    SURVEY,
+    SCREENS,
+    VIEWING,
+    SOUND,
+    PROJECTION,
+    LIGHT,
+    FIXING,
+    HANGING,
+    SIGNAL,
+    GEAR,
+)
 
 STAGES: Final[dict[str, StageSpec]] = {part.stage.name: part.stage for part in PARTS if part.stage is not None}
 """The stages in the order of the work."""

@@ -21,7 +21,7 @@ from oval_room.core.fixing.document import (
 )
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Id, Number, Typed, Words, next_id
+from oval_room.core.plan.measure import Count, Id, Number, Typed, Words, next_id
 
 
 class PutBench(Command):
@@ -91,8 +91,8 @@ class PutStrip(Command):
     do: Literal["put strip"] = "put strip"
     id: Id
     scheme: Id | None = None
-    sides: int | None = None
-    volts: int | None = None
+    sides: Count | None = None
+    volts: Count | None = None
     watts: Number | None = None
     lights: Number | None = None
     cut: Number | None = None

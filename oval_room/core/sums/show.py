@@ -19,6 +19,7 @@ _UNITS: Final = {
     "_m2": (" m²", 2),
     "_heights": (" heights", 2),
     "_widths": (" widths", 2),
+    "_gbps": (" Gbit/s", 2),
 }
 _LEAST: Final = ("nearest", "least", "lo_mm", "hard_neck_lo", "soft_neck_lo", "riser", "short_by", "bottom_without")
 _GREATEST: Final = ("farthest", "greatest", "hi_mm", "hard_neck_hi", "soft_neck_hi")
@@ -66,6 +67,8 @@ def _show(key: str, value: object, ruler: Ruler) -> str:
         return joiner.join(part for part in (_show(key, item, ruler) for item in value) if part)
     if isinstance(value, str):
         return value
+    if isinstance(value, dict):
+        return "; ".join(f"{name} into {_show(key, item, ruler)}" for name, item in value.items())
     if not isinstance(value, (int, float)):
         return str(value)
     if key.endswith("_mm") and key != "pixel_pitch_mm":

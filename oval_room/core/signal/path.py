@@ -1,0 +1,103 @@
+"""Whether a path carries a format, and which link can't first (rules 10.6).
+
+A link is what sends, the cable, what takes it in. It runs FRL at the least of their three rates where all have it, else
+TMDS at the least of the three; it carries what either carries. What the last input does not list fails there.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+from oval_room.core.levels import beyond
+from oval_room.core.signal.format import Format, frl_need, frl_payload, tmds_has, tmds_need
+
+Why = Literal["rate", "hdr", "vrr", "chroma"]
+
+
+@dataclass(frozen=True, slots=True)
+class End:
+    """A port or a cable: the rates it goes up to [Gbit/s]; of an input what it lists, None where nobody has said."""
+
+    name: str
+    tmds: float = 0.0
+    frl: float = 0.0
+    hdr: tuple[str, ...] | None = None
+    vrr: bool | None = None
+    lists_420: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Link:
+    """Out, cable, in."""
+
+    name: str
+    out: End
+    cable: End
+    into: End
+
+    @property
+    def parts(self) -> tuple[End, End, End]:
+        return self.out, self.cable, self.into
+
+
+@dataclass(frozen=True, slots=True)
+class Stopped:
+    """The first link that can't: why, its weakest part, what is needed and what it has [Gbit/s], None but for rates."""
+
+    link: str
+    why: Why
+    weakest: str
+    need: float | None = None
+    have: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Checked:
+    """Whether a format goes, what stops it first, and which other formats would go."""
+
+    stopped: Stopped | None
+    would_go: tuple[str, ...] = field(default=())
+
+    @property
+    def goes(self) -> bool:
+        return self.stopped is None
+
+
+def check_path(links: Sequence[Link], form: Format, candidates: Sequence[Format] = ()) -> Checked:
+    """A format over a path of links, from the source on (rules 10.6)."""
+    stopped = next((found for n, link in enumerate(links) if (found := _stops(link, form, n == len(links) - 1))), None)
+    others = tuple(one.name for one in candidates if check_path(links, one).goes)
+    return Checked(stopped, others)
+
+
+def _stops(link: Link, form: Format, last: bool) -> Stopped | None:
+    frl = min(part.frl for part in link.parts)
+    tmds = min(part.tmds for part in link.parts)
+    over_frl, over_tmds = frl_need(form), tmds_need(form)
+    if frl > 0 and not beyond(over_frl, frl_payload(frl)):
+        return _unlisted(link, form, last)
+    listed = form.chroma != "420" or link.into.lists_420 or not last
+    if tmds > 0 and tmds_has(form) and not beyond(over_tmds, tmds):
+        if listed:
+            return _unlisted(link, form, last)
+        return Stopped(link.name, "chroma", link.into.name)
+    if frl > 0:
+        weakest = min(link.parts, key=lambda part: part.frl)
+        return Stopped(link.name, "rate", weakest.name, over_frl, frl_payload(frl))
+    if not tmds_has(form):
+        return Stopped(link.name, "chroma", min(link.parts, key=lambda part: part.frl).name)
+    weakest = min(link.parts, key=lambda part: part.tmds)
+    return Stopped(link.name, "rate", weakest.name, over_tmds, tmds)
+
+
+def _unlisted(link: Link, form: Format, last: bool) -> Stopped | None:
+    """What the last input does not list: HDR, VRR. One that nobody has asked passes."""
+    if not last:
+        return None
+    if form.hdr != "none" and form.hdr not in (link.into.hdr or ()) and link.into.hdr is not None:
+        return Stopped(link.name, "hdr", link.into.name)
+    if form.vrr and link.into.vrr is False:
+        return Stopped(link.name, "vrr", link.into.name)
+    return None

@@ -1,0 +1,83 @@
+"""Sources to inputs: most needs met, then least rate left unused; those that are fixed stay (rules 10.7)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.levels import SLIM, beyond
+
+TRIED: Final = 200_000
+"""Partial plans looked at before the search is given up: many more than any rack wants."""
+
+
+@dataclass(frozen=True, slots=True)
+class Want:
+    """What a source needs, or a port has: rate [Gbit/s] and features."""
+
+    rate: float
+    features: frozenset[str] = frozenset()
+
+    def meets(self, need: Want) -> bool:
+        return not beyond(need.rate, self.rate) and need.features <= self.features
+
+
+@dataclass(frozen=True, slots=True)
+class PortPlan:
+    """The best plan: how many needs it meets, ports by source; only: whether no other is as good."""
+
+    met: int
+    plan: dict[str, str]
+    unused: float
+    only: bool
+    whole: bool
+    """Whether every plan was looked at."""
+
+
+def plan_ports(
+    sources: Mapping[str, Want], ports: Mapping[str, Want], fixed: Mapping[str, str] | None = None
+) -> PortPlan:
+    """Branch and bound over the sources, those with the fewest ports first.
+
+    fixed: ports of sources that stay where they are.
+    """
+    fixed = fixed or {}
+    free = [name for name in ports if name not in fixed.values()]
+    fits = {
+        source: [port for port in free if ports[port].meets(need)]
+        for source, need in sources.items()
+        if source not in fixed
+    }
+    order = sorted(fits, key=lambda source: (len(fits[source]), source))
+    start = {source: port for source, port in fixed.items() if source in sources and port in ports}
+    met = sum(ports[port].meets(sources[source]) for source, port in start.items())
+    spare = sum(
+        ports[port].rate - sources[source].rate for source, port in start.items() if ports[port].meets(sources[source])
+    )
+    best = PortPlan(-1, {}, 0.0, True, True)
+    looked = 0
+
+    def go(n: int, plan: dict[str, str], count: int, unused: float, taken: set[str]) -> None:
+        nonlocal best, looked
+        looked += 1
+        if looked > TRIED or count + len(order) - n < best.met:
+            return
+        if n == len(order):
+            better = count > best.met or (count == best.met and unused < best.unused - SLIM)
+            if better:
+                best = PortPlan(count, dict(plan), unused, True, True)
+            elif count == best.met and abs(unused - best.unused) <= SLIM and plan != best.plan:
+                best = PortPlan(best.met, best.plan, best.unused, False, True)
+            return
+        source = order[n]
+        for port in sorted(fits[source], key=lambda name: (ports[name].rate, name)):
+            if port not in taken:
+                plan[source] = port
+                left = ports[port].rate - sources[source].rate
+                go(n + 1, plan, count + 1, unused + left, taken | {port})
+                del plan[source]
+        go(n + 1, plan, count, unused, taken)
+
+    go(0, dict(start), met, spare, set(start.values()))
+    return PortPlan(best.met, best.plan, best.unused, best.only and looked <= TRIED, looked <= TRIED)

@@ -1,0 +1,94 @@
+"""Links and formats as people write them: `box 18/40 > lead 18/48 > display 18/24 static 420`, `2160p120 10 bit`."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+
+LINES: Final[dict[str, tuple[int, int]]] = {
+    "720": (1280, 720),
+    "1080": (1920, 1080),
+    "1440": (2560, 1440),
+    "2160": (3840, 2160),
+    "4320": (7680, 4320),
+}
+LINK_EG: Final = "box 18/40 > lead 18/48 > display 18/24 static 420"
+FORM_EG: Final = "2160p120 10 bit 4:4:4 static vrr"
+_END: Final = re.compile(
+    r"(?P<name>.+?)\s+(?P<tmds>\d+(?:\.\d+)?)\s*/\s*(?P<frl>\d+(?:\.\d+)?)(?P<more>(?:\s+[a-z0-9]+)*)", re.IGNORECASE
+)
+_SIZE: Final = re.compile(r"(?:(?P<lines>\d{3,4})p\s*(?P<rate>\d+(?:\.\d+)?)|(?P<x>\d+)\s*[x×]\s*(?P<y>\d+)[\s,]+"
+                          r"(?P<hz>\d+(?:\.\d+)?)\s*hz)", re.IGNORECASE)  # fmt: skip
+_BITS: Final = re.compile(r"\b(\d+)[\s-]*bits?\b", re.IGNORECASE)
+_CHROMA: Final = re.compile(r"\b4[:.]?(4[:.]?4|2[:.]?2|2[:.]?0)\b")
+
+
+def links_of(text: str) -> object:
+    """Links between semicolons, in each what sends, the cable and what takes it in, with TMDS/FRL in Gbit/s; after the
+    last its HDR kinds, vrr or novrr, 420.
+
+    Raises:
+        RefusedError: one can't be read.
+    """
+    out = []
+    for part in filter(None, (piece.strip() for piece in text.split(";"))):
+        ends = [_END.fullmatch(one.strip()) for one in part.split(">")]
+        if len(ends) != 3 or None in ends:
+            raise RefusedError(f"give each link as in {LINK_EG} (got {part[:40]})", value=text)
+        named = [_end(one) for one in ends if one is not None]
+        name = f"{named[0]['name']} to {named[2]['name']}"
+        out.append({"name": name, "out": named[0], "cable": named[1], "in": named[2]})
+    if not out:
+        raise RefusedError(f"give each link as in {LINK_EG}", value=text)
+    return out
+
+
+def _end(found: re.Match[str]) -> dict[str, object]:
+    words = found["more"].lower().split()
+    one: dict[str, object] = {
+        "name": found["name"].strip(),
+        "tmds_gbps": float(found["tmds"]),
+        "frl_gbps": float(found["frl"]),
+    }
+    kinds = [word for word in words if word in ("static", "dynamic")]
+    if kinds or "sdr" in words:
+        one["hdr"] = kinds
+    if "vrr" in words or "novrr" in words:
+        one["vrr"] = "novrr" not in words
+    if "420" in words:
+        one["lists_420"] = True
+    strange = [word for word in words if word not in ("static", "dynamic", "sdr", "vrr", "novrr", "420")]
+    if strange:
+        raise RefusedError(f"“{strange[0][:20]}” is none of static, dynamic, sdr, vrr, novrr, 420", value=strange[0])
+    return one
+
+
+def form_of(text: str) -> object:
+    """A format: `2160p60 10 bit 4:2:0 static`, `3440 x 1440 100 Hz 8 bit`; 4:4:4 of 8 bit where nothing is said.
+
+    Raises:
+        RefusedError: it can't be read.
+    """
+    size = _SIZE.search(text)
+    if size is None or (size["lines"] and size["lines"] not in LINES):
+        raise RefusedError(
+            f"give the format as in {FORM_EG}, or 3440 x 1440 100 Hz (got {text.strip()[:30]})", value=text
+        )
+    pixels = LINES[size["lines"]] if size["lines"] else (int(size["x"]), int(size["y"]))
+    bits, chroma, words = _BITS.search(text), _CHROMA.search(text), text.lower().split()
+    return {
+        "name": text.strip()[:80],
+        "pixels": list(pixels),
+        "hz": float(size["rate"] or size["hz"]),
+        "bits": int(bits[1]) if bits else 8,
+        "chroma": "4" + re.sub(r"\D", "", chroma[1]) if chroma else "444",
+        "hdr": next((kind for kind in ("static", "dynamic") if kind in words), "none"),
+        "vrr": "vrr" in words,
+    }
+
+
+def forms_of(text: str) -> object:
+    """Formats between semicolons."""
+    return [form_of(one) for one in text.split(";") if one.strip()]

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Annotated, Final
 
 from pydantic import AfterValidator, Field, TypeAdapter
 
+from oval_room.core.array.part import PART as ARRAY
 from oval_room.core.brief.part import PART as BRIEF
 from oval_room.core.commands import Command, from_outside
 from oval_room.core.entry import Entry
@@ -25,6 +26,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.part import PART as PROJECTION
 from oval_room.core.report import Result
+from oval_room.core.rig.part import PART as RIG
 from oval_room.core.screens.part import PART as SCREENS
 from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.sound.part import PART as SOUND
@@ -44,6 +46,8 @@ PARTS: Final[tuple[Part, ...]] = (
     LIGHT,
     FIXING,
     HANGING,
+    RIG,
+    ARRAY,
     SIGNAL,
     GEAR,
 )

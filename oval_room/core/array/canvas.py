@@ -1,0 +1,101 @@
+"""The canvas of a wall of displays: which rectangle of the picture each display shows (rules 9.2).
+
+Origin at the upper left visible corner, y down. Edges are rounded, not sizes, so that neighbours share them.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.errors import RefusedError, positive
+
+MOST_DISPLAYS: Final = 200
+MOST_CANVAS: Final = 16_384
+"""Pixels a side, as far as graphics go (issue's own limit)."""
+TURNS: Final = (0, 90, 180, 270)
+
+
+@dataclass(frozen=True, slots=True)
+class Crop:
+    """What one display shows of the canvas [px]: left, top, width, height."""
+
+    left: int
+    top: int
+    width: int
+    height: int
+
+
+@dataclass(frozen=True, slots=True)
+class Canvas:
+    """Its size, every display's crop, the worst edge's error [px]."""
+
+    size: tuple[int, int]
+    crops: tuple[Crop, ...]
+    error: float
+
+
+@dataclass(frozen=True, slots=True)
+class Placed:
+    """A display's visible rectangle on the wall [mm], y down."""
+
+    left: float
+    top: float
+    width: float
+    height: float
+
+
+def canvas_of(places: Sequence[Placed], scale: float) -> Canvas:
+    """Crops of displays where they hang. scale: canvas pixels a millimetre, over 0.
+
+    Raises:
+        RefusedError: there is none, or too many, or the canvas is larger than 16,384 px a side.
+    """
+    if not 1 <= len(places) <= MOST_DISPLAYS:
+        raise RefusedError(f"a wall has 1 to {MOST_DISPLAYS} displays", field="displays", value=len(places))
+    positive(scale, "px_per_mm")
+    left, top = min(one.left for one in places), min(one.top for one in places)
+    crops, errors = list[Crop](), [0.0]
+    for one in places:
+        edges = [(at - start) * scale for at, start in (
+            (one.left, left), (one.top, top), (one.left + one.width, left), (one.top + one.height, top)
+        )]  # fmt: skip
+        rounded = [_nearest(edge) for edge in edges]
+        errors += [abs(edge - near) for edge, near in zip(edges, rounded, strict=True)]
+        crops.append(Crop(rounded[0], rounded[1], rounded[2] - rounded[0], rounded[3] - rounded[1]))
+    size = max(one.left + one.width for one in crops), max(one.top + one.height for one in crops)
+    if max(size) > MOST_CANVAS:
+        raise RefusedError(f"a canvas is at most {MOST_CANVAS:,} px a side (this one {max(size):,})", field="px_per_mm")
+    return Canvas(size, tuple(crops), max(errors))
+
+
+def grid(
+    columns: int, rows: int, *, visible: tuple[float, float], bezel: float, compensated: bool
+) -> tuple[Placed, ...]:
+    """Displays in a grid, row by row from the upper left, bezels touching; closed up where gaps are not compensated."""
+    gap = 2 * bezel if compensated else 0.0
+    wide, high = visible
+    return tuple(
+        Placed(column * (wide + gap), row * (high + gap), wide, high)
+        for row in range(rows)
+        for column in range(columns)
+    )
+
+
+def placed(outline: tuple[float, float], visible: tuple[float, float], bezel: float, turn: int) -> Placed:
+    """A display by its outline's upper left corner; visible: across and up, unturned [mm]. turn: 0, 90, 180, 270 [deg].
+
+    Raises:
+        RefusedError: another turn.
+    """
+    if turn not in TURNS:
+        raise RefusedError("a display is turned by 0, 90, 180 or 270°", field="rotation_deg", value=turn)
+    wide, high = visible if turn % 180 == 0 else (visible[1], visible[0])
+    return Placed(outline[0] + bezel, outline[1] + bezel, positive(wide, "visible"), positive(high, "visible"))
+
+
+def _nearest(value: float) -> int:
+    """Ties away from nought; all edges lie at or past it."""
+    return math.floor(value + 0.5)

@@ -28,6 +28,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Projector, Screen
 from oval_room.core.projection.body import body_of
+from oval_room.core.projection.study import ThrowResult
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 
@@ -44,24 +45,21 @@ class OverheadResult(Result):
 
 
 def study_overhead(
-    survey: Survey, scheme: Scheme, gear: GearShelf, windows: WindowResult, cases: CaseResult
+    survey: Survey, scheme: Scheme, gear: GearShelf, throws: ThrowResult, windows: WindowResult, cases: CaseResult
 ) -> OverheadResult:
     """Every projector whose plate's joists are known or that hangs under concrete, every case whose hooks are."""
     book, out = FigureBook(KINDS), list[Finding]()
     ceiling = survey.kind_of("ceiling")
-    for key, projector in scheme.projectors.items():
-        item, mount = gear.get(projector.gear), gear.get(projector.mount or "")
-        window = windows.windows.get(key)
-        held = window.held if window is not None else None
-        if not isinstance(item, Projector) or not item.mass_kg or not projector.hung:
-            continue
-        if window is None or (held is None and ceiling != "concrete"):
+    for key, window in windows.windows.items():
+        throw, held = throws.throws[key], window.held
+        item, mount = throw.item, gear.get(throw.projector.mount or "")
+        if not item.mass_kg or (held is None and ceiling != "concrete"):
             continue
         kg = item.mass_kg + ((mount.mass_kg or 0.0) if isinstance(mount, Mount) else 0.0)
         at = window.plate[1 if held is not None and held.across == "y" else 0]
         worst, by = _plate(kg, item, held, at)
         book.add("plate_use", worst.use, *_inputs(kg, worst, by), projector=key)
-        out.append(_told({"projector": key, "picture": projector.shows}, worst, by, kg))
+        out.append(_told({"projector": key, "picture": throw.picture}, worst, by, kg))
     for key, hooks in cases.hooks.items():
         screen = gear.get(scheme.pictures[key].gear or "")
         if not isinstance(screen, Screen) or not screen.mass_kg:

@@ -133,7 +133,14 @@ PART: Final = Part(
         Study(
             "loads overhead",
             OverheadResult,
-            lambda c: (c.seen("room", "made"), c.scheme, c.gear, c.of(WindowResult), c.of(CaseResult)),
+            lambda c: (
+                c.seen("room", "made"),
+                c.scheme,
+                c.gear,
+                c.of(ThrowResult),
+                c.of(WindowResult),
+                c.of(CaseResult),
+            ),
             study_overhead,
             by_wall=True,
         ),

@@ -13,6 +13,7 @@ from oval_room.core.hanging.document import Hanging
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount
 from oval_room.core.report import Report
+from oval_room.core.words import Words
 
 STUD: Final = 38.0
 """A backing board lies on the whole face of the studs at its ends (planning value of ours) [mm]."""
@@ -52,7 +53,7 @@ def _bridges(plan: Plan, report: Report) -> Iterator[Piece]:
     for key, window in report.of(WindowResult).windows.items():
         held = window.held
         if held is not None and not held.on and not held.in_window and held.timber is not None:
-            yield Piece(TIMBER, held.timber, f"{plan.chosen.projectors[key].name}, across the joists")
+            yield Piece(TIMBER, held.timber, f"{Words(plan).named({'projector': key}, 'projector')}, across the joists")
 
 
 def _backing(plan: Plan, gear: GearShelf, report: Report) -> Iterator[Piece]:

@@ -18,9 +18,6 @@ from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.says import ThrowCode
 from oval_room.core.projection.study import ThrowResult
 from oval_room.demo.shop import WHOLE
-from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import Label
-from oval_room.drawing.sheet import scene_of
 from tests.core.survey.rooms import room, say
 
 HUNG: Final = ("seat 4800", "screen 90", "projector Heron", "goes hung", "lens up 2100", "stem Stem short")
@@ -73,15 +70,3 @@ class AlongStrip(unittest.TestCase):
                 drawn = {(one.kind, one.key, one.level) for one in found if one.near <= throw <= one.far}
                 with self.subTest(name, throw=throw):
                     self.assertEqual(drawn, told)
-
-    def test_the_drawn_strip_names_what_is_in_the_way_with_its_ends(self) -> None:
-        plan = say(
-            room("made of ceiling joists", outline="room 4000 x 6000"),
-            *HUNG,
-            *ROOMS["a lamp in beam and body"],
-            gear=WHOLE,
-        )
-        scene = scene_of(Look(plan, evaluate(plan, WHOLE), WHOLE, "p1", None), "strip")
-        assert scene is not None
-        labels = [one.text for one in scene.shapes if isinstance(one, Label)]
-        self.assertTrue(any(text.startswith("pendant lamp ") and "–" in text for text in labels), labels)

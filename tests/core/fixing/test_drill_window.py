@@ -22,9 +22,6 @@ from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.subject import Subject
 from oval_room.core.words import Words
 from oval_room.demo.shop import WHOLE
-from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import Mark, Path
-from oval_room.drawing.sheet import scene_of
 from tests.core.fixing.test_load_study import STUDS, hung
 from tests.core.survey.rooms import room, say
 
@@ -204,20 +201,6 @@ class InThePlan(unittest.TestCase):
         self.assertEqual(len(moves), 1)
         self.assertEqual(moves, {10})
         self.assertIn("All 3 that hang in line", Words(plan).cure(finding.cures[0]))
-
-    def test_it_is_drawn_with_what_is_in_the_way(self) -> None:
-        plan = hung("Ember 77", "Flat 800", "along 2110", "socket w1 at 2030 up 1200")
-        report = evaluate(plan, WHOLE)
-        scene = scene_of(Look(plan, report, WHOLE, "p1", None), "plate") or self.fail()
-        here = report.of(DrillResult).windows["p1"]
-        drawn = [one for one in scene.shapes if isinstance(one, Path) and one.style == "plate-window"]
-        self.assertGreaterEqual(len(drawn), 1)
-        for one in drawn:
-            us, vs = [p.u for p in one.points], [p.v for p in one.points]
-            self.assertTrue(here.window.holds((min(us) + max(us)) / 2, (min(vs) + max(vs)) / 2))
-        self.assertTrue(any(isinstance(one, Path) and one.style == "zone" for one in scene.shapes))
-        holes = [one for one in scene.shapes if isinstance(one, Mark) and one.ref.startswith("hole.p1.")]
-        self.assertEqual([one.ref for one in holes], [f"hole.p1.{n}" for n in range(1, 5)])
 
     def test_nothing_known_behind_gives_no_window(self) -> None:
         for wall in (STUDS[:1], ("made of w1 unknown",)):

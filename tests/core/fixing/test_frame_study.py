@@ -9,9 +9,6 @@ from oval_room.core.fixing.frame_study import FrameResult
 from oval_room.core.levels import Level
 from oval_room.core.words import Words
 from oval_room.demo.shop import WHOLE
-from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import Mark
-from oval_room.drawing.sheet import scene_of
 from tests.core.fixing.test_load_study import STUDS
 from tests.core.survey.rooms import room, say
 
@@ -45,13 +42,6 @@ class Frames(unittest.TestCase):
                 item = WHOLE[picture.gear or ""]
                 shear = 900.0  # coach screw in timber and plug in brick alike
                 self.assertAlmostEqual(frames["p1"].use or 0, 100 * 9.81 * (item.mass_kg or 0) / 2 / shear)
-        scene = scene_of(
-            Look(plan := say(plan, "made of w1 brick", gear=WHOLE), evaluate(plan, WHOLE), WHOLE, "p1", None),
-            "elevation",
-        )
-        assert scene is not None
-        drawn = [one.at for one in scene.shapes if isinstance(one, Mark) and one.style == "hole"]
-        self.assertEqual(len(drawn), 2)
 
     def test_a_cloth_that_comes_down_is_no_frame(self) -> None:
         plan = say(room("seat 3000", *STUDS, outline="room 4000 x 5000"), "screen Drop 220", gear=WHOLE)

@@ -32,9 +32,6 @@ from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrase import Heard
 from oval_room.core.words import Words
 from oval_room.demo.shop import WHOLE
-from oval_room.drawing.parts import Look
-from oval_room.drawing.scene import Label, Mark, Path
-from oval_room.drawing.sheet import scene_of
 from tests.core.fixing.test_load_study import found, hung
 from tests.core.survey.rooms import say
 
@@ -251,15 +248,6 @@ class Swings(unittest.TestCase):
             self.assertAlmostEqual(x, u, places=6)
             self.assertAlmostEqual(y, v, places=6)
 
-    def test_it_is_drawn_in_the_plan(self) -> None:
-        scene = scene_of(Look(ARM, evaluate(ARM, WHOLE), WHOLE, "p1", None), "plan") or self.fail()
-        drawn = [one for one in scene.shapes if isinstance(one, Path) and one.style == "sweep" and one.ref == "p1"]
-        self.assertEqual(len(drawn), 4)
-        outline = evaluate(ARM, WHOLE).of(SwingResult).sweeps["p1"].corners(50.0)
-        self.assertEqual(
-            {(round(x, 3), round(y, 3)) for x, y in outline}, {(round(p.v, 3), round(p.u, 3)) for p in drawn[1].points}
-        )
-
 
 class Strips(unittest.TestCase):
     def test_behind_a_panel(self) -> None:
@@ -276,10 +264,6 @@ class Strips(unittest.TestCase):
         long = found(say(plan, "strip 4 sides", "tv Slate 98", gear=WHOLE), "STRIP") or self.fail()
         self.assertIs(long.level, Level.MIND)
         self.assertIn("join 2", Words(plan).finding(long))
-        scene = scene_of(Look(plan, evaluate(plan, WHOLE), WHOLE, "p1", None), "elevation") or self.fail()
-        (drawn,) = [one for one in scene.shapes if isinstance(one, Path) and one.style == "light-strip"]
-        length = sum(math.dist(a, b) for a, b in zip(drawn.points, drawn.points[1:], strict=False))
-        self.assertAlmostEqual(length, here.run.run)
 
 
 class Behind(unittest.TestCase):
@@ -305,9 +289,6 @@ class Behind(unittest.TestCase):
         bar = evaluate(tall, WHOLE).of(BehindResult).panels["p1"].bars[0]
         below = say(tall, f"socket w1 at {bar.left + 10:.0f} mm up {bar.low - 30:.0f} mm", gear=WHOLE)
         self.assertIn("a bar of the bracket", Words(below).finding(found(below, "BEHIND") or self.fail()))
-        scene = scene_of(Look(below, evaluate(below, WHOLE), WHOLE, "p1", None), "plate") or self.fail()
-        (drawn,) = [one for one in scene.shapes if isinstance(one, Path) and one.style == "outlet-clash"]
-        self.assertAlmostEqual(max(p.u for p in drawn.points) - min(p.u for p in drawn.points), 86.0)
 
     def test_room_for_plugs(self) -> None:
         for mount, level, words in (
@@ -322,24 +303,6 @@ class Behind(unittest.TestCase):
         finding = found(thin, "PLUGS") or self.fail()
         self.assertIs(finding.level, Level.MIND)
         self.assertIn("Recess a box", Words(thin).finding(finding))
-
-
-class BoltView(unittest.TestCase):
-    def test_every_bolt_with_what_it_bears(self) -> None:
-        report = evaluate(ARM, WHOLE)
-        scene = scene_of(Look(ARM, report, WHOLE, "p1", None), "bolts") or self.fail()
-        held = report.of(LoadResult).held["p1"]
-        marks = {one.ref: one for one in scene.shapes if isinstance(one, Mark)}
-        labels = [one.text for one in scene.shapes if isinstance(one, Label)]
-        for n, load in enumerate(held.worst.bolts, 1):
-            self.assertIn(f"hole.p1.{n}", marks)
-            self.assertIn(f"{n}: {load.use:.0f} %", labels)
-            self.assertEqual(
-                marks[f"hole.p1.{n}"].style,
-                "bolt-stop" if load.use > 100 else "bolt-mind" if load.use > 70 else "bolt-good",
-            )
-        self.assertTrue(any("out, pulled by a hand" in text and "folded" in text for text in labels))
-        self.assertIsNone(scene_of(Look(ARM, report, WHOLE, "p9", None), "bolts"))
 
 
 if __name__ == "__main__":

@@ -38,7 +38,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import hangs_on
 from oval_room.core.survey.document import Survey
-from oval_room.core.survey.stud_study import LIKELY, StudResult
+from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.study import ViewResult
 
@@ -115,7 +115,8 @@ def study_drill(
     for key, one in hung.items():
         alone = not any(name != key and in_line(one.picture, other.picture) for name, other in hung.items())
         fails = one.here.window.rules.fails(one.here.plate, one.here.row)
-        if not (fails and alone and {*fails} <= {SLIDES, FEW, NONE}):  # else studs tell it, with their cure
+        studded = not one.here.window.rules.columns
+        if not (fails and alone and studded and {*fails} <= {SLIDES, FEW, NONE}):  # else studs tell it, with their cure
             out.append(_finding(key, one, hung, ruler))
     return DrillResult(book.figures, tuple(out), {key: one.here for key, one in hung.items()})
 
@@ -149,7 +150,7 @@ def _rules(
         found = studs.surfaces.get(f"w{wall}")
         if found is None or not mount.slots:
             return None
-        lines = [line for line, trust in found.trust.items() if trust >= LIKELY]
+        lines = found.likely
     else:
         mount = at_slots(mount)
     rules = plate_rules(picture.pose.x, holes.upper_row, mount, keep_out, lines)

@@ -20,7 +20,7 @@ from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import hangs_on
 from oval_room.core.survey.document import Survey
-from oval_room.core.survey.stud_study import LIKELY, SURE, StudResult
+from oval_room.core.survey.stud_study import SURE, StudResult
 
 FRAMED: Final = ("fixed", "wall-flat")
 BELOW: Final = 30.0
@@ -75,7 +75,8 @@ def _hung(
     found = studs.surfaces.get(f"w{wall}") if kind in STUDDED else None
     if kind in STUDDED:
         trust = found.trust if found is not None else {}
-        lines = [line for line, sure in sorted(trust.items()) if sure >= LIKELY and ends[0] <= line <= ends[1]]
+        likely = found.likely if found is not None else ()
+        lines = [line for line in sorted(likely) if ends[0] <= line <= ends[1]]
         if len(lines) < 2:
             return Finding(FixingCode.FRAME, Level.NOTE, "7.4", about, row, more=more | {"why": "few"}), None
         ends = lines[0], lines[-1]

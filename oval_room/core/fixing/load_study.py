@@ -31,7 +31,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import hangs_on
 from oval_room.core.survey.document import Survey
-from oval_room.core.survey.stud_study import LIKELY, StudResult
+from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.units import Ruler
 
 BRACKET: Final = 2.5
@@ -81,7 +81,7 @@ def study_loads(
     """Every panel whose holes, mount and weight are known. wall: the one that is looked at as the display wall."""
     book, out, held = FigureBook(KINDS), list[Finding](), dict[str, Held]()
     found = studs.surfaces.get(f"w{wall}")
-    lines = tuple(line for line, trust in found.trust.items() if trust >= LIKELY) if found is not None else ()
+    lines = found.likely if found is not None else ()
     for key, picture in scheme.pictures.items():
         holes = fixings.holes.get(key)
         if holes is None:
@@ -141,6 +141,11 @@ class _Hung:
         if not self.lines or not self.mount.slots:
             more = {"why": "lines" if not self.lines else "slots", "mount": self.mount.name}
             return [Finding(FixingCode.PLATE_STUDS, Level.MIND, "7.4", about, more=more)]
+        if self.place is None and self.hold is not None and self.hold.plate is not None:
+            at = self.picture.pose.x + self.hold.plate
+            more = {"why": "chosen", "plate": at, "wanted": studs_wanted(self.mount)}
+            free = Cure(FixingCure.PLATE_FREE, 0.0, PutHold(id=self.key, plate_free=True))
+            return [Finding(FixingCode.PLATE_STUDS, Level.STOP, "7.4", about, cures=(free,), more=more)]
         if self.place is None:
             half = self.mount.plate_width / 2
             board = backing(self.lines, self.picture.pose.x - half, self.picture.pose.x + half)

@@ -90,6 +90,7 @@ class FixingCure(CureKind):
     WITHIN = "within the mount", say.within
     OVER_STUDS = "picture over the studs", lambda c, w: f"Picture's middle to {w.length(c.value)} along"
     FIX_WITH = "fixed with", lambda c, w: f"Fix it with {c.name}"
+    PLATE_FREE = "plate where studs want it", lambda c, w: "Plate to where studs want it"
     PLATE_TO = "plate in its window", say.plate_to
     MOVED_ALONG = "moved along", say.moved_along
     CASE_BELOW = "case lower", lambda c, w: f"Case {w.length(c.value)} below the ceiling, on hooks or brackets"

@@ -375,6 +375,9 @@ def plate_studs(f: Finding, w: Words) -> str:
     if m["why"] == "slots":
         said = "measure them from its middle and put them on its card, as in slots 60-310"
         return f"Where the slots of {m['mount']} are is not known: {said}."
+    if m["why"] == "chosen":
+        few = "fewer than two studs lie" if m["wanted"] > 1 else "no stud lies"
+        return f"With the plate of {name} at {w.length(m['plate'])}, where it was put, {few} in its slots."
     if m["why"] == "none":
         told = f"No place of the plate of {name} has {'two studs' if m['wanted'] > 1 else 'a stud'} in its slots"
         if m["board"] is None:

@@ -48,7 +48,7 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import Face, hangs_on
 from oval_room.core.screens.placing import things_below
 from oval_room.core.survey.document import Survey
-from oval_room.core.survey.stud_study import LIKELY, StudResult, Studs
+from oval_room.core.survey.stud_study import StudResult, Studs
 from oval_room.core.units import Ruler
 
 HEAVY: Final = 0.8
@@ -213,9 +213,7 @@ def _place(
         return None
     down = (panel.top_to_vesa if panel is not None and panel.top_to_vesa is not None else 0.0) + mount.row
     row = picture.top + picture.frame_top - down
-    lines = None
-    if studded and studs is not None:
-        lines = [line for line, trust in studs.trust.items() if trust >= LIKELY]
+    lines = studs.likely if studded and studs is not None else None
     return place_of(plate_rules(picture.pose.x, row, mount, kept_out, lines), hold)
 
 

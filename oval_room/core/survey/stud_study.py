@@ -24,6 +24,11 @@ class Studs:
     fit: Fit
     trust: dict[float, float]
 
+    @property
+    def likely(self) -> tuple[float, ...]:
+        """The lines that something found, or that lie between finds: those a plate may count on."""
+        return tuple(line for line, trust in self.trust.items() if trust >= LIKELY)
+
 
 @dataclass(frozen=True, slots=True)
 class StudResult(Result):

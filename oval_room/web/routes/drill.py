@@ -106,6 +106,7 @@ def drill(request: Request, job: str) -> HTMLResponse:
         "back": one.parts.link(stage="fixing"),
         "zero": one.plan.zero.name,
         "rows": _rows(one),
+        "spots": {hole.number: f"{hole.of} {hole.along:.0f} {hole.up:.0f}" for hole in one.plan.holes},
         "many": len({hole.of for hole in one.plan.holes}) > 1,
         "names": {hole.number: names[hole.of] for hole in one.plan.holes},
         "drills": [(names[key], how, show(how.depth) if how.depth else "") for key, how in one.drills.items()],

@@ -9,9 +9,9 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.rig.fan import Fan, curved_angle, equal_distance_turn, fan, flat_angle, kit_allows
 from oval_room.core.rig.game import bezel_pixels, stretch, typed_whole, vertical_of
 from oval_room.core.screens.size import picture_size
-from oval_room.core.signal.given import pixels_text, read_numbers, read_pixels
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Aspect, Custom, Length, Number, Pair
+from oval_room.core.sums.numbers import pixels_text, read_numbers, read_pixels
 from oval_room.core.units import MM_IN, Unit
 
 MOST_SIZES: Final = 16

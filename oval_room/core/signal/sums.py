@@ -23,15 +23,11 @@ from oval_room.core.signal.format import (
 )
 from oval_room.core.signal.given import (
     fixed_text,
-    numbers_text,
-    pixels_text,
     read_fixed,
     read_form,
     read_forms,
     read_hex,
     read_links,
-    read_numbers,
-    read_pixels,
     read_wants,
     wants_text,
 )
@@ -40,6 +36,7 @@ from oval_room.core.signal.ports import Want, plan_ports
 from oval_room.core.signal.typed import form_of, forms_of, links_of
 from oval_room.core.sums.declare import Result, Shown, Sum
 from oval_room.core.sums.given import Custom, Length, Number, Word
+from oval_room.core.sums.numbers import numbers_text, pixels_text, read_numbers, read_pixels
 
 
 def _tmds(pixels: tuple[int, int], hz: float, bits: int, chroma: str) -> Result:

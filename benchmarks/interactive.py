@@ -1,4 +1,4 @@
-"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py [near]
+"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py [near | board]
 
 Prints, in one run on this machine: evaluate and drawings (median and 95th percentile), a whole preview and a page as a ratio to a
 bare endpoint of the same application, the Desk with 20 and with 5,000 jobs as a ratio, a commit.
@@ -21,6 +21,7 @@ from oval_room.core.parts import STAGES
 from oval_room.core.viewing.school_of import school_of
 
 warnings.simplefilter("ignore")
+sys.path.insert(0, str(Path(__file__).parent.parent))  # its boards are the tests'
 from fastapi.testclient import TestClient  # noqa: E402
 
 from oval_room.cli import fill  # noqa: E402
@@ -36,6 +37,9 @@ from oval_room.core.projection.commands import PutProjector  # noqa: E402
 from oval_room.core.projection.study import ThrowResult  # noqa: E402
 from oval_room.core.screens.commands import PutPicture, TakeGear  # noqa: E402
 from oval_room.core.screens.group_commands import PutGroup  # noqa: E402
+from oval_room.core.signal.document import Routing  # noqa: E402
+from oval_room.core.signal.runs_study import RunsResult, study_runs  # noqa: E402
+from oval_room.core.signal.study import study_routing  # noqa: E402
 from oval_room.core.solve.doubt import doubts  # noqa: E402
 from oval_room.core.solve.near_misses import near_misses, newest  # noqa: E402
 from oval_room.core.subject import Subject  # noqa: E402
@@ -49,8 +53,11 @@ from oval_room.demo.surveyed import boat_shed_den, loft_cinema  # noqa: E402
 from oval_room.drawing.parts import Look  # noqa: E402
 from oval_room.drawing.scene import LAYERS  # noqa: E402
 from oval_room.drawing.sheet import draw  # noqa: E402
+from oval_room.drawing.signal_board import signal_board  # noqa: E402
+from oval_room.drawing.svg import write_svg  # noqa: E402
 from oval_room.store.store import Store  # noqa: E402
 from oval_room.web.app import create_app  # noqa: E402
+from tests.core.signal.boards import large_board  # noqa: E402
 
 ROUNDS = 60
 
@@ -182,8 +189,25 @@ def _near_misses() -> None:
         tell(f"near misses, 500 {kind}s", spent, note=f"{spent[0] / whole[0]:.0f} × evaluate all anew; aim: under 300")
 
 
+def _board() -> None:
+    """A hall's signal board: worked out anew and drawn, as a ratio to working the whole plan out."""
+    plan = large_board()
+    routing = plan.chosen.kept(Routing)
+    whole = timed(lambda i: evaluate(plan, SHELF), 10)
+    placed = (plan.survey, plan.chosen.pictures, plan.chosen.projectors, routing)
+    spent = timed(lambda i: study_routing(plan.chosen, SHELF, study_runs(*placed), plan.brief), 20)
+    size = f"{len(routing.devices)} devices, {len(routing.cables)} cables"
+    tell(f"signals, {size}", spent, note=f"{spent[0] / whole[0]:.2f} × evaluate; aim: under 60")
+    report = evaluate(plan, SHELF)
+    look = Look(plan, report, SHELF, "p1", None)
+    drawn = timed(lambda i: write_svg(signal_board(look), 690, 394), 20)
+    tell(f"signal board, {len(report.of(RunsResult).routes)} runs", drawn, note="aim: under 150")
+
+
 def main() -> None:
     logging.disable()
+    if sys.argv[1:] == ["board"]:
+        return _board()
     if sys.argv[1:] == ["near"]:
         return _near_misses()
     plan = chapel_flat()
@@ -202,6 +226,7 @@ def main() -> None:
     _walls_of_displays()
     _mount_window()
     _near_misses()
+    _board()
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder) / "bench.db")
         fill(store)

@@ -41,6 +41,13 @@ FigureUnit = Literal[
     "years",
     "watts",
     "m3_h",
+    "gbps",
+    "s",
+    "m",
+    "kwh",
+    "money",
+    "volts",
+    "btu",
 ]
 
 
@@ -146,6 +153,13 @@ _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
     "years": (" years", 0),
     "watts": (" W", 0),
     "m3_h": (" m³/h", 0),
+    "gbps": (" Gbit/s", 1),
+    "s": (" s", 0),
+    "m": (" m", 1),
+    "kwh": (" kWh", 0),
+    "money": ("", 0),
+    "volts": (" V", 2),
+    "btu": (" BTU/h", 0),
 }
 
 

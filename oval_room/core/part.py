@@ -19,13 +19,18 @@ from oval_room.core.sums.declare import SumGroup
 from oval_room.core.tape.phrase import Phrase
 
 
+def _always(plan: Plan) -> bool:
+    return True
+
+
 @dataclass(frozen=True, slots=True)
 class StageSpec:
     """A stage of the work.
 
     name: in addresses and settled stages. title: as its drawer is labelled. views: those it shows, the lead first.
     extra: views it can lead with beside its own. headlines: names of the figures that matter, the first first. hint:
-    what the tape line shows before anything is typed. empty: what its drawer says when it has no entry.
+    what the tape line shows before anything is typed. empty: what its drawer says when it has no entry. shown:
+    whether a plan has it on its rail.
     """
 
     name: str
@@ -35,6 +40,7 @@ class StageSpec:
     extra: tuple[str, ...] = ()
     hint: str = "say it"
     empty: str = "Place a picture first: tv 65 or screen 110."
+    shown: Callable[[Plan], bool] = _always
 
 
 Put = Callable[[str, GearItem], Command]

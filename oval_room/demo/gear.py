@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from pathlib import Path
 from typing import Final
 
+from oval_room.core.gear.sheet import read_line
 from oval_room.core.plan.gear import GearItem, Mount, Panel, Projector, Screen, gear_hash
 
 
@@ -344,7 +346,16 @@ MOUNTS: Final = (
     ),
 )
 
-SHELF: Final[dict[str, GearItem]] = {gear_hash(item): item for item in (*PANELS, *PROJECTORS, *SCREENS, *MOUNTS)}
+
+def typed(name: str) -> tuple[GearItem, ...]:
+    """Items as somebody typed them off their sheets, a line each, in a file beside this one."""
+    lines = Path(__file__).with_name(name).read_text(encoding="utf-8").splitlines()
+    return tuple(read_line(line).item for line in lines if line.strip() and not line.startswith("#"))
+
+
+SHELF: Final[dict[str, GearItem]] = {
+    gear_hash(item): item for item in (*PANELS, *PROJECTORS, *SCREENS, *MOUNTS, *typed("devices.txt"))
+}
 
 
 def edition(name: str) -> str:

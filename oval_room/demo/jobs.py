@@ -16,7 +16,9 @@ from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutMade, PutRoom
 from oval_room.demo.gear import SHELF, edition
+from oval_room.demo.rigged import garden_room
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from oval_room.demo.wired import bedroom_wired, boat_shed_wired, chapel_wired, loft_wired
 
 FEET = Writing(unit="in", style="feet", steps_per_inch=16, instrument="tape")
 METRIC = Writing(unit="mm", style="mm", instrument="laser")
@@ -169,4 +171,10 @@ DEMO_AUTHOR = STAMP.by
 
 def demo_jobs() -> list[Plan]:
     """Every demonstration job, the one with the plain mistake last so that it lies on the table."""
-    return [bedroom_breast(), loft_cinema(), boat_shed_den(), chapel_flat()]
+    return [
+        bedroom_wired(bedroom_breast()),
+        garden_room(),
+        loft_wired(loft_cinema()),
+        boat_shed_wired(boat_shed_den()),
+        chapel_wired(chapel_flat()),
+    ]

@@ -8,15 +8,10 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Final
 
-from oval_room.core.gear.sheet import read_line
 from oval_room.core.plan.gear import GearItem, gear_hash
-from oval_room.demo.gear import SHELF
+from oval_room.demo.gear import SHELF, typed
 
-TYPED: Final = Path(__file__).with_name("shop.txt")
-LINES: Final = tuple(
-    line for line in TYPED.read_text(encoding="utf-8").splitlines() if line.strip() and not line.startswith("#")
-)
-SHOP: Final[dict[str, GearItem]] = {gear_hash(item): item for item in (read_line(line).item for line in LINES)}
+SHOP: Final[dict[str, GearItem]] = {gear_hash(item): item for item in typed("shop.txt")}
 WHOLE: Final[dict[str, GearItem]] = SHELF | SHOP
 """The whole shelf."""
 BESIDE: Final = Path(__file__).with_name("gear.csv")

@@ -139,7 +139,7 @@ def from_seat(look: Look) -> Scene | None:
     wide = max(abs(left), abs(right), 0.75 * UNIT) * 1.25
     window = (-wide, min(low, -0.35 * UNIT) * 1.15, wide, max(high, 0.35 * UNIT) * 1.15)
     title = f"from {seat.name}, looking at {picture.name}"
-    return Scene("seat", title, window, tuple(draft.shapes), told + ".")
+    return Scene("seat", title, window, tuple(draft.shapes), told + ".", to_scale=False)
 
 
 def _far(eye: _Eye, thing: Thing) -> float:

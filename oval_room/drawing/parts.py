@@ -13,6 +13,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, GearShelf, Screen
 from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import Measure
+from oval_room.core.plan.outline import Wall
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.pose import Turn as PoseTurn
@@ -44,6 +45,8 @@ class Look(NamedTuple):
     wall: int = 1
     map: bool = False
     """Whether the plan carries the seat map: it is worked out only when it is looked at."""
+    faced: Wall | None = None
+    """Of a turned look: the wall in view as the room itself has it, for what the report tells in room axes."""
 
     def turned(self, n: int) -> Look:
         """The same look with wall n where the display wall is; the report stays, its figures are of the picture's own
@@ -56,7 +59,7 @@ class Look(NamedTuple):
             if self.ghost and n <= len(self.ghost.survey.room.walls)
             else None
         )
-        return self._replace(plan=turn.plan(self.plan), ghost=ghost, wall=1)
+        return self._replace(plan=turn.plan(self.plan), ghost=ghost, wall=1, faced=turn.wall)
 
     @property
     def watched(self) -> tuple[str, Picture] | None:

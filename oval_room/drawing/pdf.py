@@ -104,6 +104,11 @@ _INKS: Final[dict[str, Ink]] = {
     "service-plate": Ink(0.6, (), 1),
     "service": Ink(0.8),
     "run": Ink(1.2, (5, 2)),
+    "post": Ink(0.4),
+    "post-hold": Ink(0),
+    "wire": Ink(1.0),
+    "wire-mind": Ink(1.0, (4, 2)),
+    "wire-stop": Ink(1.6, (1, 2)),
     "zone": Ink(0, (), 0.92),
     "stud-sure": Ink(0.6),
     "stud-likely": Ink(0.5, (5, 3)),
@@ -193,12 +198,17 @@ def write_pages(
     width, height = (side * MM for side in PAPERS[paper])
     pages = []
     for number, scene in enumerate(scenes, 1):
-        title = f"{scene.title}, sheet {number} of {len(scenes)}, {paper} at 1:{largest_scale(scene, paper, scale)}"
+        sized = largest_scale(scene, paper, scale)
+        title = f"{scene.title}, sheet {number} of {len(scenes)}, {paper}{_scale_told(scene, sized, ' at ')}"
         page = SvgPaper(width, height, f"page{number}", title)
-        sheet = _Sheet(page, width, height, scene, largest_scale(scene, paper, scale), layers)
+        sheet = _Sheet(page, width, height, scene, sized, layers)
         sheet.draw(titles, number, len(scenes))
         pages.append(page.svg())
     return pages
+
+
+def _scale_told(scene: Scene, scale: int, lead: str = "") -> str:
+    return f"{lead}1:{scale}" if scene.to_scale else f"{lead and ', '}not to scale"
 
 
 class _Sheet:
@@ -373,11 +383,12 @@ class _Sheet:
         left, top = self.width - edge / 2 - BLOCK[0] * MM, edge / 2 + BLOCK[1] * MM
         canvas.rect(left, edge / 2, BLOCK[0] * MM, BLOCK[1] * MM)
         title = self.scene.title[:1].upper() + self.scene.title[1:]
+        told = _scale_told(self.scene, self.scale)
         lines = (
             (STRONG, 11, titles.job),
             (FACE, 8, titles.place),
             (FACE, 8.5, title[:64]),
-            (STRONG, 9, f"1:{self.scale}   {titles.date}   revision {titles.revision}   sheet {number} of {count}"),
+            (STRONG, 9, f"{told}   {titles.date}   revision {titles.revision}   sheet {number} of {count}"),
             (FACE, 7.5, titles.firm),
         )
         y = top - 12
@@ -386,7 +397,8 @@ class _Sheet:
             canvas.setFillGray(0)
             canvas.drawString(left + 7, y, text)
             y -= points + 4
-        self._scale_bar(edge)
+        if self.scene.to_scale:
+            self._scale_bar(edge)
         canvas.setFont(FACE, 7.5)
         for i, note in enumerate(titles.notes[:5]):
             canvas.drawString(edge, edge / 2 + 22 + 10 * i, note[:150])

@@ -125,6 +125,8 @@ class Scene:
     window: tuple[float, float, float, float]
     shapes: tuple[Shape, ...]
     description: str = ""
+    to_scale: bool = True
+    """Whether lengths in it are lengths of the room; else its print says that they are not."""
 
 
 @dataclass(slots=True)

@@ -10,6 +10,7 @@ from typing import Final, NamedTuple
 from oval_room.core.parts import STAGES
 from oval_room.drawing.bolt_view import bolt_view
 from oval_room.drawing.cloth_cut import cloth_cut, is_cut
+from oval_room.drawing.driver_view import driver_view
 from oval_room.drawing.elevation import elevation
 from oval_room.drawing.floor_plan import floor_plan
 from oval_room.drawing.from_seat import from_seat
@@ -19,9 +20,11 @@ from oval_room.drawing.lens_window import lens_window
 from oval_room.drawing.parts import Look
 from oval_room.drawing.plate import plate_detail
 from oval_room.drawing.projection import projector_looked_at
+from oval_room.drawing.rig_fan import rig_fan
 from oval_room.drawing.scene import LAYERS, Dim, Label, P, Scene, Shape
 from oval_room.drawing.seat_map_sheet import seat_map_sheet
 from oval_room.drawing.section import section
+from oval_room.drawing.signal_board import signal_board
 from oval_room.drawing.svg import write_svg
 from oval_room.drawing.throw_strip import throw_strip
 
@@ -38,6 +41,9 @@ VIEW_NAMES: Final[dict[str, str]] = {
     "window": "lens window",
     "strip": "throw strip",
     "seat": "from this seat",
+    "signals": "signal board",
+    "fan": "fan from above",
+    "driver": "from the driver's eye",
 }
 LAYER_NAMES: Final[dict[str, str]] = {
     "map": "seat map",
@@ -59,7 +65,7 @@ FINE_INSIDE: Final = 3
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
-OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map", "bolts")
+OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map", "bolts", "signals", "fan", "driver")
 ANYWHERE: Final = ("section", "plan", "elevation", "seat", "cloth", "map")
 """Views that may lead at any stage."""
 SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
@@ -130,6 +136,9 @@ def _made(look: Look, name: str) -> Scene | None:
         "window": lambda: lens_window(look, projector_looked_at(look)),
         "strip": lambda: throw_strip(look, projector_looked_at(look)),
         "seat": lambda: from_seat(look),
+        "signals": lambda: signal_board(look),
+        "fan": lambda: rig_fan(look),
+        "driver": lambda: driver_view(look),
     }
     return makers[name]()
 

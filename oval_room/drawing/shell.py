@@ -50,6 +50,9 @@ SIGNS: Final[dict[str, str]] = {
     "radiator": "radiator",
     "cable": "cable",
     "pipe": "pipe",
+    "wall box": "wall box",
+    "brush plate": "brush plate",
+    "conduit": "conduit",
 }
 
 

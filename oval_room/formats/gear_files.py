@@ -12,14 +12,15 @@ import csv
 import io
 import json
 import re
-from collections.abc import Iterable
-from typing import Final, NamedTuple
+from collections.abc import Callable, Iterable
+from typing import Any, Final, NamedTuple
 
 from pydantic import ValidationError
 
 from oval_room.core.complaints import said_of
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.kinds import KINDS
+from oval_room.core.gear.ports import group_shown, port_groups
 from oval_room.core.gear.sheet import faults_of
 from oval_room.core.plan.gear import GEAR, GearItem
 from oval_room.formats.plain_json import read_json
@@ -48,6 +49,29 @@ class GearFile(NamedTuple):
     faults: tuple[Fault, ...]
 
 
+class Said(NamedTuple):
+    """How a column is written that holds words: as they are typed off a sheet, with + between."""
+
+    write: Callable[[Any], str]
+    read: Callable[[str], Any]
+
+
+class Unread(str):
+    """What is wrong with a cell of words, in its place."""
+
+
+def _joined(by: str) -> Said:
+    return Said(by.join, lambda cell: [one for part in cell.split(by.strip() or None) if (one := part.strip())])
+
+
+SAID: Final[dict[str, Said]] = {
+    "ports": Said(lambda ports: " + ".join(map(group_shown, ports)), port_groups),
+    "sends": _joined(" + "),
+    "does": Said(" + ".join, _joined(" + ").read),
+    "sound": Said(" + ".join, _joined(" + ").read),
+}
+
+
 def write_csv(items: Iterable[GearItem]) -> str:
     """Items as CSV."""
     out = io.StringIO()
@@ -55,7 +79,10 @@ def write_csv(items: Iterable[GearItem]) -> str:
     writer.writeheader()
     for item in items:
         given = item.model_dump(mode="json", exclude_unset=False)
-        writer.writerow({name: _cell(value) for name, value in given.items()})
+        row = {name: _cell(value) for name, value in given.items() if name not in SAID}
+        writer.writerow(
+            row | {name: _cell(said.write(getattr(item, name) or ())) for name, said in SAID.items() if name in given}
+        )
     return out.getvalue()
 
 
@@ -99,6 +126,12 @@ def read_gear_file(content: bytes) -> GearFile:
     faults: list[Fault] = []
     seen: dict[tuple[str, str], int] = {}
     for line, row in numbered:
+        unread = (
+            {name: value for name, value in row.items() if isinstance(value, Unread)} if isinstance(row, dict) else {}
+        )
+        if unread:
+            faults += [Fault(line, name, str(value)) for name, value in unread.items()]
+            continue
         try:
             item = GEAR.validate_python(row)
         except ValidationError as error:
@@ -153,6 +186,11 @@ _NUMBERS: Final = frozenset(name for name, of in _TYPES.items() if "float" in of
 def _value(name: str, cell: str) -> object:
     """A cell as the edition keeps it."""
     plain = cell.removeprefix("'") if cell[1:2] in (*FORMULA, "'") else cell
+    if name in SAID:
+        try:
+            return SAID[name].read(plain)
+        except RefusedError as refused:
+            return Unread(refused.text)
     if name in _SPANS and plain != "none":
         return [[_plain_number(end.strip()) for end in one.split("to")] for one in plain.split(";")]
     if name in _PAIRS:

@@ -359,7 +359,9 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
             "projector": subject.projector,
             "n": 1,
         }
-        figure = report.figures.get(kind.key(**ids)) or report.figures.get(kind.key(**ids | {"picture": whole}))
+        group = plan.chosen.group_of(subject.picture or "")
+        keys = (kind.key(**ids | {"picture": of}) for of in (subject.picture, whole, group))
+        figure = next((report.figures[key] for key in keys if key in report.figures), None)
         if figure is None:
             continue
         worst = kind.worst_of(_same(report, figure)) if kind.by_seat else None
@@ -389,7 +391,9 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
     """The rail: every stage with its mark and words."""
     words = Words(plan)
     out = []
-    for stage in STAGES:
+    for stage, spec in STAGES.items():
+        if not spec.shown(plan):
+            continue
         found = [finding for finding in report.findings if finding.code.stage == stage]
         stops = sum(1 for finding in found if finding.level is Level.STOP)
         minds = sum(1 for finding in found if finding.level is Level.MIND and finding.key not in report.accepted)

@@ -21,3 +21,7 @@ EXAMPLE_RANDOM: tuple[st.SearchStrategy[Command], ...] = tuple(module.RANDOM for
 """A trade's commands as somebody might give them, in any order."""
 EXAMPLE_COMMANDS: tuple[Command, ...] = tuple(command for module in _MODULES for command in module.COMMANDS)
 """One of each of a trade's commands, for the chapel flat."""
+EXAMPLE_GROUND: dict[str, Plan] = {
+    do: plan for module in _MODULES for do, plan in getattr(module, "GROUND", {}).items()
+}
+"""The plan that a command is for instead, by what it does."""

@@ -25,11 +25,14 @@ from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutS
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import chapel_flat
-from tests.core.examples import EXAMPLE_COMMANDS
+from oval_room.demo.wired import chapel_wired
+from tests.core.examples import EXAMPLE_COMMANDS, EXAMPLE_GROUND
 from tests.core.making import COMMANDS as RANDOM
 
 CHAPEL = apply(
-    chapel_flat(), several(PutScheme(id="v2", name="Other", like="v1"), PutMade(surface="w2", kind="timber")), SHELF
+    chapel_wired(chapel_flat()),
+    several(PutScheme(id="v2", name="Other", like="v1"), PutMade(surface="w2", kind="timber")),
+    SHELF,
 )
 QUICK = settings(max_examples=3000, database=None, phases=(Phase.generate,))
 READ = Typed(value=2345.0, instrument="laser")
@@ -89,12 +92,13 @@ class EveryCommand(unittest.TestCase):
     def test_it_applies_and_is_put_back(self) -> None:
         for command in ONE_OF_EACH:
             with self.subTest(command.do):
-                after = apply(CHAPEL, command, SHELF)
-                did = changes(CHAPEL, after)
+                ground = EXAMPLE_GROUND.get(command.do, CHAPEL)
+                after = apply(ground, command, SHELF)
+                did = changes(ground, after)
                 self.assertTrue(did)
                 wanted = tuple(tuple(change) for change in did if not change.path.startswith("readings."))
                 before = apply(after, Restore(wanted=wanted), SHELF)
-                self.assertEqual(before.model_copy(update={"readings": CHAPEL.readings}), CHAPEL)
+                self.assertEqual(before.model_copy(update={"readings": ground.readings}), ground)
 
     def test_it_is_read_again_as_it_was_written(self) -> None:
         for command in ONE_OF_EACH:

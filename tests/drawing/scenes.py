@@ -21,6 +21,7 @@ from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from oval_room.demo.wired import chapel_wired
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, Path, Shape
 from oval_room.drawing.sheet import VIEW_NAMES, scene_of
@@ -67,6 +68,7 @@ def looks() -> Iterator[tuple[str, Look]]:
     chapel = chapel_flat()
     yield "chapel, cloth", _look(chapel, "p1", "s2")
     yield "chapel, wall TV", _look(chapel, "p2", "s4")
+    yield "chapel, wired", _look(chapel_wired(chapel), "p2", "s4")
     yield "bedroom", _look(bedroom_breast(), "p1", "s1")
     yield "loft", _look(loft_cinema(), "p1", "s1")
     yield "den, wall 4", _look(boat_shed_den(), "p1", "s1", wall=4)

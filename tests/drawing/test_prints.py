@@ -69,7 +69,8 @@ class Prints(unittest.TestCase):
                     with self.subTest(plan.name, view=name, paper=paper):
                         self.assertAlmostEqual(float(page.mediabox.width), width * MM, delta=0.01)
                         self.assertAlmostEqual(float(page.mediabox.height), height * MM, delta=0.01)
-                        self.assertIn(f"1:{largest_scale(found, paper)}", page.extract_text())
+                        told = f"1:{largest_scale(found, paper)}" if found.to_scale else "not to scale"
+                        self.assertIn(told, page.extract_text())
 
     def test_the_title_block_names_what_it_must(self) -> None:
         text = PdfReader(io.BytesIO(write_pdf([scene("section"), scene("plan")], TITLES))).pages[1].extract_text()

@@ -10,9 +10,7 @@ from itertools import pairwise
 from urllib.parse import urlsplit
 from xml.etree import ElementTree as Tree
 
-import zxingcpp
 from ezdxf.filemanagement import read as read_dxf
-from PIL import Image, ImageDraw
 
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.study import FixingResult
@@ -21,6 +19,7 @@ from oval_room.demo.jobs import chapel_flat
 from oval_room.drawing.paper import MM
 from oval_room.drawing.template import EDGE, FOOT, OVERLAP, Plate, tiles
 from tests.drawing.test_prints import lines_of
+from tests.web.codes import code_of
 from tests.web.serving import HTML, WebCase, flat
 
 with warnings.catch_warnings():
@@ -98,7 +97,7 @@ class Drilling(WebCase):
     def test_the_codes_on_card_and_template_lead_back_to_the_step(self) -> None:
         for name in ("card", "template"):
             content = self.client.get(f"/jobs/{self.chapel}/drill/{name}.pdf", params={"picture": "p2"}).content
-            address = urlsplit(_read_code(content))
+            address = urlsplit(code_of(content))
             with self.subTest(name):
                 self.assertEqual(address.path, f"/jobs/{self.chapel}/drill")
                 back = self.client.get(address.path, params=address.query, headers=HTML)
@@ -169,26 +168,3 @@ def _crosses(content: bytes, page: int) -> list[tuple[float, float]]:
     level = [((a + c) / 2, b) for a, b, c, d in long if abs(b - d) < 0.01]
     upright = [(a, (b + d) / 2) for a, b, c, d in long if abs(a - c) < 0.01]
     return [one for one in level if any(math.dist(one, other) < 0.05 for other in upright)]
-
-
-def _read_code(content: bytes) -> str:
-    """What the QR code on a PDF's first page says: its black squares, seen as a camera sees them."""
-    fills, squares = PdfReader(io.BytesIO(content)).pages[0].get_contents(), list[tuple[float, ...]]()
-    assert fills is not None
-    last: tuple[float, ...] = ()
-    for operands, operator in fills.operations:
-        if operator == b"re":
-            last = tuple(float(one) for one in operands)
-        elif operator in (b"f", b"f*") and last:
-            squares.append(last)
-    squares = [one for one in squares if one[2] < 200 and one[3] < 8]
-    left, low = min(one[0] for one in squares), min(one[1] for one in squares)
-    scale = 8 / min(one[3] for one in squares)
-    size = round(scale * (max(one[1] + one[3] for one in squares) - low)) + 80
-    seen = Image.new("L", (size, size), 255)
-    draw = ImageDraw.Draw(seen)
-    for x, y, wide, high in squares:
-        a, b = 40 + scale * (x - left), size - 40 - scale * (y - low)
-        draw.rectangle((a, b - scale * high, a + scale * wide - 1, b - 1), fill=0)
-    (found,) = zxingcpp.read_barcodes(seen)
-    return str(found.text)

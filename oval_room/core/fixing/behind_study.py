@@ -13,6 +13,7 @@ from oval_room.core.fixing.says import FixingCode
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
+from oval_room.core.plan.fittings import MOUTHS
 from oval_room.core.plan.gear import GearShelf, Mount
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
@@ -28,7 +29,7 @@ BAR_PAST: Final = 60.0
 STRAIGHT: Final = 60.0
 ANGLED: Final = 25.0
 """What a straight HDMI plug, and one with a right angle, wants between wall and panel (rules 7.10) [mm]."""
-PLUGGED: Final = ("socket", "data", "aerial")
+PLUGGED: Final = ("socket", *MOUTHS)
 """Services that something is plugged into."""
 
 

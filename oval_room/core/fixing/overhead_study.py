@@ -1,4 +1,4 @@
-"""Loads overhead: the plates of projectors on joist, bridging timber or concrete, the hooks of screens' cases (rules
+"""Loads overhead: the plate of a projector on joist, bridging timber or concrete, the hooks of screens' cases (rules
 7.5, 7.6, 7.8)."""
 
 from __future__ import annotations

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 from typing import Any, Final
 
 from oval_room.core.gear.common import MASS, NOTE, PIXELS, PRICE, WATTS, GearKind, bare, length, number, shown
 from oval_room.core.gear.field import GearField, Read, lengths_of, mm
+from oval_room.core.gear.ports import PORTS
 from oval_room.core.plan.gear import Player, Soundbar, Speaker
 from oval_room.core.span import Span
 
@@ -14,13 +16,19 @@ SIDE: Final = Span("a side of it", 5, 4000, (25, 2000))
 TWEETER: Final = Span("the tweeter above the foot", 10, 3000, (60, 1400))
 
 
-def _sides(text: str) -> Read:
-    """Width x height x depth, as sheets of sound print it."""
-    wide, high, deep = lengths_of(text, (SIDE, SIDE, SIDE), "its width x height x depth")
-    return Read({"width": wide, "height": high, "depth": deep})
+def sides_of(side: Span) -> Callable[[str], Read]:
+    """Width x height x depth, as sheets of sound print it, each what a side usually is."""
+
+    def read(text: str) -> Read:
+        wide, high, deep = lengths_of(text, (side, side, side), "its width x height x depth")
+        return Read({"width": wide, "height": high, "depth": deep})
+
+    return read
 
 
 def _sides_shown(item: Any) -> str:
+    if item.width is None:
+        return ""
     return f"{mm(item.width)} x {mm(item.height)} x {mm(item.depth)}"
 
 
@@ -29,13 +37,13 @@ SIDES: Final = GearField(
     "dimensions (W × H × D)",
     "where it fits, what it hides",
     "900 x 60 x 110",
-    _sides,
+    sides_of(SIDE),
     _sides_shown,
     bare(r"[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?"),
     first=True,
 )
 SOUNDBAR: Final = GearKind(
-    "soundbar", "Soundbar", "Soundbars", Soundbar, (SIDES, MASS, WATTS, PRICE, NOTE), {"kind": "soundbar"}
+    "soundbar", "Soundbar", "Soundbars", Soundbar, (SIDES, PORTS, MASS, WATTS, PRICE, NOTE), {"kind": "soundbar"}
 )
 SPEAKER: Final = GearKind(
     "speaker",
@@ -83,6 +91,7 @@ PLAYER: Final = GearKind(
             bare(r"[0-9.,]+\s*hz"),
             first=True,
         ),
+        PORTS,
         MASS,
         WATTS,
         PRICE,

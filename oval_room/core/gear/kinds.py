@@ -6,6 +6,7 @@ from typing import Final
 
 from oval_room.core.gear.boxed import PLAYER, SOUNDBAR, SPEAKER
 from oval_room.core.gear.common import GearKind
+from oval_room.core.gear.device import DEVICE
 from oval_room.core.gear.mount import ARM, DROP, MOUNT, STEM
 from oval_room.core.gear.panel import PANEL
 from oval_room.core.gear.projector import PROJECTOR
@@ -14,7 +15,7 @@ from oval_room.core.plan.gear import GearItem
 
 MARKS: Final = ("kind", "holds", "form")
 """The values that tell kinds apart."""
-_ALL: Final = (PROJECTOR, PANEL, SCREEN, MOUNT, ARM, STEM, DROP, SOUNDBAR, SPEAKER, PLAYER)
+_ALL: Final = (PROJECTOR, PANEL, SCREEN, MOUNT, ARM, STEM, DROP, SOUNDBAR, SPEAKER, PLAYER, DEVICE)
 KINDS: Final[dict[str, GearKind]] = {kind.word: kind for kind in _ALL}
 """Kinds by their word, in the order they are offered."""
 

@@ -13,6 +13,7 @@ from oval_room.core.gear.common import (
     NOTE,
     PIXELS,
     PRICE,
+    WATTS,
     GearKind,
     amount,
     bare,
@@ -24,6 +25,7 @@ from oval_room.core.gear.common import (
     word,
 )
 from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mm, numbers_of
+from oval_room.core.gear.ports import PORTS
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.plan.measure import Values
 from oval_room.core.span import Span
@@ -193,6 +195,8 @@ PANEL: Final = GearKind(
         PIXELS,
         CONTRAST,
         *lag_fields(),
+        PORTS,
+        WATTS,
         GearField(
             "curve",
             "curvature (1800R)",

@@ -40,6 +40,7 @@ from oval_room.core.gear.field import (
     plain_number,
     within,
 )
+from oval_room.core.gear.ports import PORTS
 from oval_room.core.plan.gear import GearItem, Projector
 from oval_room.core.screens.size import picture_size
 from oval_room.core.span import Span
@@ -349,6 +350,7 @@ PROJECTOR: Final = GearKind(
         WATTS,
         CONTRAST,
         *lag_fields(),
+        PORTS,
         PRICE,
         NOTE,
     ),

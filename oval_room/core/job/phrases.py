@@ -83,6 +83,12 @@ def _decide(here: Here, rest: str) -> Heard:
     )
 
 
+def _count(name: str) -> str:
+    """The number in a name that is but a letter and a number: `1` of C1."""
+    found = re.fullmatch(r"[A-Za-z](\d+)", name)
+    return found[1] if found else "-"
+
+
 def _drop(here: Here, rest: str) -> Heard:
     if row := re.fullmatch(r"row\s+([0-9]{1,2})", rest.lower().strip()):
         keys = [key for key, seat in here.plan.survey.seats.items() if seat.row == int(row[1])]
@@ -96,6 +102,11 @@ def _drop(here: Here, rest: str) -> Heard:
     fits = fits or [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == kind]
     listed = next((held for name, held in keyed_nodes(here.plan.chosen) if name == f"{rest.lower().strip()}s"), {})
     fits = list(listed) or fits
+    noun, _, tail = rest.lower().strip().partition(" ")
+    listed = next((held for name, held in keyed_nodes(here.plan.chosen) if name == f"{noun}s"), {})
+    fits = fits or [
+        key for key in listed if tail and tail in (key, names.get(key, "").lower(), _count(names.get(key, "")))
+    ]
     if not fits:
         raise RefusedError(
             f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest

@@ -95,18 +95,23 @@ class Scheme(Frozen):
         return self.model_copy(update={"projectors": {}})
 
     def without_gear(self, lost: Collection[str]) -> Scheme:
-        """The scheme without some editions of gear: its pictures keep their sizes and places, its projectors are
-        nothing without theirs."""
-        pictures = {
-            key: one.model_copy(update={field: None for field in ("gear", "mount") if getattr(one, field) in lost})
-            for key, one in self.pictures.items()
-        }
-        projectors = {
-            key: one.model_copy(update={"mount": None}) if one.mount in lost else one
-            for key, one in self.projectors.items()
-            if one.gear not in lost
-        }
-        return self.model_copy(update={"pictures": pictures, "projectors": projectors})
+        """The scheme without some editions of gear: what can be without its edition keeps its size and place, what is
+        nothing without goes, and what rests on that."""
+        gone: list[str] = []
+
+        def left(listed: dict[str, Frozen]) -> dict[str, Frozen]:
+            out = {}
+            for key, node in listed.items():
+                fields = [name for name in edition_fields(type(node)) if getattr(node, name) in lost]
+                if any(type(node).model_fields[name].is_required() for name in fields):
+                    gone.append(key)
+                out[key] = node.model_copy(update=dict.fromkeys(fields)) if fields else node
+            return out
+
+        scheme = mapped_lists(self, left)
+        for key in gone:
+            scheme = scheme.without(key)
+        return scheme
 
     def node(self, key: str) -> Frozen | None:
         """What has an id here; None when nothing has."""
@@ -124,8 +129,13 @@ class Scheme(Frozen):
 
     def without(self, gone: str) -> Scheme:
         """The scheme with one of its things taken away, and what stands on it: a picture takes its projectors with
-        it."""
-        left = mapped_lists(self, lambda listed: {k: v for k, v in listed.items() if gone not in (k, _shows(v))})
+        it, a device its cables."""
+        lost, before = {gone}, 0
+        while len(lost) > before:
+            before = len(lost)
+            lost |= {k for _, listed in keyed_nodes(self) for k, v in listed.items() if lost & set(_rests_on(v))}
+            lost |= {k for k, group in self.groups.items() if len(set(group.members) - lost) < 2}
+        left = mapped_lists(self, lambda listed: {k: v for k, v in listed.items() if k not in lost})
         return left.model_copy(update={"groups": _left_together(self.groups, gone)})
 
     def kept(self, kind: type[_Kept]) -> _Kept:
@@ -141,6 +151,12 @@ class Scheme(Frozen):
 def _shows(node: Frozen) -> str | None:
     """The picture that a node shows on, where it is of such a kind."""
     return getattr(node, "shows", None)
+
+
+def _rests_on(node: Frozen) -> tuple[str, ...]:
+    """What a node is nothing without."""
+    shows = _shows(node)
+    return (*getattr(node, "rests_on", ()), *((shows,) if shows is not None else ()))
 
 
 def _left_together(groups: Mapping[str, Group], gone: str) -> dict[str, Group]:

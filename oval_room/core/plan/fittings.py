@@ -14,7 +14,21 @@ How = Literal["scanner", "magnet", "knock", "pilot"]
 OpeningKind = Literal["door", "window", "opening"]
 Swing = Literal["none", "in, hinge left", "in, hinge right", "out, hinge left", "out, hinge right", "slides"]
 Covering = Literal["none", "blind", "blackout", "curtain", "shutter", "net"]
-ServiceKind = Literal["socket", "switch", "data", "thermostat", "vent", "cable", "pipe", "aerial", "light", "radiator"]
+ServiceKind = Literal[
+    "socket",
+    "switch",
+    "data",
+    "thermostat",
+    "vent",
+    "cable",
+    "pipe",
+    "aerial",
+    "light",
+    "radiator",
+    "wall box",
+    "brush plate",
+    "conduit",
+]
 PassageKind = Literal["door", "turn", "stair", "lift", "van"]
 
 COVERING_LETS: Final[dict[str, float]] = {
@@ -26,6 +40,8 @@ COVERING_LETS: Final[dict[str, float]] = {
     "blackout": 0.02,
 }
 """Share of direct sun that a drawn covering lets through (planning values)."""
+MOUTHS: Final = ("wall box", "brush plate", "conduit", "data", "aerial")
+"""Services that signal cables come out of the wall by."""
 ZONED: Final = ("socket", "switch", "thermostat", "light", "data", "aerial")
 """Services whose cables are to be expected above, below and beside (rules 7.7)."""
 

@@ -20,6 +20,50 @@ Thread = Literal["M3", "M4", "M5", "M6", "M8", "M10"]
 Pixels = tuple[Annotated[int, Field(gt=0, le=100_000)], Annotated[int, Field(gt=0, le=100_000)]]
 
 
+PortKind = Literal["hdmi", "displayport", "sdi", "data", "usb", "optical", "analogue", "component", "speaker"]
+PortFeature = Literal["static", "dynamic", "sdr", "vrr", "allm", "arc", "earc", "cec", "420"]
+DeviceRole = Literal[
+    "player",
+    "console",
+    "computer",
+    "receiver",
+    "soundbar",
+    "switch",
+    "splitter",
+    "matrix",
+    "router",
+    "converter",
+    "extender",
+    "controller",
+    "amplifier",
+    "extractor",
+    "capture",
+    "network",
+]
+DeviceDoes = Literal["pass", "switch", "split", "split each", "matrix", "scale", "convert", "extract", "decode"]
+SoundKind = Literal["stereo", "5.1", "multichannel", "object", "aac"]
+
+
+class PortGroup(Frozen):
+    """Ports alike of a device: how many, which way, of what kind (rules 10.5).
+
+    gbps: the top rate of one [Gbit/s], None where its kind has but one. ships: the rate its shipped setting gives,
+    where that is less; mode: the setting that gives the full rate. firmware: what it needs at least.
+    """
+
+    count: Annotated[int, Field(ge=1, le=64)] = 1
+    way: Literal["in", "out"]
+    kind: PortKind = "hdmi"
+    gbps: Annotated[float, Field(gt=0, le=100)] | None = None
+    features: Annotated[tuple[PortFeature, ...], Field(max_length=9)] = ()
+    ships: Annotated[float, Field(gt=0, le=100)] | None = None
+    mode: Annotated[str, Field(max_length=40)] = ""
+    firmware: Annotated[str, Field(max_length=20)] = ""
+
+
+PortGroups = Annotated[tuple[PortGroup, ...], Field(max_length=24)]
+
+
 class _Item(Frozen):
     placed_by: ClassVar[str] = ""
     """The command that places one with nothing but its edition, where there is one."""
@@ -61,6 +105,8 @@ class Panel(_Item):
     lag_ms: NotNegative | None = None
     lag_mode: Words | None = None
     refresh_hz: Positive | None = None
+    ports: PortGroups | None = None
+    watts: NotNegative | None = None
 
 
 LENS_PLANNED: Final = (0.0, 150.0, 80.0)
@@ -109,6 +155,7 @@ class Projector(_Item):
     """What its lamp, LED or laser lasts [h]."""
     lamp_price: NotNegative | None = None
     watts: NotNegative | None = None
+    ports: PortGroups | None = None
 
     @property
     def behind_lens(self) -> float:
@@ -189,6 +236,7 @@ class Soundbar(_Boxed):
     """A soundbar."""
 
     kind: Literal["soundbar"] = "soundbar"
+    ports: PortGroups | None = None
 
 
 class Speaker(_Boxed):
@@ -204,10 +252,39 @@ class Player(_Boxed):
     kind: Literal["player"] = "player"
     pixels: Pixels = (3840, 2160)
     refresh_hz: Positive | None = None
+    ports: PortGroups | None = None
 
 
-Gear = Annotated[Panel | Projector | Screen | Mount | Soundbar | Speaker | Player, Field(discriminator="kind")]
-GearItem = Panel | Projector | Screen | Mount | Soundbar | Speaker | Player
+class Device(_Item):
+    """A box of the signal chain, its ports as data (rules 10.5, 10.11, 10.12).
+
+    does: what it does between its ports. sends: formats that it gives, the best first, as in `2160p120 10 bit vrr`.
+    sound: kinds of sound that it gives or takes, the best first. lag_ms: what it adds to a picture; sound_ms: to sound.
+    peak_watts: at switch-on or most. poe_w: what it draws over the network; gives_poe_w: what it has for others, of all
+    its ports together. low_volts: of a supply that is not the mains.
+    """
+
+    placed_by = "put device"
+    kind: Literal["device"] = "device"
+    role: DeviceRole
+    width: LengthMm | None = None
+    height: LengthMm | None = None
+    depth: LengthMm | None = None
+    watts: NotNegative | None = None
+    ports: PortGroups = ()
+    does: Annotated[tuple[DeviceDoes, ...], Field(max_length=6)] = ()
+    sends: Annotated[tuple[Annotated[str, Field(max_length=60)], ...], Field(max_length=12)] = ()
+    sound: Annotated[tuple[SoundKind, ...], Field(max_length=5)] = ()
+    lag_ms: NotNegative | None = None
+    sound_ms: NotNegative | None = None
+    peak_watts: NotNegative | None = None
+    poe_w: NotNegative | None = None
+    gives_poe_w: NotNegative | None = None
+    low_volts: Annotated[float, Field(gt=0, le=60)] | None = None
+
+
+Gear = Annotated[Panel | Projector | Screen | Mount | Soundbar | Speaker | Player | Device, Field(discriminator="kind")]
+GearItem = Panel | Projector | Screen | Mount | Soundbar | Speaker | Player | Device
 GearShelf = Mapping[str, GearItem]
 """Every edition there is, by hash: those that jobs keep too."""
 GEAR: TypeAdapter[GearItem] = TypeAdapter(Gear)
@@ -264,6 +341,7 @@ LATER: Final = frozenset(
         "life_h",
         "lamp_price",
         "watts",
+        "ports",
         "slots",
         "slide",
         "takes_vesa",

@@ -2,8 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from typing import Self
+
 from oval_room.core.plan.measure import Degrees, Frozen, Mm
 from oval_room.core.pose import Point, Turn
+
+
+class Bent(Frozen):
+    """A node that lies over several places of the room, and says itself where they come when the room is turned."""
+
+    def turned(self, place: Callable[[float, float], tuple[float, float]]) -> Self:
+        """The same with every x and y where a turn puts it."""
+        raise NotImplementedError
 
 
 class Pose(Frozen):

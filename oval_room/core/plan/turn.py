@@ -16,7 +16,7 @@ from oval_room.core.plan.group import Group
 from oval_room.core.plan.keyed import mapped_lists
 from oval_room.core.plan.measure import Frozen, Measure, Values
 from oval_room.core.plan.outline import Wall, turned
-from oval_room.core.plan.placed import Pose
+from oval_room.core.plan.placed import Bent, Pose
 from oval_room.core.plan.room import Corner, Room
 from oval_room.core.pose import Point
 from oval_room.core.screens.document import Picture
@@ -115,6 +115,8 @@ class Turn:
         return mapped_lists(scheme, lambda listed: {key: self._placed(node) for key, node in listed.items()})
 
     def _placed(self, node: Frozen) -> Frozen:
+        if isinstance(node, Bent):
+            return node.turned(self.wall.own)
         pose, wall = getattr(node, "pose", None), getattr(node, "wall", None)
         if isinstance(wall, str):
             return node.model_copy(update={"wall": self.key(wall)})
@@ -158,8 +160,9 @@ def _box(
 
 
 def turned_for(plan: Plan, picture: str | None) -> Turn | None:
-    """The turn to a picture's own wall; None when that is the display wall."""
-    node = plan.chosen.pictures.get(picture or "")
+    """The turn to a picture's own wall, that of its group where it is in one; None when that is the display wall."""
+    chosen = plan.chosen
+    node = chosen.groups.get(chosen.group_of(picture or "") or "") or chosen.pictures.get(picture or "")
     n = wall_of(plan.survey.room, node) if node else 1
     return Turn(plan.survey.room, n) if n != 1 else None
 

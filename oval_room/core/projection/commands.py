@@ -77,6 +77,10 @@ class PutProjector(Command):
         return self.model_copy(update=values) if values else self
 
 
+LEAST_MEMORY: Final = 10.0
+"""A picture narrower than this is none [mm]."""
+
+
 class PutMemory(Command):
     """Keep a setting of a lens by name, or change one; a width of 0 is as large as its screen lets it."""
 
@@ -96,6 +100,8 @@ class PutMemory(Command):
         memories = scheme.kept(Memories).memories
         if self.width == 0:
             values["width"] = None
+        elif self.width is not None and self.width < LEAST_MEMORY:
+            raise RefusedError(f"a memory's picture is {LEAST_MEMORY:g} mm wide or more, or 0 for all", field="width")
         if values.get("shows", next(iter(scheme.pictures), None)) not in scheme.pictures:
             raise RefusedError("place the screen it fills first", field="shows")
         if self.id in memories:

@@ -62,7 +62,9 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
     for key, projector in scheme.feeds.items():
         out += _surface(key, scheme.pictures[key], gear.get(projector.gear), survey)
     for (a, one), (b, other) in combinations(looked.pictures.items(), 2):
-        out += _two(a, one, b, other, ruler)
+        rig = scheme.groups.get(scheme.group_of(a) or "")
+        if rig is None or rig.kind != "rig" or b not in rig.members:  # a rig judges its own joints
+            out += _two(a, one, b, other, ruler)
     for group in scheme.groups.values():
         if group.kind == "wall":
             out += _over_each_other({key: scheme.pictures[key] for key in group.members}, ruler)

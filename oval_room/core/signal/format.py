@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal
 
 from oval_room.core.errors import RefusedError
@@ -104,6 +105,7 @@ def tmds_timing(form: Format) -> Timing:
     return cta_timing(form.pixels, form.hz) or reduced_timing(form.pixels, form.hz)
 
 
+@lru_cache(maxsize=1024)
 def tmds_need(form: Format) -> float:
     """30 × pixel clock × k [Gbit/s]: k = bits/8 for 4:4:4, 1 for 4:2:2 up to 12 bit, bits/16 for 4:2:0 (rules 10.2)."""
     k = {"444": form.bits / 8, "422": 1.0 if form.bits <= NEVER_BLANK else form.bits / 12, "420": form.bits / 16}
@@ -120,6 +122,7 @@ def bits_a_pixel(form: Format) -> float:
     return {"444": 3.0 * form.bits, "422": 24.0, "420": 1.5 * form.bits}[form.chroma]
 
 
+@lru_cache(maxsize=1024)
 def frl_need(form: Format, compression: float = 1.0) -> float:
     """Active pixels × Hz × bits a pixel × 1.05 [Gbit/s], over the stream compression (rules 10.3)."""
     across, down = form.pixels
@@ -136,6 +139,7 @@ def least_frl(need: float) -> float | None:
     return next((rate for rate in FRL if not beyond(need, frl_payload(rate))), None)
 
 
+@lru_cache(maxsize=1024)
 def dp_need(form: Format) -> float:
     """Reduced-blanking clock × bits a pixel [Gbit/s]: 3·bits, 2·bits for 4:2:2, 1.5·bits for 4:2:0 (rules 10.4)."""
     times = {"444": 3.0, "422": 2.0, "420": 1.5}[form.chroma]
@@ -161,3 +165,24 @@ def least_sdi(lines: int, hz: float) -> float | None:
         )
     need = timing.clock * 20 / 1000
     return next((rate for rate in SDI if not beyond(need, rate)), None)
+
+
+@lru_cache(maxsize=1024)
+def sdi_need(form: Format) -> float | None:
+    """The SDI rate that a format asks for [Gbit/s]; None for what SDI does not name: over 10 bit, no television size, a
+    moving rate."""
+    if form.bits > 10 or form.vrr or form.pixels[0] not in CTA_WIDE.get(form.pixels[1], ()):
+        return None
+    timing = cta_timing(form.pixels, form.hz)
+    return None if timing is None else timing.clock * 20 / 1000
+
+
+@lru_cache(maxsize=1024)
+def hdmi_rate(form: Format) -> float | None:
+    """The least HDMI rate as printed on ports and cables [Gbit/s] that a format goes at; None where none does."""
+    if tmds_has(form):
+        found = next((rate for rate in TMDS_MHZ if not beyond(tmds_need(form), rate)), None)
+        if found is not None:
+            return found
+    least = least_frl(frl_need(form))
+    return None if least is None else max(least, FRL[2])

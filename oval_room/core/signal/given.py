@@ -58,7 +58,8 @@ def read_links(raw: object, unit: Unit) -> tuple[Link, ...]:
     for n, item in enumerate(items_of(raw, "links")):
         where = f"links[{n}]"
         one = _known(item, ("name", "out", "cable", "in"), where)
-        out.append(Link(_named(one, where), *(_end(one.get(key), f"{where}.{key}") for key in ("out", "cable", "in"))))
+        sent, cable, taken = (_end(one.get(key), f"{where}.{key}") for key in ("out", "cable", "in"))
+        out.append(Link(_named(one, where), sent, cable, taken))
     if len(out) > MOST_LINKS:
         raise RefusedError(f"a path has at most {MOST_LINKS} links", field="links", value=len(out))
     return tuple(out)

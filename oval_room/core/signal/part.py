@@ -1,11 +1,73 @@
-"""The part of signals: so far its rules and sums; the stage of Routing will stand on them."""
+"""The part of signals: devices, cables, what arrives, sound, power (rules 3.6, 10, 11, 12)."""
 
 from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.part import Part
+from oval_room.core.part import Part, StageSpec
+from oval_room.core.signal.boxes import lenses
+from oval_room.core.signal.button_study import ButtonResult, study_buttons
+from oval_room.core.signal.commands import (
+    KeepCure,
+    MoveCables,
+    PutButton,
+    PutCable,
+    PutDevice,
+    PutListed,
+    PutPower,
+    PutSpare,
+    PutSpot,
+)
+from oval_room.core.signal.document import Routing
+from oval_room.core.signal.entries import signal_entries
+from oval_room.core.signal.figures import KINDS
+from oval_room.core.signal.grips import GRIPS
+from oval_room.core.signal.phrases import PHRASES
+from oval_room.core.signal.runs_study import RunsResult, study_runs
+from oval_room.core.signal.says import SignalCode, SignalCure
+from oval_room.core.signal.site_study import SiteResult, study_site
+from oval_room.core.signal.study import RoutingResult, study_routing
 from oval_room.core.signal.sums import SUMS
+from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
 
-PART: Final = Part("signal", sums=(SumGroup("Signals, cables, power", SUMS),))
+PART: Final = Part(
+    "signal",
+    kinds=KINDS,
+    codes=(SignalCode,),
+    cures=(SignalCure,),
+    commands=(PutSpot, PutDevice, PutCable, MoveCables, PutSpare, PutListed, PutButton, KeepCure, PutPower),
+    phrases=PHRASES,
+    grips=GRIPS,
+    entries={"routing": signal_entries},
+    studies=(
+        Study(
+            "cable runs",
+            RunsResult,
+            lambda c: (
+                c.seen("room", "openings", "services"),
+                c.scheme.pictures,
+                lenses(c.scheme),
+                c.scheme.kept(Routing),
+            ),
+            study_runs,
+        ),
+        Study("routing", RoutingResult, lambda c: (c.scheme, c.gear, c.of(RunsResult), c.plan.brief), study_routing),
+        Study(
+            "signals on site",
+            SiteResult,
+            lambda c: (c.seen("room", "services"), c.scheme, c.gear, c.of(RunsResult)),
+            study_site,
+        ),
+        Study("buttons", ButtonResult, lambda c: (c.scheme, c.gear), study_buttons),
+    ),
+    sums=(SumGroup("Signals, cables, power", SUMS),),
+    stage=StageSpec(
+        "routing",
+        "Routing",
+        ("signals", "plan", "elevation"),
+        ("route_spare", "route_lag", "route_cables", "route_circuit"),
+        hint="device Kestrel, or link Kestrel > wall TV",
+        empty="Place a picture first: tv 65 or screen 110. Then: device and its name.",
+    ),
+)

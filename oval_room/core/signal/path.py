@@ -8,12 +8,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Final, Literal
 
 from oval_room.core.levels import beyond
-from oval_room.core.signal.format import Format, frl_need, frl_payload, tmds_has, tmds_need
+from oval_room.core.signal.format import Format, dp_need, frl_need, frl_payload, sdi_need, tmds_has, tmds_need
 
-Why = Literal["rate", "hdr", "vrr", "chroma"]
+Why = Literal["rate", "hdr", "vrr", "chroma", "kind"]
+COMPONENT_LINES: Final = 720
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,6 +27,8 @@ class End:
     hdr: tuple[str, ...] | None = None
     vrr: bool | None = None
     lists_420: bool = False
+    gbps: float = 0.0
+    """Of a port or cable that is no HDMI: what it carries [Gbit/s]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,6 +39,7 @@ class Link:
     out: End
     cable: End
     into: End
+    kind: str = "hdmi"
 
     @property
     def parts(self) -> tuple[End, End, End]:
@@ -73,6 +77,29 @@ def check_path(links: Sequence[Link], form: Format, candidates: Sequence[Format]
 
 
 def _stops(link: Link, form: Format, last: bool) -> Stopped | None:
+    return _other_stops(link, form, last) if link.kind != "hdmi" else _hdmi_stops(link, form, last)
+
+
+def _other_stops(link: Link, form: Format, last: bool) -> Stopped | None:
+    """DisplayPort by its payload, SDI by its steps at 4:2:2, twisted pair as TMDS, component up to 720 whole lines or
+    1080 interlaced (rules 10.4)."""
+    weakest = min(link.parts, key=lambda part: part.gbps)
+    if link.kind == "displayport":
+        need: float | None = dp_need(form)
+    elif link.kind == "data":
+        need = tmds_need(form) if tmds_has(form) else None
+    elif link.kind == "sdi":
+        need = sdi_need(form)
+    else:
+        need = weakest.gbps if form.pixels[1] <= COMPONENT_LINES and form.hdr == "none" else None
+    if need is None:
+        return Stopped(link.name, "kind", weakest.name)
+    if beyond(need, weakest.gbps):
+        return Stopped(link.name, "rate", weakest.name, need, weakest.gbps)
+    return _unlisted(link, form, last)
+
+
+def _hdmi_stops(link: Link, form: Format, last: bool) -> Stopped | None:
     frl = min(part.frl for part in link.parts)
     tmds = min(part.tmds for part in link.parts)
     over_frl, over_tmds = frl_need(form), tmds_need(form)
@@ -88,8 +115,26 @@ def _stops(link: Link, form: Format, last: bool) -> Stopped | None:
         return Stopped(link.name, "rate", weakest.name, over_frl, frl_payload(frl))
     if not tmds_has(form):
         return Stopped(link.name, "chroma", min(link.parts, key=lambda part: part.frl).name)
-    weakest = min(link.parts, key=lambda part: part.tmds)
+    ports_first = (link.out, link.into, link.cable)  # a cable is planned for what its ports can do
+    weakest = min(ports_first, key=lambda part: (part.tmds, part.frl))
     return Stopped(link.name, "rate", weakest.name, over_tmds, tmds)
+
+
+def spare_of(link: Link, form: Format) -> float:
+    """What a link that carries a format has left [Gbit/s]."""
+    weakest = min(part.gbps for part in link.parts)
+    if link.kind == "displayport":
+        return weakest - dp_need(form)
+    if link.kind == "data":
+        return weakest - tmds_need(form)
+    if link.kind == "sdi":
+        return weakest - (sdi_need(form) or 0.0)
+    if link.kind != "hdmi":
+        return 0.0
+    frl, tmds = min(part.frl for part in link.parts), min(part.tmds for part in link.parts)
+    left = [frl_payload(frl) - frl_need(form)] if frl > 0 else []
+    left += [tmds - tmds_need(form)] if tmds > 0 and tmds_has(form) else []
+    return max(left, default=0.0)
 
 
 def _unlisted(link: Link, form: Format, last: bool) -> Stopped | None:

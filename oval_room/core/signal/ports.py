@@ -57,11 +57,12 @@ def plan_ports(
     )
     best = PortPlan(-1, {}, 0.0, True, True)
     looked = 0
+    could = [sum(bool(fits[one]) for one in order[n:]) for n in range(len(order) + 1)]
 
     def go(n: int, plan: dict[str, str], count: int, unused: float, taken: set[str]) -> None:
         nonlocal best, looked
         looked += 1
-        if looked > TRIED or count + len(order) - n < best.met:
+        if looked > TRIED or count + could[n] < best.met:
             return
         if n == len(order):
             better = count > best.met or (count == best.met and unused < best.unused - SLIM)
@@ -71,8 +72,10 @@ def plan_ports(
                 best = PortPlan(best.met, best.plan, best.unused, False, True)
             return
         source = order[n]
+        alike = set[Want]()  # of free ports alike the first stands for all
         for port in sorted(fits[source], key=lambda name: (ports[name].rate, name)):
-            if port not in taken:
+            if port not in taken and ports[port] not in alike:
+                alike.add(ports[port])
                 plan[source] = port
                 left = ports[port].rate - sources[source].rate
                 go(n + 1, plan, count + 1, unused + left, taken | {port})
@@ -80,4 +83,12 @@ def plan_ports(
         go(n + 1, plan, count, unused, taken)
 
     go(0, dict(start), met, spare, set(start.values()))
-    return PortPlan(best.met, best.plan, best.unused, best.only and looked <= TRIED, looked <= TRIED)
+    only = best.only and looked <= TRIED and not _alike(best.plan, ports, fixed)
+    return PortPlan(best.met, best.plan, best.unused, only, looked <= TRIED)
+
+
+def _alike(plan: Mapping[str, str], ports: Mapping[str, Want], fixed: Mapping[str, str]) -> bool:
+    """Whether a plan could put a source into another port just alike, free or taken by one that may move too."""
+    moving = [port for source, port in plan.items() if source not in fixed]
+    open_ports = [port for port in ports if port in moving or port not in plan.values()]
+    return any(ports[one] == ports[other] for one in moving for other in open_ports if one != other)

@@ -488,7 +488,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
             _service(kind),
             also=SERVICE_WORDS.get(kind, ()),
         )
-        for kind in ("socket", "switch", "data", "thermostat", "vent", "aerial")
+        for kind in ("socket", "switch", "data", "thermostat", "vent", "aerial", "wall box", "brush plate", "conduit")
     ),
     *(
         Phrase(

@@ -99,12 +99,19 @@ def _one(here: Here, said: str) -> Answer:
     nearest to what was typed.
     """
     plain = without_lead(said)
+    begun = here.said(said)
+    signed = next((one for one in here.phrases if one.sign and one.sign in said), None)
+    by_sign: Answer | None = None
+    if signed is not None and (begun is None or signed.sign not in begun[0].example):
+        by_sign = _phrase(here, f"{signed.word} {said}")
+        if begun is None or not isinstance(by_sign, NotHeard):
+            return by_sign
     own = [_phrase(here, line) for line in dict.fromkeys((said, plain)) if here.said(line) is not None]
     first = [_phrase(here, line) for line in number_first(plain, WORDS) if here.said(line) is not None]
     for answer in (*own, *first, _of_subject(here, plain), *_later(here, plain)):
         if not isinstance(answer, NotHeard):
             return answer
-    return own[0] if own else _unknown(here, plain)
+    return by_sign or (own[0] if own else _unknown(here, plain))
 
 
 def _of_subject(here: Here, said: str) -> Answer:

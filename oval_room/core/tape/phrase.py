@@ -199,9 +199,12 @@ class Phrase:
     """A line that must have been said before its example can be."""
     also: tuple[str, ...] = ()
     """Other words people say for it."""
+    sign: str = ""
+    """A sign that says it too, wherever it stands in a line: `player > TV`."""
 
 
 def normal(line: str) -> str:
-    """A line with single blanks, and an x between sizes written as such."""
-    plain = re.sub(r"\s+", " ", line.replace("@", " at ")).strip()
+    """A line with single blanks, an x between sizes written as such, and arrows as one sign."""
+    plain = re.sub(r"\s*(?:[-=]>|→)\s*", " > ", line.replace("@", " at "))
+    plain = re.sub(r"\s+", " ", plain).strip()
     return re.sub(r"(?<=[0-9'\"″′\s])[X✕*](?=\s?[0-9½¼¾])", "x", plain)

@@ -38,11 +38,11 @@ class _One:
     findings: list[Finding]
 
 
-def _study_one(make: Callable[[], Judged]) -> _One:
+def _study_one(make: Callable[[], Judged], in_rig: bool) -> _One:
     judged, book = make(), FigureBook(KINDS)
     if not book.unwanted:
         judged.write_figures(book)
-    return _One(judged.views, book.figures, judged.findings())
+    return _One(judged.views, book.figures, judged.findings(in_rig))
 
 
 def study_viewing(
@@ -68,6 +68,7 @@ def study_viewing(
     views: dict[str, PictureViews] = {}
     if not scheme.pictures:
         findings.append(Finding(ViewingCode.NO_PICTURE, Level.NOTE, "0", {}))
+    in_rig = {key for group in scheme.groups.values() if group.kind == "rig" for key in group.members}
     for key, picture in scheme.pictures.items():
         if only not in (None, key):
             continue
@@ -81,10 +82,11 @@ def study_viewing(
             picture,
             gear.get(picture.gear or ""),
             gear.get(picture.mount or ""),
+            key in in_rig,
             *others,
         )
         judged = partial(Judged, key, picture, others, survey, choices, follows, gear, ruler, use)
-        one = keep(f"viewing of {key}", reads, partial(_study_one, judged))
+        one = keep(f"viewing of {key}", reads, partial(_study_one, judged, key in in_rig))
         views[key] = one.views
         book.figures |= one.figures
         findings += one.findings

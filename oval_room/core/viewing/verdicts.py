@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 from oval_room.core.commands import Command, several
 from oval_room.core.findings import Cure, Finding
@@ -38,7 +39,11 @@ def _to_wall(wall: Wall, x: float, y: float) -> float:
 class Judged(OnePicture):
     """A picture with its findings."""
 
-    def findings(self) -> list[Finding]:
+    def findings(self, in_rig: bool = False) -> list[Finding]:
+        """What is found of it. in_rig: it stands round a driver's eye: the schools of size and the heights of walls are
+        not for it, nor do others look at it."""
+        if in_rig:
+            return self._driven()
         room, picture = self.survey.room, self.picture
         half = picture.across / 2 + picture.frame_side
         out: list[Finding] = []
@@ -56,6 +61,12 @@ class Judged(OnePicture):
             out += self._coarse(seen) + self._necks(seen)
         out += self._height() + self._rows() + self._tilt() + self._heat()
         return out
+
+    def _driven(self) -> list[Finding]:
+        """Of a screen round a driver's eye only what its pixels do: whoever sees it largest drives."""
+        seen = {name: view for name, view in self.views.seats.items() if view.angle is not None}
+        most = max(seen, key=lambda name: seen[name].angle or 0.0, default=None)
+        return [] if most is None else [replace(one, cures=()) for one in self._coarse({most: seen[most]})]
 
     def _flat_on_wall(self) -> bool:
         return abs(self.picture.pose.yaw) < SQUARE and abs(self.picture.pose.pitch) < SQUARE

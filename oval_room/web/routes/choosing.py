@@ -19,7 +19,7 @@ from oval_room.core.light.study import LightResult
 from oval_room.core.parts import KINDS
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.keyed import keyed_nodes
+from oval_room.core.plan.keyed import edition_fields, keyed_nodes
 from oval_room.core.report import Report
 from oval_room.core.screens.size import parse_diagonal
 from oval_room.core.solve.size_table import SIZES, SizeRow, size_table
@@ -237,6 +237,7 @@ def _column(plan: Plan, report: Report, gear: GearShelf, picture: str | None, pa
 
 
 def _gear_of(plan: Plan) -> list[str]:
-    chosen = plan.chosen
-    nodes: list[Any] = [node for _, listed in keyed_nodes(chosen) for node in listed.values() if hasattr(node, "gear")]
-    return [key for node in nodes for key in (node.gear, node.mount) if key]
+    """The editions that a scheme has to buy; what the client has already is none."""
+    nodes = [node for _, listed in keyed_nodes(plan.chosen) for node in listed.values()]
+    bought = [node for node in nodes if not getattr(node, "theirs", False)]
+    return [key for node in bought for name in edition_fields(type(node)) if (key := getattr(node, name))]

@@ -44,8 +44,9 @@ export function panel() {
     },
     clicked(event) {
       if (event.target.closest("[data-close]")) this.close();
-      else if (event.target.closest("[data-copy]")) {
-        navigator.clipboard?.writeText(this.$root.querySelector(".copied").innerText.trim());
+      const copy = event.target.closest("[data-copy]");
+      if (copy) {
+        navigator.clipboard?.writeText(copy.dataset.copy || this.$root.querySelector(".copied").innerText.trim());
       }
     },
     changed(event) {

@@ -1,6 +1,7 @@
 // The sheet: puts its parts together, hears clicks that are nobody's own, and the keys that act while it has the focus.
 
 import { grips } from "./grips.js";
+import { link } from "./link.js";
 import { panel } from "./panel.js";
 import { drawProjection } from "./projection.js";
 import { reckoning } from "./reckoning.js";
@@ -200,6 +201,6 @@ function sheet() {
 
 document.addEventListener("alpine:init", () => {
   window.Alpine.store("sheet", sheetStore());
-  const parts = [sheet, tape, keypad, reckoning, panel, grips, zoom, survey, tally];
+  const parts = [sheet, tape, keypad, reckoning, panel, grips, zoom, survey, tally, link];
   for (const part of parts) window.Alpine.data(part.name, part);
 });

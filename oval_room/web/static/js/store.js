@@ -85,7 +85,8 @@ export function sheetStore() {
       if (answer) this.show(answer);
     },
     subject(ref) {
-      const kind = { p: "picture", s: "seat", k: "scene", j: "projector", w: "wall", m: "picture" }[ref[0]];
+      const kinds = { p: "picture", s: "seat", k: "scene", j: "projector", w: "wall", m: "picture" };
+      const kind = kinds[/^[a-z](?=\d)/.exec(ref)?.[0]];
       if (kind) this.look({ [kind]: ref });
       delete this.view.projector;
     },

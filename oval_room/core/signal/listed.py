@@ -1,0 +1,51 @@
+"""What a display's EDID says, as the limits of the ports it comes from (rules 10.10)."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.signal.edid import BadBlockError, Edid, read_edid
+from oval_room.core.signal.rates import RATES, TMDS_TOP
+
+MHZ_10G: Final = 340
+"""The TMDS clock of a 10.2G port [MHz]; one that says more is an 18G one."""
+
+
+def read_dump(data: bytes) -> Edid:
+    """An EDID, or words that say which block is wrong.
+
+    Raises:
+        RefusedError: it is loaded in no part.
+    """
+    try:
+        return read_edid(data)
+    except BadBlockError as bad:
+        if bad.block is None:
+            told = f"an EDID has 128 bytes, or as many more as it says (got {len(data)})"
+        else:
+            told = f"block {bad.block} of it does not add up: nothing was loaded; read it out again"
+        raise RefusedError(told, field="edid") from bad
+
+
+@lru_cache(maxsize=128)
+def edid_of(text: str) -> Edid:
+    """An EDID kept as hex."""
+    return read_dump(bytes.fromhex(text))
+
+
+def rate_of(edid: Edid) -> float:
+    """The rate of the port that an EDID was read from [Gbit/s]."""
+    if edid.frl:
+        return min((rate for rate in RATES["hdmi"] if rate >= edid.frl), default=48.0) if edid.frl > 18 else TMDS_TOP
+    return 10.2 if (edid.tmds or MHZ_10G) <= MHZ_10G else TMDS_TOP
+
+
+def features_of(edid: Edid) -> tuple[str, ...]:
+    """What an EDID lists, as a port's features."""
+    out = ["static"] if {"PQ", "HLG"} & set(edid.hdr) else ["sdr"]
+    out += ["vrr"] if edid.vrr else []
+    out += ["allm"] if edid.low_lag else []
+    out += ["420"] if edid.also_420 or edid.only_420 else []
+    return tuple(out)

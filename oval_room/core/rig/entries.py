@@ -1,0 +1,28 @@
+"""Entries of Rig's drawer."""
+
+from __future__ import annotations
+
+from oval_room.core.entry import Entry
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
+from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.study import shown_rig
+from oval_room.core.subject import Subject
+
+
+def rig_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> list[Entry]:
+    """How far, how far turned, the joint kit."""
+    ruler, scheme = plan.writing.ruler, plan.chosen
+    found = shown_rig(scheme, plan.survey.seats, subject.picture)
+    if found is None:
+        return [Entry("screens round the seat", "rig", "", hint=f"three 32 at {ruler.show(700)}")]
+    key, rig = found
+    if rig is None:
+        return []
+    kit = next((kit for kit in scheme.kept(Rigs).kits.values() if kit.of == key), None)
+    said = f"{kit.least:g}-{kit.most:g}" if kit else ""
+    return [
+        Entry("eye to centre", "rig away", ruler.show(rig.away)),
+        Entry("sides turned in", "turn", f"{rig.turn:.1f}", hint="57 or square"),
+        Entry("joint kit", "kit", said, hint="115-135"),
+    ]

@@ -1,0 +1,135 @@
+"""What a driver types into games, what lies where, and how other sizes would do (rules 8.4–8.6)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn, fan
+from oval_room.core.rig.game import typed_whole
+from oval_room.core.rig.place import Seen
+from oval_room.core.rig.study import Rig
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.size import picture_size
+from oval_room.core.units import MM_IN
+
+SIZES: Final = (24.0, 27.0, 32.0, 42.0, 48.0, 55.0, 65.0)
+BEARINGS: Final = (
+    ("A-pillar", 30.0),
+    ("side mirror, near edge", 45.0),
+    ("side mirror, far edge", 60.0),
+    ("side window", 90.0),
+)
+"""What lies how far round from straight ahead, to either side [deg] (rules 8.5; planning values of a car's cab)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Typed:
+    """A number that games ask for: what it is called, as it is shown, as it is copied."""
+
+    what: str
+    shown: str
+    copied: str
+
+
+def typed(rig: Rig, pictures: Mapping[str, Picture]) -> list[Typed]:
+    """The field of view in every form, pixels at joints, the joined picture."""
+    out = [
+        Typed("centre screen, across", f"{rig.across:.1f}°", f"{rig.across:.1f}"),
+        Typed("centre screen, up", f"{rig.up:.1f}°", f"{rig.up:.1f}"),
+        Typed("centre screen, up, in radians", f"{math.radians(rig.up):.4f}", f"{math.radians(rig.up):.4f}"),
+    ]
+    row = [pictures[one.key] for one in rig.row]
+    if len(row) > 1:
+        whole = typed_whole(rig.whole)
+        cap = ", capped" if whole < rig.whole else ""
+        out.append(Typed(f"all screens, across{cap}", f"{whole:.1f}°", f"{whole:.1f}"))
+        turn = f"{rig.turn:.1f}"
+        out.append(Typed("angle of the sides", f"{turn}°", turn))
+        lost = round(max(rig.behind, default=0.0))
+        out.append(Typed("pixels hidden at a joint", f"{lost} px", str(lost)))
+        wide, high = sum(one.pixels[0] for one in row), min(one.pixels[1] for one in row)
+        out.append(Typed("joined picture", f"{wide} × {high}", f"{wide}x{high}"))
+    return out
+
+
+def frame_mpx(rig: Rig, pictures: Mapping[str, Picture]) -> float:
+    """Pixels a frame of all screens [Mpx]."""
+    return sum(pictures[key].pixels[0] * pictures[key].pixels[1] for key in rig.screens) / 1e6
+
+
+@dataclass(frozen=True, slots=True)
+class Lies:
+    """Where something is seen: what, how far round [deg, to the right positive], on which screen at which pixel from
+    its left; no screen where it is past them or behind a joint."""
+
+    what: str
+    bearing: float
+    screen: str | None
+    pixel: int | None
+
+
+def bearings(rig: Rig, pictures: Mapping[str, Picture]) -> list[Lies]:
+    """Where a car's pillars, mirrors and windows lie (rules 8.5)."""
+    out = []
+    for what, round_ in BEARINGS:
+        for sign, side in ((-1.0, "left"), (1.0, "right")):
+            key, pixel = pixel_at(rig, pictures, sign * round_)
+            out.append(Lies(f"{side} {what}", sign * round_, pictures[key].name if key else None, pixel))
+    return out
+
+
+def pixel_at(rig: Rig, pictures: Mapping[str, Picture], bearing: float) -> tuple[str | None, int | None]:
+    """The screen that carries a bearing, and the pixel there from the screen's left edge; None past the screens and
+    where a bezel is."""
+    for one in rig.row:
+        if one.left <= bearing <= one.right:
+            share = _share(rig, one, math.radians(bearing))
+            if share is not None:
+                across = pictures[one.key].pixels[0]
+                return one.key, min(int(share * across), across - 1)
+    return None, None
+
+
+def _share(rig: Rig, one: Seen, angle: float) -> float | None:
+    """How far along a screen's visible line a ray from the eye meets it, 0 at its left edge."""
+    rx, ry = math.sin(angle), math.cos(angle)
+    whole = sum(math.dist(a, b) for a, b in zip(one.face, one.face[1:], strict=False))
+    gone = 0.0
+    for (ax, ay), (bx, by) in zip(one.face, one.face[1:], strict=False):
+        ay, by = rig.away - ay, rig.away - by
+        dx, dy, long = bx - ax, by - ay, math.hypot(bx - ax, by - ay)
+        turn = rx * dy - ry * dx
+        if abs(turn) > 1e-12:
+            t = (ax * ry - ay * rx) / turn
+            if -1e-9 <= t <= 1 + 1e-9 and (ax + t * dx) * rx + (ay + t * dy) * ry > 0:
+                return min(max((gone + t * long) / whole, 0.0), 1.0)
+        gone += long
+    return None
+
+
+@dataclass(frozen=True, slots=True)
+class SizeRow:
+    """Three screens of another size at this eye's distance, and how far they would have to stand to be as large as
+    these: inches, whole angle [deg], width, depth, distance for the same angles [mm]."""
+
+    inches: float
+    whole: float
+    width: float
+    depth: float
+    same: float
+    now: bool
+
+
+def sizes(rig: Rig, pictures: Mapping[str, Picture]) -> list[SizeRow]:
+    """Three flat 16:9 screens of each usual size at the equal-distance turn (rules 8.6)."""
+    main, out = pictures[rig.centre], []
+    now = math.hypot(main.width.value, main.height) / MM_IN["in"]
+    for inches in sorted({*SIZES}):
+        width = picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width
+        turn = min(equal_distance_turn(width / 2 + main.frame_side, rig.away), MOST_TURN)
+        one = fan(width, bezel=main.frame_side, distance=rig.away, turn=turn)
+        out.append(SizeRow(inches, one.whole, one.overall, one.depth, rig.away * inches / now, abs(inches - now) < 1.0))
+    return out

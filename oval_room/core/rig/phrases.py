@@ -1,0 +1,202 @@
+"""Screens round a seat on the tape line: `rig three 32 at 700 mm`, `turn 57`, `rig away 650 mm`, `kit 115-135`."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from oval_room.core.commands import Command, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.job.commands import Drop
+from oval_room.core.plan.group import Group
+from oval_room.core.plan.measure import chosen, next_id
+from oval_room.core.rig.commands import PutKit
+from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
+from oval_room.core.rig.place import three
+from oval_room.core.rig.study import FARTHEST, NEAREST, Rig, driver_of, placed, shown_rig
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.group_commands import PutGroup
+from oval_room.core.screens.size import picture_size
+from oval_room.core.span import Span
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import number
+from oval_room.core.units import MM_IN
+
+AWAY: Final = Span("the way from the eye to the centre", NEAREST, FARTHEST, (450, 1500))
+COUNTS: Final = {"three": 3, "3": 3, "four": 4, "4": 4}
+BEZEL: Final = 8.0
+"""Taken for a screen that no shelf knows [mm] (planning value)."""
+SIZES: Final = (15.0, 75.0)
+_SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
+EXAMPLE: Final = "rig three 32 at 700 mm"
+SEAT: Final = "seat 2 m"
+BUILT: Final = f"{SEAT}; {EXAMPLE}"
+
+
+def _rig(here: Here, rest: str) -> Heard:
+    """Three screens round the subject seat, sides as square to its eye as the centre; a fourth goes over the centre."""
+    if re.match(r"(?:at|away)\b", rest, re.IGNORECASE):
+        return _away(here, re.sub(r"^(?:at|away)\s*", "", rest, flags=re.IGNORECASE))
+    found = re.fullmatch(r"(?:(\w+)\s*(?:x|×|times)?\s+)?(.+?)\s+(?:at|from|away)\s+(.+)", rest.strip(), re.IGNORECASE)
+    if found is None:
+        raise RefusedError(here.eg(f"say how many, which, and how far: {EXAMPLE}"), value=rest)
+    count, said = COUNTS.get((found[1] or "three").lower()), found[2]
+    if count is None:
+        if found[1] is not None and found[1].isdigit() and int(found[1]) < 12:
+            raise RefusedError("a rig is of three screens, or of four with one over the centre", value=found[1])
+        count, said = 3, f"{found[1]} {found[2]}"  # two words of a name
+    away = _far(here, found[3])
+    whose, seat = here.seat()
+    scheme = here.plan.chosen
+    mine = [key for key, group in scheme.groups.items() if group.kind == "rig" and _drives(here, whose, group)]
+    kit = next((kit for kit in scheme.kept(Rigs).kits.values() if kit.of in mine), None)
+    gone: list[Command] = [Drop(id=key) for group in mine for key in scheme.groups[group].members]
+    there = here.after(*gone)
+    keys: list[str] = []
+    for _ in range(count):
+        keys.append(next_id("p", {*scheme.pictures, *keys}))
+    keys[:2] = keys[1::-1]  # the centre screen is the first of them: it is what the sheet looks at
+    steps, named = _screens(there, said, keys)
+    made = there.after(*steps).plan.chosen.pictures
+    screens = [made[key] for key in keys]
+    turn = _equal(screens[1], away)
+    group_key = next_id("m", set(scheme.groups))
+    middle = seat.eye_point._replace(y=seat.eye_point.y - away)
+    for key, pose in zip(keys, three(middle, 0.0, screens, away, turn), strict=True):
+        steps.append(PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch))
+    members = tuple(_in_turn(keys))
+    steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=members))
+    steps += [PutKit(of=group_key, least=kit.least, most=kit.most)] if kit else []
+    instead = " in place of the rig there" if mine else ""
+    say = f"{count} × {named} round {seat.name}, {here.show(away)} from the eye, sides turned {turn:.1f}°{instead}"
+    return Heard(say, several(*gone, *steps))
+
+
+def _drives(here: Here, seat: str, group: Group) -> bool:
+    """Whether a rig stands round a seat: another driver's is left alone."""
+    pictures = here.plan.chosen.pictures
+    return driver_of(here.plan.survey.seats, {key: pictures[key] for key in group.members}) in (seat, None)
+
+
+def _far(here: Here, text: str) -> float:
+    """A distance from the eye to the centre screen [mm]."""
+    value = here.length(text, AWAY)
+    if not NEAREST <= value <= FARTHEST:
+        span = f"{here.show(NEAREST)} to {here.show(FARTHEST)}"
+        raise RefusedError(f"the centre of a rig is {span} from the eye (got {here.show(value)})", value=text)
+    return value
+
+
+def _screens(here: Here, said: str, keys: list[str]) -> tuple[list[Command], str]:
+    """The screens of a size, or of a shelf's panel by words of its name, where they are put next."""
+    size = _SIZE.fullmatch(said.strip())
+    x = here.plan.survey.room.width.value / 2
+    names = dict(zip(keys, ("left screen", "centre screen", "right screen", "screen above"), strict=False))
+    if size is None:
+        gear = here.gear_named(said, "panel")
+        puts: list[Command] = []
+        for key in _in_turn(keys):
+            puts += [
+                PutPicture(id=key, x=x, z=1200.0),
+                TakeGear(id=key, gear=gear),
+                PutPicture(id=key, name=names[key]),
+            ]
+        return puts, here.gear[gear].name
+    inches = float(size[1].replace(",", "."))
+    if not SIZES[0] <= inches <= SIZES[1]:
+        raise RefusedError(f"a screen of a rig is {SIZES[0]:g} to {SIZES[1]:g} inches (got {inches:g})", value=said)
+    width = picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width
+    bare = {"kind": "panel", "width": chosen(width), "frame_side": BEZEL, "frame_top": BEZEL, "frame_bottom": BEZEL}
+    pixels = (1920, 1080) if inches < 27 else (2560, 1440) if inches < 40 else (3840, 2160)
+    return [
+        PutPicture.model_validate({"id": key, "name": names[key], "x": x, "z": 1200.0, "pixels": pixels, **bare})
+        for key in _in_turn(keys)
+    ], f"{inches:g} inch (bezel {here.show(BEZEL)} and {pixels[0]} × {pixels[1]} assumed)"
+
+
+def _in_turn(keys: list[str]) -> list[str]:
+    return sorted(keys, key=lambda key: int(key[1:]))
+
+
+def _equal(centre: Picture, away: float) -> float:
+    return min(equal_distance_turn(centre.across / 2 + centre.frame_side, away - centre.bow), MOST_TURN)
+
+
+def the_rig(here: Here) -> tuple[str, Rig]:
+    """The rig of the subject picture, else the one there is.
+
+    Raises:
+        RefusedError: there is none, or nobody sits before it.
+    """
+    found = shown_rig(here.plan.chosen, here.plan.survey.seats, here.subject.picture)
+    if found is None:
+        raise RefusedError(here.eg(f"there is no rig yet: {EXAMPLE}"))
+    key, rig = found
+    if rig is None:
+        raise RefusedError(here.eg("nobody sits before the rig: say where, as in seat 2 m"))
+    return key, rig
+
+
+def _set(here: Here, rig: Rig, *, away: float, turn: float) -> Command:
+    """The rig's screens at another distance or turn, edge to edge.
+
+    Raises:
+        RefusedError: it is not of three side by side.
+    """
+    put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn)
+    if put is None:
+        raise RefusedError("this rig is not three screens with one in the middle: pull each where it goes")
+    return put
+
+
+def _away(here: Here, rest: str) -> Heard:
+    """The rig nearer or farther; sides that were square to the eye stay so."""
+    value = _far(here, re.sub(r"^(?:to|of)\s+", "", rest))
+    _, rig = the_rig(here)
+    centre = here.plan.chosen.pictures[rig.centre]
+    square = abs(rig.turn - rig.equal) < 0.1
+    turn = _equal(centre, value) if square else min(rig.turn, MOST_TURN)
+    told = f", sides turned {turn:.1f}°" if square else ""
+    return Heard(f"Centre {here.show(value)} from the eye{told}", _set(here, rig, away=value, turn=turn))
+
+
+def _turn(here: Here, rest: str) -> Heard:
+    """The sides turned in by so much, edge to edge; `turn square` as square to the eye as the centre."""
+    _, rig = the_rig(here)
+    if rest.lower().strip() in ("square", "equal", "true"):
+        turn = min(rig.equal, MOST_TURN)
+    else:
+        turn = number(re.sub(r"\s*(?:°|deg(?:rees)?)$", "", rest.strip()), "the sides' turn in degrees", 0, MOST_TURN)
+    return Heard(
+        f"Sides turned in {turn:.1f}°, {180 - turn:.1f}° between the screens", _set(here, rig, away=rig.away, turn=turn)
+    )
+
+
+def _kit(here: Here, rest: str) -> Heard:
+    key, _ = the_rig(here)
+    if rest.lower().strip() in ("none", "off", "any"):
+        return Heard("No joint kit", PutKit(of=key, least=0, most=0))
+    found = re.fullmatch(r"(\d+(?:\.\d+)?)\s*°?\s*(?:-|–|to|;|,)\s*(\d+(?:\.\d+)?)\s*(?:°|deg(?:rees)?)?", rest.strip())
+    if found is None:
+        raise RefusedError("give its range between the screens, as in kit 115-135", value=rest)
+    least, most = sorted((float(found[1]), float(found[2])))
+    return Heard(f"Joint kit: {least:g} to {most:g}° between the screens", PutKit(of=key, least=least, most=most))
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("rig", "how many, which, how far", "screens round the seat", EXAMPLE, "rig", _rig, SEAT),
+    Phrase("rig away", "a length", "how far the centre is from the eye", "rig away 650 mm", "rig", _away, BUILT),
+    Phrase(
+        "turn",
+        "degrees, or square",
+        "how far sides are turned in",
+        "turn 57",
+        "rig",
+        _turn,
+        BUILT,
+        ("turn sides", "sides turn"),
+    ),
+    Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
+)

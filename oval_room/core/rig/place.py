@@ -1,0 +1,140 @@
+"""Where screens round an eye stand, and how they are seen from it (rules 8.1–8.3).
+
+Axes of a rig are its centre screen's own: right, up, out towards the eye. Screens are flat or bent; a bent one is
+looked at along its arc.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from oval_room.core.plan.placed import Pose
+from oval_room.core.pose import Own, Point, Turn, to_own, to_room
+from oval_room.core.screens.document import Picture
+
+ARC_PARTS: Final = 24
+ABOVE: Final = 15.0
+"""A screen that is tilted more than this against the centre one hangs over it and is no side [deg]."""
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """A screen of a rig from the eye.
+
+    turn: in towards the eye, of a side [deg]. left, right: bearings of its visible edges, to the right positive [deg].
+    away: eye to its middle [mm]. askew: between its normal and the line to the eye [deg]. face: its visible line in the
+    rig's axes, right and out, from left to right [mm]; rim: the same with its bezels. above: whether it hangs over the
+    centre.
+    """
+
+    key: str
+    turn: float
+    left: float
+    right: float
+    away: float
+    askew: float
+    face: tuple[tuple[float, float], ...]
+    rim: tuple[tuple[float, float], tuple[float, float]]
+    above: bool = False
+
+    @property
+    def angle(self) -> float:
+        """What it is seen under, across [deg]."""
+        return self.right - self.left
+
+
+def three(middle: Point, yaw: float, screens: Sequence[Picture], distance: float, turn: float) -> list[Pose]:
+    """Left, centre, right, edge to edge, middles at one height; a fourth over the centre, square to an eye before its
+    middle (rules 8.2, 8.3).
+
+    Args:
+        middle: of the centre screen. yaw: that it faces [deg]. distance: eye to its plane [mm], over 0. turn: of the
+        sides in [deg].
+    """
+    left, centre, right = screens[:3]
+    at = Turn(yaw)
+    hinge, tau, lip = centre.across / 2 + centre.frame_side, math.radians(turn), centre.bow
+    out = [Pose(x=middle.x, y=middle.y, z=middle.z, yaw=_round(yaw))]
+    for sign, side in ((-1, left), (1, right)):
+        half = side.frame_side + side.across / 2
+        across = hinge + half * math.cos(tau) + side.bow * math.sin(tau)
+        own = Own(sign * across, 0.0, lip + half * math.sin(tau) - side.bow * math.cos(tau))
+        place = to_room(middle, at, own)
+        out.append(Pose(x=place.x, y=place.y, z=place.z, yaw=_round(yaw - sign * turn)))
+    poses = [out[1], out[0], out[2]]
+    for over in screens[3:4]:
+        lip_up, half = centre.height / 2 + centre.frame_top, over.frame_bottom + over.height / 2
+        pitch = 2 * math.atan(lip_up / distance)
+        place = to_room(middle, at, Own(0.0, lip_up + half * math.cos(pitch), half * math.sin(pitch)))
+        poses.append(Pose(x=place.x, y=place.y, z=place.z, yaw=_round(yaw), pitch=-math.degrees(pitch)))
+    return poses
+
+
+def _round(yaw: float) -> float:
+    return (yaw + 180) % 360 - 180
+
+
+def centre_of(pictures: Mapping[str, Picture], eye: Point) -> str:
+    """The innermost screen that is not tilted over others; of equals the one that an eye looks at most squarely."""
+
+    def off(key: str) -> tuple[float, float]:
+        pose = pictures[key].pose
+        own = to_own(pose.point, pose.turn, eye)
+        return round(abs(math.degrees(math.atan2(own.right, own.out))) + abs(pose.pitch), 1), math.hypot(*own[:2])
+
+    ahead = {
+        key: sum(math.dist(one.pose.point, other.pose.point) for other in pictures.values())
+        for key, one in pictures.items()
+    }
+    level = [key for key, one in pictures.items() if abs(one.pose.pitch) <= ABOVE] or list(pictures)
+    inner = min(ahead[key] for key in level)
+    return min((key for key in level if ahead[key] <= inner + 1.0), key=off)
+
+
+def seen_from(pictures: Mapping[str, Picture], centre: str, eye: Point) -> dict[str, Seen]:
+    """Every screen of a rig as an eye sees it, from left to right."""
+    base = pictures[centre].pose
+    ahead = to_own(base.point, base.turn, eye)
+    out = {}
+    for key, one in pictures.items():
+        turn = (base.yaw - one.pose.yaw + 180) % 360 - 180
+        middle = to_own(base.point, base.turn, one.pose.point)
+        face = tuple(_flat(base, one, place) for place in _line(one))
+        rim = one.across / 2 + one.frame_side
+        ends = _flat(base, one, Own(-rim, 0.0, one.bow)), _flat(base, one, Own(rim, 0.0, one.bow))
+        bearings = [math.degrees(math.atan2(x - ahead.right, ahead.out - y)) for x, y in face]
+        own = to_own(one.pose.point, one.pose.turn, eye)
+        askew = math.degrees(math.acos(min(max(own.out / (math.hypot(*own) or 1.0), -1.0), 1.0)))
+        above = abs(middle.up) > pictures[centre].height / 2
+        inward = turn if middle.right >= 0 else -turn
+        away = math.dist(eye, one.pose.point)
+        out[key] = Seen(key, inward, min(bearings), max(bearings), away, askew, face, ends, above)
+    return dict(sorted(out.items(), key=lambda item: (item[1].above, item[1].left + item[1].right)))
+
+
+def _line(one: Picture) -> list[Own]:
+    """The visible line of a screen at half its height, in its own axes."""
+    if one.curve is None:
+        return [Own(-one.across / 2, 0.0, 0.0), Own(one.across / 2, 0.0, 0.0)]
+    half = one.width.value / (2 * one.curve)
+    steps = [half * (2 * n / ARC_PARTS - 1) for n in range(ARC_PARTS + 1)]
+    return [Own(one.curve * math.sin(a), 0.0, one.curve * (1 - math.cos(a))) for a in steps]
+
+
+def _flat(base: Pose, one: Picture, place: Own) -> tuple[float, float]:
+    own = to_own(base.point, base.turn, to_room(one.pose.point, one.pose.turn, place))
+    return own.right, own.out
+
+
+def cross(
+    a: tuple[tuple[float, float], tuple[float, float]], b: tuple[tuple[float, float], tuple[float, float]]
+) -> bool:
+    """Whether two lines from above go through each other."""
+
+    def side(p: tuple[float, float], q: tuple[float, float], r: tuple[float, float]) -> float:
+        return (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])
+
+    return side(*a, b[0]) * side(*a, b[1]) < -1e-6 and side(*b, a[0]) * side(*b, a[1]) < -1e-6

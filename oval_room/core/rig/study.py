@@ -1,0 +1,288 @@
+"""Study of every rig: how far round it goes, how its sides stand, what games are told (rules 8.1–8.4)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from itertools import combinations, pairwise
+from typing import Final
+
+from oval_room.core.commands import Command, several
+from oval_room.core.figures import FigureBook, Input
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.levels import Level, beyond
+from oval_room.core.plan.document import Scheme
+from oval_room.core.plan.group import Group
+from oval_room.core.plan.room import Room
+from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.report import Result
+from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
+from oval_room.core.rig.figures import KINDS
+from oval_room.core.rig.game import stretch, vertical_of
+from oval_room.core.rig.place import Seen, centre_of, cross, seen_from, three
+from oval_room.core.rig.says import RigCode, RigCure
+from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.document import Picture
+from oval_room.core.survey.document import Seat
+
+SQUARE: Final = (2.0, 10.0)
+"""Off the turn that squares the sides: up to the first is good, past the second a mind [deg] (planning values)."""
+ALIKE: Final = (0.5, 5.0)
+"""Sides that differ by less are alike [deg, mm]."""
+JOINT: Final = 3.0
+"""Frames nearer than this touch [mm]."""
+HIDES: Final = 0.2
+"""Screens that hide more of each other are told [deg]."""
+NEAREST: Final = 300.0
+FARTHEST: Final = 2500.0
+"""Between these a rig's centre is from the eye [mm]."""
+HEAD: Final = 300.0
+"""What must stay free round the eye [mm] (planning value)."""
+STRETCHED: Final = 2.0
+"""One projection stretched more than this at its far edge is seen by anybody (planning value)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Rig:
+    """A rig as its driver sees it. seat: whose; away, whole, across …: as the figures of the same names."""
+
+    name: str
+    who: str
+    seat: str
+    eye: Point
+    centre: str
+    screens: Mapping[str, Seen]
+    away: float
+    whole: float
+    across: float
+    up: float
+    turn: float
+    equal: float
+    width: float
+    depth: float
+    stretch: float | None
+    yaw: float = 0.0
+    """That the centre screen faces [deg]."""
+    behind: tuple[float, ...] = ()
+    """Pixels lost at each joint, from left to right."""
+
+    @property
+    def row(self) -> list[Seen]:
+        return [one for one in self.screens.values() if not one.above]
+
+
+@dataclass(frozen=True, slots=True)
+class RigResult(Result):
+    """Every rig by its group's id."""
+
+    rigs: Mapping[str, Rig] = field(default_factory=dict)
+
+
+def driver_of(seats: Mapping[str, Seat], members: Mapping[str, Picture]) -> str | None:
+    """Whose eye a rig stands round: the seat nearest to it that any of its screens faces."""
+    facing = {
+        key: min(math.dist(seat.eye_point, one.pose.point) for one in members.values())
+        for key, seat in seats.items()
+        if any(to_own(one.pose.point, one.pose.turn, seat.eye_point).out > 0 for one in members.values())
+    }
+    return min(facing, key=lambda key: facing[key], default=None)
+
+
+def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Seat]) -> Rig | None:
+    """A rig as its driver sees it; None where nobody sits before it."""
+    members = {key: pictures[key] for key in group.members}
+    who = driver_of(seats, members)
+    if who is None:
+        return None
+    eye = seats[who].eye_point
+    centre = centre_of(members, eye)
+    screens = seen_from(members, centre, eye)
+    row = [one for one in screens.values() if not one.above]
+    main = members[centre]
+    away = to_own(main.pose.point, main.pose.turn, eye).out
+    sides = [one for one in row if one.key != centre]
+    xs = [x for one in row for x, _ in one.rim]
+    outs = [y for one in row for _, y in one.rim]
+    whole = row[-1].right - row[0].left
+    return Rig(
+        name=group.name,
+        who=seats[who].name,
+        seat=who,
+        eye=eye,
+        centre=centre,
+        screens=screens,
+        away=away,
+        whole=whole,
+        across=screens[centre].angle,
+        up=vertical_of(min(screens[centre].angle, 179.0), main.aspect),
+        turn=sum(one.turn for one in sides) / len(sides) if sides else 0.0,
+        equal=equal_distance_turn(main.across / 2 + main.frame_side, away - main.bow) if away > main.bow else 0.0,
+        width=max(xs) - min(xs),
+        depth=max(outs) - min(0.0, *outs),
+        stretch=stretch(whole),
+        yaw=main.pose.yaw,
+        behind=tuple(_lost(a, b, members) for a, b in pairwise(row)),
+    )
+
+
+def _lost(left: Seen, right: Seen, members: Mapping[str, Picture]) -> float:
+    """Pixels behind both bezels of a joint and its gap, by the left one's pitch: 2b/p where frames touch."""
+    one, other = members[left.key], members[right.key]
+    dark = one.frame_side + math.dist(left.rim[1], right.rim[0]) + other.frame_side
+    return dark * one.pixels[0] / one.width.value
+
+
+def placed(rig: Rig, pictures: Mapping[str, Picture], *, away: float, turn: float) -> Command | None:
+    """The change that sets a rig's sides edge to edge to its centre, which keeps its height and goes straight back or
+    forth; None where it is not of three or four."""
+    row = rig.row
+    if len(row) != 3 or row[1].key != rig.centre:
+        return None
+    keys = [one.key for one in row] + [one.key for one in rig.screens.values() if one.above][:1]
+    base = pictures[rig.centre].pose
+    middle = to_room(base.point, base.turn, Own(0.0, 0.0, rig.away - away))
+    poses = three(middle, base.yaw, [pictures[key] for key in keys], away, turn)
+    return several(
+        *(
+            PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch)
+            for key, pose in zip(keys, poses, strict=True)
+        )
+    )
+
+
+def shown_rig(scheme: Scheme, seats: Mapping[str, Seat], picture: str | None) -> tuple[str, Rig | None] | None:
+    """The rig that is spoken of, of a picture, else the first, by its group's id; None where there is none."""
+    rigs = [key for key, group in scheme.groups.items() if group.kind == "rig"]
+    mine = scheme.group_of(picture or "")
+    key = mine if mine in rigs else next(iter(rigs), None)
+    return None if key is None else (key, rig_of(scheme.groups[key], scheme.pictures, seats))
+
+
+def _even(rig: Rig, pictures: Mapping[str, Picture]) -> tuple[Cure, ...]:
+    """Both sides at their middle turn, edge to edge."""
+    turn = min(max(rig.turn, 0.0), MOST_TURN)
+    put = placed(rig, pictures, away=rig.away, turn=turn)
+    return (Cure(RigCure.EVEN, turn, put, "deg"),) if put else ()
+
+
+def study_rigs(room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> RigResult:
+    """Every rig of a scheme."""
+    groups = {key: group for key, group in scheme.groups.items() if group.kind == "rig"}
+    if not groups:
+        return RigResult({}, ())
+    book, out, rigs = FigureBook(KINDS), list[Finding](), dict[str, Rig]()
+    for key, group in groups.items():
+        rig = rig_of(group, scheme.pictures, seats)
+        if rig is None:
+            out.append(Finding(RigCode.RIG_EYE, Level.NOTE, "8.1", {"picture": key}))
+            continue
+        rigs[key] = rig
+        _figures(book, key, rig, scheme.pictures)
+        out += [*_told(key, rig, scheme), *_stands(key, rig, scheme.pictures, room)]
+    return RigResult(book.figures, tuple(out), rigs)
+
+
+def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Picture]) -> None:
+    main, row = pictures[rig.centre], rig.row
+    d = Input("d", "eye to the centre screen", rig.away, "mm")
+    h = Input("h", "centre screen across", rig.across, "deg")
+    tau = Input("τ", "sides turned in", rig.turn, "deg")
+    put = {"picture": key}
+    edges = Input("φ_r", "right edge", row[-1].right, "deg"), Input("φ_l", "left edge", row[0].left, "deg")
+    book.add("rig_whole", rig.whole, *edges, subject=rig.name, **put)
+    book.add("rig_centre", rig.across, Input("w", "its visible width", main.across, "mm"), d, subject=rig.name, **put)
+    book.add("rig_up", rig.up, h, Input("a", "its aspect", main.aspect, "ratio"), subject=rig.name, **put)
+    book.add("rig_away", rig.away, d, subject=rig.name, **put)
+    if len(row) > 1:
+        book.add("rig_turn", rig.turn, tau, subject=rig.name, **put)
+        half = Input("x₀", "half the centre with its bezel", main.across / 2 + main.frame_side, "mm")
+        book.add("rig_equal", rig.equal, half, d, subject=rig.name, **put)
+        book.add("rig_between", 180.0 - rig.turn, tau, subject=rig.name, **put)
+    book.add("rig_width", rig.width, subject=rig.name, **put)
+    book.add("rig_depth", rig.depth, subject=rig.name, **put)
+    if rig.stretch is not None:
+        book.add("rig_stretch", rig.stretch, Input("φ", "round the eye", rig.whole, "deg"), subject=rig.name, **put)
+
+
+def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
+    """How far round, square or not, alike or not, one projection or several, and the kit."""
+    about, row = {"picture": key}, rig.row
+    more: dict[str, object] = {"who": rig.who, "across": rig.across}
+    yield Finding(RigCode.RIG_ROUND, Level.GOOD, "8.2", about, rig.whole, None, "deg", more=more)
+    if len(row) == 3 and row[1].key == rig.centre:
+        left, right = row[0], row[2]
+        off = abs(rig.turn - rig.equal)
+        level = Level.GOOD if off <= SQUARE[0] else Level.NOTE if off <= SQUARE[1] else Level.MIND
+        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN))
+        cures: tuple[Cure, ...] = (
+            (Cure(RigCure.TURN, rig.equal, turned, "deg"),)
+            if turned and level is not Level.GOOD and rig.equal <= MOST_TURN
+            else ()
+        )
+        yield Finding(RigCode.RIG_SQUARE, level, "8.2", about, rig.turn, rig.equal, "deg", cures)
+        if abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]:
+            more = {"left": left.turn, "right": right.turn, "left_away": left.away, "right_away": right.away}
+            cures = _even(rig, scheme.pictures)
+            yield Finding(RigCode.RIG_UNEVEN, Level.MIND, "8.2", about, cures=cures, more=more)
+    level = Level.MIND if rig.stretch is None or rig.stretch > STRETCHED else Level.NOTE
+    if len(row) > 1:
+        yield Finding(RigCode.RIG_ONE, level, "8.4", about, rig.whole, 180.0, "deg", more={"stretch": rig.stretch})
+    for kit in scheme.kept(Rigs).kits.values():
+        if kit.of != key or len(row) < 2:
+            continue
+        between = 180.0 - rig.turn
+        fits = not beyond(kit.least, between) and not beyond(between, kit.most)
+        wanted = 180.0 - min(max(between, kit.least), kit.most)
+        turned = None if fits or wanted > MOST_TURN else placed(rig, scheme.pictures, away=rig.away, turn=wanted)
+        cures = (Cure(RigCure.TURN, wanted, turned, "deg"),) if turned else ()
+        more = {"least": kit.least, "most": kit.most}
+        level = Level.GOOD if fits else Level.STOP
+        limit = None if fits else min(max(between, kit.least), kit.most)
+        yield Finding(RigCode.RIG_KIT, level, "8.2", about, between, limit, "deg", cures, more)
+
+
+def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room) -> Iterator[Finding]:
+    """Joints, screens through each other, before each other, too near, in the wall, turned too far."""
+    row, main = rig.row, pictures[rig.centre]
+    about = {"picture": key}
+    for a, b in combinations(row, 2):
+        more: dict[str, object] = {"one": pictures[a.key].name, "other": pictures[b.key].name, "who": rig.who}
+        more["part"] = f"{a.key}-{b.key}"
+        if cross(a.rim, b.rim):
+            cures = _even(rig, pictures)
+            yield Finding(RigCode.RIG_THROUGH, Level.STOP, "8.2", about, cures=cures, more=more)
+    for n, (a, b) in enumerate(pairwise(row)):
+        more = {"one": pictures[a.key].name, "other": pictures[b.key].name, "who": rig.who, "part": f"{a.key}-{b.key}"}
+        gap, hidden = math.dist(a.rim[1], b.rim[0]), a.right - b.left
+        if hidden > HIDES:
+            yield Finding(RigCode.RIG_HIDES, Level.MIND, "8.2", about, hidden, 0.0, "deg", more=more)
+        elif gap > JOINT and not cross(a.rim, b.rim):
+            cures = _even(rig, pictures)
+            more |= {"pixels": rig.behind[n]}
+            yield Finding(RigCode.RIG_GAP, Level.NOTE, "8.2", about, gap, JOINT, "mm", cures, more)
+    base = main.pose
+    ahead = to_own(base.point, base.turn, rig.eye)
+    for one in row:
+        more = {"one": pictures[one.key].name, "who": rig.who, "part": one.key}
+        near = min(_off((ahead.right, ahead.out), p, q) for p, q in pairwise(one.face))
+        if near < HEAD:
+            far = rig.away + HEAD - near + 1.0
+            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN))
+            cures = (Cure(RigCure.BACK, far, back),) if back else ()
+            yield Finding(RigCode.RIG_NEAR, Level.STOP, "8.6", about, near, HEAD, "mm", cures, more)
+        if one.turn > MOST_TURN:
+            cures = _even(rig, pictures)
+            yield Finding(RigCode.RIG_PAST, Level.STOP, "8.2", about, one.turn, MOST_TURN, "deg", cures, more)
+        ends = [to_room(base.point, base.turn, Own(x, 0.0, y)) for x, y in one.rim]
+        if any(not room.holds(place.x, place.y) for place in ends):
+            yield Finding(RigCode.RIG_OUTSIDE, Level.STOP, "8.6", about, more=more)
+
+
+def _off(p: tuple[float, float], a: tuple[float, float], b: tuple[float, float]) -> float:
+    """How far a place is from a line between two [mm]."""
+    dx, dy = b[0] - a[0], b[1] - a[1]
+    t = ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy or 1.0)
+    t = min(max(t, 0.0), 1.0)
+    return math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy)

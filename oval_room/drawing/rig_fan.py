@@ -1,0 +1,118 @@
+"""The fan: a rig from above, as its driver sits in it. u to the driver's right, v ahead, the eye at nought [mm]."""
+
+from __future__ import annotations
+
+import math
+from typing import Final
+
+from oval_room.core.rig.place import Seen
+from oval_room.core.rig.study import HEAD, Rig, shown_rig
+from oval_room.core.screens.document import Picture
+from oval_room.drawing.parts import Look
+from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
+
+THICK: Final = 45.0
+"""Drawn for a screen's body behind its face [mm]."""
+ARC: Final = 240.0
+"""Radius of the arc that a turn is told at [mm]."""
+MARGIN: Final = 120.0
+
+
+def rig_fan(look: Look) -> Scene | None:
+    """The subject's rig, else the first; None without one that somebody sits before."""
+    key, rig = shown_rig(look.plan.chosen, look.plan.survey.seats, look.picture) or ("", None)
+    if rig is None:
+        return None
+    draft, pictures = Draft(), look.plan.chosen.pictures
+    _eye(draft, rig, look.seat)
+    for one in rig.row:
+        _screen(draft, rig, one, pictures[one.key], one.key == look.picture)
+    _turns(draft, rig, pictures)
+    _ghost(draft, look, key)
+    places = [_at(rig, place) for one in rig.row for place in (*one.face, *one.rim)]
+    right = max(abs(u) for u, _ in places)
+    ahead, behind = max(v for _, v in places), min(min(v for _, v in places), -HEAD)
+    show = look.plan.writing.ruler.show
+    ends = [_at(rig, place) for one in rig.row for place in one.rim]
+    low, high = min(u for u, _ in ends), max(u for u, _ in ends)
+    draft.add(Dim(low, high, "u", show(high - low), "below", key="rig_width", priority=2))
+    draft.add(
+        Dim(0.0, rig.away, "v", show(rig.away), "inside", at=0.0, key="rig_away", say="rig away", priority=1),
+        Dim(
+            min(v for _, v in ends), max(v for _, v in ends), "v", show(rig.depth), "right", key="rig_depth", priority=3
+        ),
+    )
+    told = f"{rig.name}: {rig.whole:.1f}° round {rig.who}, centre {rig.across:.1f}°, sides turned {rig.turn:.1f}°."
+    window = (-right - MARGIN, behind - MARGIN, right + MARGIN, ahead + MARGIN)
+    return Scene("fan", f"{rig.name} from above", window, tuple(draft.shapes), told)
+
+
+def _at(rig: Rig, place: tuple[float, float]) -> tuple[float, float]:
+    return place[0], rig.away - place[1]
+
+
+def _eye(draft: Draft, rig: Rig, seat: str | None) -> None:
+    draft.ellipse((0.0, 0.0), (HEAD, HEAD), "guide-faint", "people")
+    draft.ellipse((0.0, -60.0), (80.0, 95.0), "head-subject", "people", seat or "")
+    draft.mark((0.0, 0.0), "dot", "eye", "people")
+    steps = [math.radians(a) for a in range(-100, 101, 5)]
+    draft.path([(rig.away * math.sin(a), rig.away * math.cos(a)) for a in steps], "guide-faint", "sight")
+    text = f"{rig.whole:.1f}° round {rig.who}"
+    draft.add(Label(P(0.0, -HEAD), text, "strong", "labels", "middle", ((0, -14), (0, -28)), 0))
+
+
+def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -> None:
+    face = [_at(rig, place) for place in one.face]
+    ends = [_at(rig, place) for place in one.rim]
+    (ax, ay), (bx, by) = ends
+    away = math.hypot(bx - ax, by - ay) or 1.0
+    nx, ny = -(by - ay) / away * THICK, (bx - ax) / away * THICK
+    back = [(bx + nx, by + ny), (ax + nx, ay + ny)]
+    draft.path([ends[0], *face, ends[1], *back], "frame", "picture", closed=True, ref=one.key)
+    draft.path(face, "picture-edge" if chosen else "picture-edge-other", "picture", ref=one.key)
+    for end in (face[0], face[-1]):
+        draft.line((0.0, 0.0), end, "sight", "sight")
+    middle = face[len(face) // 2] if len(face) > 2 else ((face[0][0] + face[1][0]) / 2, (face[0][1] + face[1][1]) / 2)
+    inside = (middle[0] * 0.8, middle[1] * 0.8)
+    offsets = ((0, 0), (0, 12), (0, -12), (18, 0), (-18, 0))
+    aside = (60.0, 0.0) if abs(middle[0]) < 1 else (0.0, 0.0)
+    at = P(inside[0] + aside[0], inside[1] + aside[1])
+    draft.add(Label(at, f"{one.angle:.1f}°", "strong", "labels", "middle", offsets, 1, ref=one.key))
+    outside = P(middle[0] + nx * 3.0, middle[1] + ny * 3.0)
+    draft.add(
+        Label(
+            outside,
+            picture.name,
+            "small",
+            "labels",
+            "middle",
+            ((math.copysign(34.0, nx) if abs(nx) > 5 else 0.0, 10), (0, 24)),
+            4,
+        )
+    )
+
+
+def _turns(draft: Draft, rig: Rig, pictures: dict[str, Picture]) -> None:
+    """The right side's turn at its hinge, against the centre's plane drawn on."""
+    row = rig.row
+    if len(row) != 3 or row[1].key != rig.centre:
+        return
+    main = pictures[rig.centre]
+    x, y = main.across / 2 + main.frame_side, rig.away - main.bow
+    draft.line((x, y), (x + ARC * 1.5, y), "guide", "sight")
+    steps = [math.radians(row[2].turn * n / 16) for n in range(17)]
+    draft.path([(x + ARC * math.cos(a), y - ARC * math.sin(a)) for a in steps], "guide", "sight")
+    at = P(x + 30.0, y)
+    between = f"turned {row[2].turn:.1f}°, {180 - row[2].turn:.1f}° between"
+    draft.add(Label(at, between, "label", "labels", "start", ((0, 14), (0, 26)), 2))
+
+
+def _ghost(draft: Draft, look: Look, key: str) -> None:
+    """Where a change would put the screens, from where the eye is now."""
+    plan = look.ghost
+    ghosted = shown_rig(plan.chosen, plan.survey.seats, look.picture) if plan is not None else None
+    if ghosted is None or ghosted[0] != key or ghosted[1] is None:
+        return
+    rig = ghosted[1]
+    for one in rig.row:
+        draft.path([_at(rig, place) for place in one.rim], "ghost-line", "picture", ref=one.key)

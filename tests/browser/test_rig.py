@@ -1,0 +1,66 @@
+"""Rig as it is worked: the garden room from an empty room to the numbers that games ask for, a side pulled by hand."""
+
+from __future__ import annotations
+
+import math
+
+from tests.browser.driving import PHONE, REVISION, BrowserCase
+
+
+class Rig(BrowserCase):
+    def test_from_distance_to_game_numbers(self) -> None:
+        """An empty job: room, seat, three screens by words; the cure squares them; the numbers are by hand; undone."""
+        page = self.open("/")
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Bedroom')}/picture")
+        page.wait_for_load_state("networkidle")
+        self.assertEqual(page.locator("#rail a", has_text="Rig").count(), 0)  # shown once a job has one
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Garden')}/rig")
+        page.wait_for_load_state("networkidle")
+        self.say(page, "rig three 32 at 700 mm")
+        self.assertIn("53.7°", page.locator("#headlines").inner_text())
+        self.say(page, "turn 40")
+        revision = self.revision(page)
+        page.locator(".finding", has_text="from where they are as square").locator(".cure").first.click()
+        self.until(page, REVISION, revision + 1)
+        self.assertIn("54.7°", page.locator("#headlines").inner_text())
+        page.locator("[data-panel=games]").click()
+        numbers = page.locator(".games")
+        numbers.wait_for()
+        width = 32 * 25.4 * 16 / math.hypot(16, 9)
+        across = 2 * math.atan(width / 1400)
+        up = 2 * math.atan(math.tan(across / 2) * 9 / 16)
+        for wanted in (f"{math.degrees(across):.1f}", f"{math.degrees(up):.1f}", f"{up:.4f}", "7680x1440"):
+            self.assertEqual(numbers.locator(f"[data-copy='{wanted}']").count(), 1, wanted)
+        self.assertEqual(self.axe(page), [])
+        self.assertEqual(self.complaints, [])
+
+    def test_a_side_is_pulled_and_the_centre_follows_the_hand(self) -> None:
+        page = self.open("/")
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Garden')}/rig")
+        page.wait_for_load_state("networkidle")
+        before = page.locator("#headlines").inner_text()
+        self.assertIn("45.0°", before)
+        revision = self.revision(page)
+        grip = page.locator(".grip[data-grip$='-turn']").first
+        box = grip.bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x - 40, y + 30, steps=6)
+        page.mouse.up()
+        self.until(page, REVISION, revision + 1)
+        self.assertNotIn("45.0°", page.locator("#headlines").inner_text())
+        page.keyboard.press("Control+z")
+        self.until(page, REVISION, revision + 2)
+        self.assertIn("45.0°", page.locator("#headlines").inner_text())
+        self.assertEqual(self.complaints, [])
+
+    def test_on_the_phone(self) -> None:
+        page = self.open("/", self.context(PHONE, has_touch=True))
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Garden')}/rig")
+        page.wait_for_load_state("networkidle")
+        self.assertRegex(page.locator("#headlines").inner_text(), r"^\d\d\.\d°\s+centre screen")
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        self.assertLessEqual(wide, PHONE["width"])
+        self.assertEqual(self.complaints, [])

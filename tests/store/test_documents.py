@@ -9,7 +9,7 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, example, given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.commands import Command, several
@@ -42,6 +42,7 @@ class Kept(unittest.TestCase):
 
     @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.lists(st.one_of(COMMANDS, st.sampled_from(("undo", "redo", "back"))), min_size=1, max_size=9))
+    @example([PutPicture(id="p1", yaw=-0.0)])
     def test_read_back_as_it_was(self, moves: list[Command | str]) -> None:
         job = self.store.create(CHAPEL, "wil")
         plans: list[Plan] = [CHAPEL]

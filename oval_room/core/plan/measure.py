@@ -25,14 +25,21 @@ def plain(text: str) -> str:
 
 # What comes in, from wherever: every number finite and within a span, every text bounded and of one line.
 
-Mm = Annotated[float, Field(ge=-100_000, le=100_000, allow_inf_nan=False)]
+
+def unsigned_nought(value: float) -> float:
+    """A number without the sign that a float's nought may have: −0.0 equals the default 0.0 and would be kept as it."""
+    return value + 0.0
+
+
+_Signed = AfterValidator(unsigned_nought)
+Mm = Annotated[float, Field(ge=-100_000, le=100_000, allow_inf_nan=False), _Signed]
 LengthMm = Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)]
-HeightMm = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
-Degrees = Annotated[float, Field(ge=-180, le=180, allow_inf_nan=False)]
-Number = Annotated[float, Field(ge=-1_000_000, le=1_000_000, allow_inf_nan=False)]
+HeightMm = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False), _Signed]
+Degrees = Annotated[float, Field(ge=-180, le=180, allow_inf_nan=False), _Signed]
+Number = Annotated[float, Field(ge=-1_000_000, le=1_000_000, allow_inf_nan=False), _Signed]
 """Any value of a change: a length [mm], a light [lux], an angle. What it is for has its own span, checked where it
 goes: this one is wider, so that a change too large to be made can still be said."""
-FrameMm = Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False)]
+FrameMm = Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False), _Signed]
 Money = Annotated[float, Field(ge=0, le=100_000_000, allow_inf_nan=False)]
 Count = Annotated[int, Field(ge=0, le=100_000)]
 Pixels = tuple[Annotated[int, Field(ge=16, le=32_768)], Annotated[int, Field(ge=16, le=32_768)]]
@@ -61,8 +68,8 @@ class Frozen(BaseModel):
 class Measure(Frozen):
     """A value [mm, lux …] with its half-width, source and the readings it rests on."""
 
-    value: Annotated[float, Field(ge=-200_000, le=200_000)]
-    half_width: Annotated[float, Field(ge=0, le=200_000)] = 0.0
+    value: Annotated[float, Field(ge=-200_000, le=200_000), _Signed]
+    half_width: Annotated[float, Field(ge=0, le=200_000), _Signed] = 0.0
     source: Source = "default"
     readings: Annotated[tuple[ReadingId, ...], Field(max_length=2000)] = ()
 
@@ -84,7 +91,7 @@ class Reading(Frozen):
 class Typed(Frozen):
     """A value as it comes in with a command: what, how it is known, with what it was read."""
 
-    value: Annotated[float, Field(ge=-200_000, le=200_000)]
+    value: Annotated[float, Field(ge=-200_000, le=200_000), _Signed]
     source: Source = "read"
     instrument: Instrument = "tape"
     again: bool = False

@@ -48,6 +48,8 @@ FigureUnit = Literal[
     "money",
     "volts",
     "btu",
+    "px",
+    "count",
 ]
 
 
@@ -160,6 +162,8 @@ _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
     "money": ("", 0),
     "volts": (" V", 2),
     "btu": (" BTU/h", 0),
+    "px": (" px", 0),
+    "count": ("", 0),
 }
 
 

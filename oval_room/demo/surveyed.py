@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from oval_room.core.apply import apply
 from oval_room.core.commands import Stamp
 from oval_room.core.plan.document import Plan, Writing, new_plan
+from oval_room.core.plan.gear import GearShelf
 from oval_room.core.subject import Subject
 from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrase import Heard
@@ -17,17 +18,17 @@ LASER = Writing(unit="mm", style="mm", instrument="laser")
 STAMP = Stamp("Wil Harrowgate", "2026-10-05T09:40:00")
 
 
-def said(plan: Plan, lines: Sequence[str], subject: Subject = Subject()) -> Plan:
+def said(plan: Plan, lines: Sequence[str], subject: Subject = Subject(), gear: GearShelf = SHELF) -> Plan:
     """The plan after lines of the tape line.
 
     Raises:
         ValueError: a line was not heard.
     """
     for line in lines:
-        answer = hear(plan, SHELF, line, subject)
+        answer = hear(plan, gear, line, subject)
         if not isinstance(answer, Heard):
             raise ValueError(f"{line}: {answer.say}")
-        plan = apply(plan, answer.command, SHELF, STAMP)
+        plan = apply(plan, answer.command, gear, STAMP)
     return plan
 
 

@@ -27,6 +27,7 @@ from oval_room.drawing.section import section
 from oval_room.drawing.signal_board import signal_board
 from oval_room.drawing.svg import write_svg
 from oval_room.drawing.throw_strip import throw_strip
+from oval_room.drawing.wall_canvas import wall_canvas
 
 LOG: Final = logging.getLogger("oval_room")
 VIEW_NAMES: Final[dict[str, str]] = {
@@ -44,6 +45,7 @@ VIEW_NAMES: Final[dict[str, str]] = {
     "signals": "signal board",
     "fan": "fan from above",
     "driver": "from the driver's eye",
+    "canvas": "wall canvas",
 }
 LAYER_NAMES: Final[dict[str, str]] = {
     "map": "seat map",
@@ -65,7 +67,7 @@ FINE_INSIDE: Final = 3
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
-OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map", "bolts", "signals", "fan", "driver")
+OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map", "bolts", "signals", "fan", "driver", "canvas")
 ANYWHERE: Final = ("section", "plan", "elevation", "seat", "cloth", "map")
 """Views that may lead at any stage."""
 SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
@@ -139,6 +141,7 @@ def _made(look: Look, name: str) -> Scene | None:
         "signals": lambda: signal_board(look),
         "fan": lambda: rig_fan(look),
         "driver": lambda: driver_view(look),
+        "canvas": lambda: wall_canvas(look),
     }
     return makers[name]()
 

@@ -11,6 +11,7 @@ from oval_room.core.plan.gear import GearItem, Mount, Panel, Projector
 from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, LengthMm, Measure, Mm, Words
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.hung import WORDS, as_hung
 
 MOST_FORCE: Final = 100_000.0
 """No fixing bears more [N]."""
@@ -93,7 +94,7 @@ class FixingNodes(PartNodes):
 def called(picture: Picture, item: GearItem | None) -> str:
     """What a thing is told apart by: its name, or a panel's size where it has none."""
     if item is not None:
-        return item.name
+        return f"{item.name}, {WORDS[picture.turned]}" if picture.turned else item.name
     return f"{picture.width.value:.0f} × {picture.height:.0f} mm"
 
 
@@ -107,14 +108,14 @@ def counts(bench: Bench | None, name: str, on: str) -> bool:
 
 
 def panel_as_measured(picture: Picture, item: Panel | None, bench: Bench | None) -> Panel | None:
-    """A panel with what was read of it in the place of its sheet; None where neither says anything."""
+    """A panel as it hangs, with what was read of it in the place of its sheet; None where neither says anything."""
     on, values = called(picture, item), dict[str, object]()
     if bench is not None and counts(bench, "vesa", on):
         values["vesa"] = bench.vesa
     if bench is not None and bench.bolts is not None and counts(bench, "bolts", on):
         values["top_to_vesa"] = bench.bolts.value
     if item is not None or not values:
-        return item.model_copy(update=values) if item is not None and values else item
+        return as_hung(item, picture.turned).model_copy(update=values) if item is not None else None
     size = {"width": picture.width.value, "height": picture.height}
     return Panel.model_validate({"maker": "Own", "model": "panel", **size, **values})
 

@@ -46,6 +46,7 @@ from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import Face, hangs_on
+from oval_room.core.screens.hung import bolts_aside
 from oval_room.core.screens.placing import things_below
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.stud_study import StudResult, Studs
@@ -171,6 +172,8 @@ def _study_panel(
     hung = mount_as_measured(mount, bench) if isinstance(mount, Mount) else None
     rows = hung or (Mount(maker="Own", model="mount", row_below_vesa=bench.row.value) if bench and bench.row else None)
     face = hangs_on(picture, survey.things)
+    aside = bolts_aside(item, picture.turned) if item is not None else 0.0
+    bolted = _moved(picture, aside) if aside else picture
     always = _flue(key, picture, survey)
     always += bench_findings({"picture": key}, item, mount if isinstance(mount, Mount) else None, bench, picture)
     if hung is not None:
@@ -180,14 +183,14 @@ def _study_panel(
     studded = survey.kind_of("w1") in STUDDED
     if rows is not None and not studded:
         rows = at_slots(rows)
-    place = _place(picture, panel, rows, hold, kept_out, studs, studded) if face is None else None
-    found = _holes(picture, panel, rows, place) if panel is not None and rows is not None else None
+    place = _place(bolted, panel, rows, hold, kept_out, studs, studded) if face is None else None
+    found = _holes(bolted, panel, rows, place) if panel is not None and rows is not None else None
     if found is None or panel is None or rows is None:
         missing = Finding(FixingCode.NO_HOLES, Level.NOTE, "7.3", {"picture": key}, more=_missing(panel, item, hung))
         return FixingResult({}, (missing, *always), {}, {})
     kind = "built out" if face is not None and face.lie != "over an edge" else survey.kind_of("w1")
     book = FigureBook(KINDS)
-    _hole_figures(book, key, picture, panel, rows, found, sources_of(bench, panel, rows, called(picture, item)), place)
+    _hole_figures(book, key, bolted, panel, rows, found, sources_of(bench, panel, rows, called(picture, item)), place)
     if face is not None:
         _from_its_edge(book, key, picture, face, found)
     if hung is not None:
@@ -196,6 +199,11 @@ def _study_panel(
     told = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
     findings = (told, *_into_what(key, survey, kind), *always, *_near_services(key, survey, found))
     return FixingResult(book.figures, findings, {key: found}, {}, {key: place} if place else {})
+
+
+def _moved(picture: Picture, aside: float) -> Picture:
+    """A picture where its bolts' middle is: beside its own, where a panel hangs on its side."""
+    return picture.model_copy(update={"pose": picture.pose.model_copy(update={"x": picture.pose.x + aside})})
 
 
 def _place(

@@ -14,6 +14,7 @@ from oval_room.core.plan.measure import Count, Hash, Id, Number, Pixels, Typed, 
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import Turn
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.hung import hung_values, turn_of
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 
 
@@ -43,15 +44,22 @@ class PutPicture(Command):
     """Radius of a curved panel [mm]; 0 makes it flat."""
     case_below: Number | None = None
     split: tuple[Count, Count] | None = None
+    turned: Count | None = None
+    """Of a panel, clockwise as the viewer sees it: 0, 90, 180, 270; it turns about its middle."""
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
         pictures = plan.schemes[key].pictures
         plan, values = measured(
-            plan, f"schemes.{key}.pictures.{self.id}", carried(self, "x", "y", "z", "bottom", "yaw", "pitch"), stamp
+            plan,
+            f"schemes.{key}.pictures.{self.id}",
+            carried(self, "x", "y", "z", "bottom", "yaw", "pitch", "turned"),
+            stamp,
         )
         if "curve" in values:
             values["curve"] = values["curve"] or None
+        if values.keys() & {"width", "aspect", "frame_side", "frame_top", "frame_bottom"}:
+            values["built"] = None
         old = pictures.get(self.id)
         if old is None:
             room = plan.survey.room
@@ -73,6 +81,8 @@ class PutPicture(Command):
             pose["z"] = old.bottom + picture.height / 2  # a new size keeps the bottom edge
         if pose:
             picture = with_values(picture, {"pose": with_values(picture.pose, pose)})
+        if self.turned is not None and self.turned != picture.turned:
+            picture = with_values(picture, hung_values(picture, turn_of(self.turned)))
         if picture.mount:
             gear_of(gear, picture.mount, Mount, "mount")
         return in_scheme(plan, key, pictures={**pictures, self.id: picture})
@@ -107,6 +117,10 @@ class TakeGear(Command):
             if put is None:
                 raise RefusedError(f"a {item.kind} is chosen where it goes, not for a picture", field="gear")
             return put.model_validate({"id": self.id, "scheme": key, "gear": self.gear}).applied(plan, gear, stamp)
+        if (was := plan.schemes[key].pictures.get(self.id)) is not None and was.turned and isinstance(item, Panel):
+            level = PutPicture(id=self.id, scheme=key, turned=0).applied(plan, gear, stamp)
+            taken = self.applied(level, gear, stamp)
+            return PutPicture(id=self.id, scheme=key, turned=was.turned, z=was.pose.z).applied(taken, gear, stamp)
         values: Values = {
             "kind": item.kind,
             "name": item.name,

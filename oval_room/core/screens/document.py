@@ -12,6 +12,18 @@ from oval_room.core.plan.measure import FrameMm, Frozen, Hash, LengthMm, Measure
 from oval_room.core.plan.placed import Pose
 from oval_room.core.screens.shapes import bow, chord
 
+Aspect = Annotated[float, Field(ge=0.05, le=20)]
+
+
+class Built(Frozen):
+    """A panel as it was built, level."""
+
+    width: LengthMm
+    aspect: Aspect
+    frame_side: FrameMm
+    frame_top: FrameMm
+    frame_bottom: FrameMm
+
 
 class Picture(Frozen):
     """Something people look at; its pose is the centre of the visible picture."""
@@ -20,7 +32,7 @@ class Picture(Frozen):
     name: Name
     kind: Literal["panel", "screen"]
     width: Measure
-    aspect: Annotated[float, Field(ge=0.05, le=20)] = 16 / 9
+    aspect: Aspect = 16 / 9
     frame_side: FrameMm = 0.0
     frame_top: FrameMm = 0.0
     frame_bottom: FrameMm = 0.0
@@ -35,6 +47,10 @@ class Picture(Frozen):
     """How far the case of a cloth that comes down hangs below the ceiling [mm]."""
     split: tuple[Annotated[int, Field(ge=1, le=8)], Annotated[int, Field(ge=1, le=8)]] = (1, 1)
     """Columns and rows that the picture is shared into (rules 2.4)."""
+    turned: Literal[0, 90, 180, 270] = 0
+    """How a panel hangs, clockwise as the viewer sees it; all sizes here are as it hangs."""
+    built: Built | None = None
+    """Of a turned one, what it is level again."""
 
     @model_validator(mode="after")
     def _high(self) -> Picture:

@@ -8,6 +8,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.turn import wall_name, wall_of
 from oval_room.core.screens.faces import hangs_on
+from oval_room.core.screens.hung import WORDS
 from oval_room.core.screens.placing import COMES_DOWN
 from oval_room.core.subject import Subject
 
@@ -47,6 +48,7 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
     ]
     out.append(Entry("shared, columns x rows", "split", f"{picture.split[0]} x {picture.split[1]}"))
     if picture.kind == "panel":
+        out.append(Entry("hangs", "turned", WORDS[picture.turned], options=tuple(WORDS.values())))
         out.append(
             Entry(
                 "curved to a radius of",

@@ -8,6 +8,7 @@ from typing import Final
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.screens.hung import WORDS, hung_values, read_turn
 from oval_room.core.screens.phrases import edge_at, picture_along
 from oval_room.core.span import UnclearError
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
@@ -140,7 +141,28 @@ def _case_below(here: Here, rest: str) -> Heard:
     return Heard(f"{picture.name}: its case {told}", PutPicture(id=key, case_below=value))
 
 
+def _turned(here: Here, rest: str) -> Heard:
+    """A panel hung on its side or head, about its middle."""
+    key, picture = here.picture()
+    turn = read_turn(rest)
+    hung_values(picture, turn)
+    where = {90: ", its own top to the right", 270: ", its own top to the left"}.get(turn, "")
+    return Heard(
+        f"{picture.name}: hangs {WORDS[turn].split()[0] if turn != 180 else WORDS[turn]}{where}",
+        PutPicture(id=key, turned=turn),
+    )
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "turned",
+        "level, upright, upright left or upside down",
+        "hang a panel on its side or head, about its middle",
+        "turned upright",
+        "picture",
+        _turned,
+        also=("hangs",),
+    ),
     Phrase(
         "case below",
         "a length",

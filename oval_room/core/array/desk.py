@@ -1,0 +1,109 @@
+"""What whoever hangs and runs walls of displays wants on one page: plugs, holes from one zero, order, cables, takes
+(rules 9.4, 9.5)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from oval_room.core.array.document import Arrays
+from oval_room.core.array.mapping import Mapped, Walls
+from oval_room.core.array.wall import Display, hanging_order
+from oval_room.core.fixing.study import FixingResult
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.group import Group
+from oval_room.core.plan.turn import wall_of
+from oval_room.core.report import Report
+
+
+def plugs(plan: Plan, walls: Walls) -> dict[str, str]:
+    """Where each display is plugged in, in words, by its picture's id."""
+    names = {key: one.name for key, one in plan.chosen.kept(Arrays).controllers.items()}
+    return {one.display.key: f"{names[one.port[0]]} {one.port[1]}" for one in walls.displays if one.port is not None}
+
+
+@dataclass(frozen=True, slots=True)
+class HungHole:
+    """A hole of a wall from its zero: right of it and above it [mm]."""
+
+    display: int
+    number: int
+    right: float
+    up: float
+
+
+@dataclass(frozen=True, slots=True)
+class Zero:
+    """The zero of a wall of displays: under the left edge of its leftmost frame, level with its lowest frame's edge.
+    along: from the room's wall's left end; height: above the floor [mm]."""
+
+    along: float
+    height: float
+
+
+def zero_of(plan: Plan, group: Group, displays: tuple[Display, ...]) -> Zero:
+    wall = plan.survey.room.walls[wall_of(plan.survey.room, group) - 1]
+    middle, _ = wall.own(group.pose.x, group.pose.y)
+    left = min(one.outline.left for one in displays)
+    low = max(one.outline.top + one.outline.height for one in displays)
+    return Zero(middle + left, group.pose.z - low)
+
+
+def holes_of_wall(plan: Plan, report: Report, group: Group, displays: tuple[Display, ...]) -> list[HungHole]:
+    """Every hole of a wall's displays whose holes are known, from its one zero, in the order they are hung."""
+    zero, found = zero_of(plan, group, displays), []
+    maps = report.of(FixingResult).holes
+    for one in hanging_order(displays):
+        holes = maps.get(one.key)
+        if holes is None:
+            continue
+        places = [(column, row) for row in holes.rows for column in holes.columns]
+        found += [HungHole(one.number, n, x - zero.along, z - zero.height) for n, (x, z) in enumerate(places, 1)]
+    return found
+
+
+@dataclass(frozen=True, slots=True)
+class Cables:
+    """How many go where: controller to display, source to controller or router, router to controller; converters."""
+
+    displays: int
+    sources: int
+    router: int
+    converters: int
+
+
+def cables_of(plan: Plan, walls: Walls) -> Cables:
+    arrays = plan.chosen.kept(Arrays)
+    displays = sum(one.port is not None for one in walls.displays)
+    if arrays.router is None:
+        return Cables(displays, len(walls.feeds), 0, 0)
+    comes = min(sum(one.outputs for one in arrays.sources.values()), arrays.router.inputs)
+    goes = min(len(arrays.controllers), arrays.router.outputs)
+    return Cables(displays, comes, goes, comes + goes if arrays.router.sdi else 0)
+
+
+def crosspoints(plan: Plan) -> tuple[list[str], list[tuple[int, str, int | None]]]:
+    """The router's inputs by what comes in there, and its outputs: number, what goes out, the input that is taken."""
+    arrays = plan.chosen.kept(Arrays)
+    router = arrays.router
+    if router is None:
+        return [], []
+    comes = [
+        f"{one.name} {n}" if one.outputs > 1 else one.name
+        for one in arrays.sources.values()
+        for n in range(1, one.outputs + 1)
+    ]
+    goes = [one.name for one in arrays.controllers.values()]
+    takes = dict(router.takes)
+    inputs = [comes[n] if n < len(comes) else "" for n in range(router.inputs)]
+    outputs = [
+        (n, goes[n - 1] if n <= len(goes) else f"monitor {n - len(goes)}", takes.get(n))
+        for n in range(1, router.outputs + 1)
+    ]
+    return inputs, outputs
+
+
+def on_layout(walls: Walls, key: str) -> list[Mapped]:
+    """What hangs on each cell of a controller's layout, in their order."""
+    by_port: Mapping[object, Mapped] = {one.port: one for one in walls.displays}
+    return [by_port[key, cell.port] for cell in walls.layouts[key].cells]

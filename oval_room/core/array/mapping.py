@@ -1,0 +1,174 @@
+"""Which part of its wall's canvas each display shows, and on which output it hangs (rules 9.2, 9.3)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from oval_room.core.array.canvas import MOST_CANVAS, Canvas, Crop, Placed, canvas_of, closed_up
+from oval_room.core.array.document import Arrays, Cut
+from oval_room.core.array.fit import Fitted, Port, fit
+from oval_room.core.array.layout import Cell, Layout, layout_of
+from oval_room.core.array.wall import Display, displays_of, walls_of
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.document import Scheme
+
+
+@dataclass(frozen=True, slots=True)
+class Mapped:
+    """A display with what it shows. factor: its own pixels for one of the canvas. port: where it hangs. cell: what is
+    cut there out of the controller's picture."""
+
+    display: Display
+    wall: str
+    crop: Crop
+    factor: float
+    port: Port | None
+    cell: Cell | None
+
+    @property
+    def canvas_turned(self) -> int:
+        """How its part of the canvas must be turned for the display, clockwise [deg]."""
+        return -self.display.turned % 360
+
+
+@dataclass(frozen=True, slots=True)
+class WallMap:
+    """A wall's canvas. scale: canvas pixels a millimetre. closed: gaps closed up. refused: wanted so, but hung freely.
+    large: what its greater side would be [px], where that is too much: it is drawn at the most there is."""
+
+    name: str
+    displays: tuple[Mapped, ...]
+    size: tuple[int, int]
+    scale: float
+    error: float
+    closed: bool
+    refused: bool
+    large: int | None
+    places: tuple[Placed, ...]
+    """Every display's visible rectangle on the canvas [mm]: closed up where it is."""
+
+
+@dataclass(frozen=True, slots=True)
+class Walls:
+    """All walls' maps by group, the layouts of controllers, how displays were fitted, what feeds each controller."""
+
+    walls: Mapping[str, WallMap]
+    layouts: Mapping[str, Layout]
+    fitted: Fitted
+    feeds: Mapping[str, str]
+    """The source of each controller that has one."""
+
+    @property
+    def displays(self) -> list[Mapped]:
+        """Every display by its number."""
+        found = [one for wall in self.walls.values() for one in wall.displays]
+        return sorted(found, key=lambda one: one.display.number)
+
+
+def feeds_of(arrays: Arrays) -> dict[str, str]:
+    """The source that feeds each controller: as the router's takes say, else as each controller does."""
+    sources = list(arrays.sources)
+    router = arrays.router
+    if router is None:
+        return {
+            key: one.source for key, one in arrays.controllers.items() if one.source in arrays.sources and one.source
+        }
+    comes = [key for key, source in arrays.sources.items() for _ in range(source.outputs)][: router.inputs]
+    found = {}
+    for n, key in enumerate(list(arrays.controllers)[: router.outputs], 1):
+        taken = dict(router.takes).get(n)
+        if taken is not None and taken <= len(comes):
+            found[key] = comes[taken - 1]
+    return found if sources else {}
+
+
+def steps_of(arrays: Arrays, feeds: Mapping[str, str]) -> dict[str, str]:
+    """What each controller runs in step with: its source where that is locked with others, or has it alone."""
+    out = {}
+    for key in arrays.controllers:
+        source = arrays.sources.get(feeds.get(key, ""))
+        out[key] = "locked" if source is not None and source.locked else f"alone {key}"
+    return out
+
+
+def mapping_of(scheme: Scheme) -> Walls:
+    """The mapping of every wall of a scheme; a canvas that would be too large is drawn at the most there is."""
+    arrays, hung = scheme.kept(Arrays), displays_of(scheme)
+    feeds = feeds_of(arrays)
+    numbers = {one.key: one.number for listed in hung.values() for one in listed}
+    fitted = fit(
+        [[one.key for one in sorted(listed, key=lambda one: one.number)] for listed in hung.values()],
+        {key: one.outputs for key, one in arrays.controllers.items()},
+        chosen={one.of: (one.on, one.port) for one in arrays.outlets.values() if one.of in numbers},
+        step=steps_of(arrays, feeds),
+    )
+    cut = {key: _canvas(listed, arrays.cut_of(key)) for key, listed in hung.items()}
+    crops = {
+        one.key: crop for key, listed in hung.items() for one, crop in zip(listed, cut[key].canvas.crops, strict=True)
+    }
+    layouts = _layouts(arrays, fitted, crops, {one.key: one for listed in hung.values() for one in listed})
+    cells = {(key, cell.port): cell for key, layout in layouts.items() for cell in layout.cells}
+    walls = {}
+    for key, group in walls_of(scheme).items():
+        mapped = []
+        for one in hung[key]:
+            crop, port = crops[one.key], fitted.ports.get(one.key)
+            factor = max(one.shown[0] / max(crop.width, 1), one.shown[1] / max(crop.height, 1))
+            mapped.append(Mapped(one, key, crop, factor, port, cells.get(port) if port else None))
+        made = cut[key]
+        walls[key] = WallMap(
+            group.name,
+            tuple(mapped),
+            made.canvas.size,
+            made.scale,
+            made.canvas.error,
+            made.closed,
+            made.refused,
+            made.large,
+            made.places,
+        )
+    return Walls(walls, layouts, fitted, feeds)
+
+
+@dataclass(frozen=True, slots=True)
+class _Made:
+    canvas: Canvas
+    scale: float
+    closed: bool
+    refused: bool
+    large: int | None
+    places: tuple[Placed, ...]
+
+
+def _canvas(displays: Sequence[Display], cut: Cut) -> _Made:
+    """The canvas of a wall, its gaps skipped or closed up, at the pixels wanted."""
+    seen = tuple(one.visible for one in displays)
+    shut = closed_up(seen) if cut.closed else None
+    places = shut or seen
+    wide = max(one.left + one.width for one in places) - min(one.left for one in places)
+    high = max(one.top + one.height for one in places) - min(one.top for one in places)
+    wanted = cut.across / wide if cut.across else max(one.scale for one in displays)
+    large = None
+    while True:
+        try:
+            canvas = canvas_of(places, wanted)
+            break
+        except RefusedError:
+            large = large or round(max(wide, high) * wanted)
+            wanted = min(wanted * 0.999, (MOST_CANVAS - 1) / max(wide, high))
+    return _Made(canvas, wanted, shut is not None, cut.closed and shut is None, large, places)
+
+
+def _layouts(
+    arrays: Arrays, fitted: Fitted, crops: Mapping[str, Crop], displays: Mapping[str, Display]
+) -> dict[str, Layout]:
+    used: dict[str, list[tuple[int, Crop, int, tuple[int, int]]]] = {}
+    for key, (on, port) in fitted.ports.items():
+        one = displays[key]
+        used.setdefault(on, []).append((port, crops[key], one.turned, one.pixels))
+    return {
+        key: layout_of(sorted(used[key]), pixels=one.pixels, turns=one.turns, even=one.even, outputs=one.outputs)
+        for key, one in arrays.controllers.items()
+        if key in used
+    }

@@ -1,0 +1,434 @@
+"""Walls of displays on the tape line: `displays 3 x 3 55`, `joints closed`, `canvas 5760`, `wall controller 9 outputs`,
+`source 2 outputs`, `wall display 3 on controller 1 output 4`, `router 8 x 8`, `take 2 on 1`."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from oval_room.core.array.canvas import MOST_CANVAS, MOST_DISPLAYS
+from oval_room.core.array.commands import PutController, PutCut, PutOutlet, PutRouter, PutSource
+from oval_room.core.array.document import MOST_OUTPUTS, Arrays
+from oval_room.core.array.mapping import mapping_of
+from oval_room.core.array.wall import by_key, displays_of, walls_of
+from oval_room.core.commands import Command, several
+from oval_room.core.errors import RefusedError
+from oval_room.core.plan.measure import chosen, next_id
+from oval_room.core.pose import Own, Turn, to_room
+from oval_room.core.screens.commands import PutPicture, TakeGear
+from oval_room.core.screens.document import Picture
+from oval_room.core.screens.group_commands import PutGroup
+from oval_room.core.screens.hung import WORDS, read_turn
+from oval_room.core.screens.size import picture_size
+from oval_room.core.span import Span
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import number
+from oval_room.core.units import MM_IN
+
+GAP: Final = Span("the gap between the frames", 0.0, 1000.0, (0, 60))
+SIZES: Final = (15.0, 110.0)
+BEZEL: Final = 4.0
+"""Taken round a display that no shelf knows [mm] (planning value)."""
+MIDDLE: Final = 1500.0
+"""A new wall's middle over the floor, where the room lets it [mm] (planning value)."""
+BESIDE: Final = 150.0
+"""Left between a new wall and one that hangs there [mm] (planning value)."""
+EXAMPLE: Final = "displays 3 x 3 55"
+CONTROLLER: Final = "wall controller 4 outputs"
+_GRID: Final = re.compile(r"(\d+)\s*(?:x|×|by)\s*(\d+)\s+(?:of\s+)?(.+)", re.IGNORECASE)
+_GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)\s*$", re.IGNORECASE)
+_TURN: Final = re.compile(r"[,;]?\s*\b(upright(?: left| right)?|portrait|upside down)\s*$", re.IGNORECASE)
+_SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
+_PIXELS: Final = re.compile(r"(\d{3,5})\s*(?:x|×|by)\s*(\d{3,5})(?:\s*px)?")
+
+
+def _displays(here: Here, rest: str) -> Heard:
+    """A wall of displays in columns and rows, frame to frame or with a gap, in the middle of the display wall."""
+    if (mount := re.match(r"(?:on|mounted on|mount)\s+(?!\d+\s*x)(.+)", rest.strip(), re.IGNORECASE)) is not None:
+        return _mounted(here, mount[1])
+    text, gap, turned = rest.strip(), 0.0, 0
+    for _ in range(2):  # the gap and the turn, in either order
+        if (found := _TURN.search(text)) is not None:
+            turned, text = read_turn(found[1]), text[: found.start()]
+        if (found := _GAP.search(text)) is not None:
+            gap, text = here.length(found[1], GAP), text[: found.start()]
+    grid = _GRID.fullmatch(text.strip())
+    if grid is None:
+        raise RefusedError(f"say columns x rows and a size or a panel of the shelf: {EXAMPLE}", value=rest)
+    columns, rows, said = int(grid[1]), int(grid[2]), grid[3].strip()
+    scheme = here.plan.chosen
+    if not 2 <= columns * rows <= MOST_DISPLAYS - len(scheme.pictures):
+        raise RefusedError(
+            f"a wall is of 2 displays to {MOST_DISPLAYS} in all (got {columns} x {rows} = {columns * rows}"
+            f"{f' beside {len(scheme.pictures)}' if scheme.pictures else ''})",
+            value=rest,
+        )
+    keys: list[str] = []
+    for _ in range(columns * rows):
+        keys.append(next_id("p", {*scheme.pictures, *keys}))
+    first = 1 + sum(len(group.members) for group in walls_of(scheme).values())
+    steps, named = _panels(here, said, keys, first, turned)
+    made = here.after(*steps[:4]).plan.chosen.pictures[keys[0]]
+    wide, high = made.across + 2 * made.frame_side + gap, made.height + made.frame_top + made.frame_bottom + gap
+    left, middle = _place(here, columns * wide - gap, rows * high - gap)
+    for n, key in enumerate(keys):
+        x = left + (n % columns) * wide + (wide - gap) / 2
+        top = middle + (rows * high - gap) / 2 - (n // columns) * high
+        steps.append(PutPicture(id=key, x=round(x, 3), z=round(top - made.frame_top - made.height / 2, 3)))
+    group = next_id("m", set(scheme.groups))
+    name = "wall" if not walls_of(scheme) else f"wall {len(walls_of(scheme)) + 1}"
+    steps.append(PutGroup(id=group, name=name, kind="wall", members=tuple(keys)))
+    apart = f"{here.show(gap)} between frames" if gap else "frame to frame"
+    hangs = "" if turned == 0 else f", {WORDS[turned]}"
+    return Heard(f"{columns} × {rows} displays, {named}{hangs}, {apart}: {name}", several(*steps))
+
+
+def _mounted(here: Here, said: str) -> Heard:
+    """Every display of every wall on a mount of the shelf."""
+    _wall(here)
+    mount = here.gear_named(said, "mount", "panel")
+    puts = [PutPicture(id=key, mount=mount) for key in by_key(displays_of(here.plan.chosen))]
+    return Heard(f"{len(puts)} displays, each on {here.gear[mount].name}", several(*puts))
+
+
+def _panels(here: Here, said: str, keys: list[str], first: int, turned: int) -> tuple[list[Command], str]:
+    """Displays of a size, or of a shelf's panel by words of its name; numbered from the first one's number."""
+    size = _SIZE.fullmatch(said)
+    steps: list[Command] = []
+    y, yaw = 80.0, 0.0
+    if size is None:
+        gear = here.gear_named(said, "panel")
+        for n, key in enumerate(keys, first):
+            steps += [PutPicture(id=key, y=y, yaw=yaw), TakeGear(id=key, gear=gear)]
+            steps += [PutPicture(id=key, name=f"display {n}", turned=turned)]
+        return steps, here.gear[gear].name
+    inches = float(size[1].replace(",", "."))
+    if not SIZES[0] <= inches <= SIZES[1]:
+        raise RefusedError(f"a display is {SIZES[0]:g} to {SIZES[1]:g} inches (got {inches:g})", value=said)
+    bare = {
+        "kind": "panel", "width": chosen(picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width),
+        "frame_side": BEZEL, "frame_top": BEZEL, "frame_bottom": BEZEL, "pixels": (1920, 1080), "y": y, "yaw": yaw,
+    }  # fmt: skip
+    for n, key in enumerate(keys, first):
+        steps.append(PutPicture.model_validate({"id": key, "name": f"display {n}", **bare}))
+        steps += [PutPicture(id=key, turned=turned)] if turned else []
+    return steps, f"{inches:g} inch (frame {here.show(BEZEL)} and 1920 × 1080 assumed)"
+
+
+def _place(here: Here, wide: float, high: float) -> tuple[float, float]:
+    """Where a new wall's left edge and its middle's height go on the display wall: in the middle, beside what hangs
+    there already."""
+    room = here.plan.survey.room
+    left = (room.width.value - wide) / 2
+    hung = [here.plan.chosen.pictures[key] for group in walls_of(here.plan.chosen).values() for key in group.members]
+    if hung:
+        left = max(one.pose.x + one.across / 2 + one.frame_side for one in hung) + BESIDE
+    tall = room.height.value
+    middle = min(max(MIDDLE, high / 2 + 100.0), max(tall - high / 2 - 100.0, high / 2))
+    return left, middle
+
+
+def _wall(here: Here) -> str:
+    """The wall of the subject picture, else the first one.
+
+    Raises:
+        RefusedError: there is none.
+    """
+    walls = walls_of(here.plan.chosen)
+    mine = here.plan.chosen.group_of(here.subject.picture or "")
+    if not walls:
+        raise RefusedError(f"there is no wall of displays yet: {EXAMPLE}")
+    return mine if mine in walls else next(iter(walls))
+
+
+def _joints(here: Here, rest: str) -> Heard:
+    key = _wall(here)
+    word = rest.strip().lower()
+    if word not in ("closed", "closed up", "close", "skipped", "skip", "kept"):
+        raise RefusedError(
+            "say joints skipped, or joints closed: the picture goes behind the frames, or not", value=rest
+        )
+    closed = word.startswith("close")
+    name = here.plan.chosen.groups[key].name
+    told = "gaps closed up, nothing of the picture lost" if closed else "gaps skipped, the picture goes on behind them"
+    return Heard(f"{name}: {told}", PutCut(of=key, closed=closed))
+
+
+def _canvas(here: Here, rest: str) -> Heard:
+    key = _wall(here)
+    name = here.plan.chosen.groups[key].name
+    if rest.strip().lower() in ("finest", "own", "own pixels", "any", "none"):
+        return Heard(f"{name}: canvas at the finest display's own pixels", PutCut(of=key, across=0))
+    across = number(
+        re.sub(r"\s*(?:px|pixels|wide|across)+$", "", rest.strip()), "the canvas's width in pixels", 16, MOST_CANVAS
+    )
+    return Heard(f"{name}: canvas {across:,.0f} px wide", PutCut(of=key, across=round(across)))
+
+
+def _named(rest: str) -> tuple[str, str]:
+    """A name before a colon, and what is said of it."""
+    name, colon, more = rest.partition(":")
+    return (name.strip(), more.strip()) if colon else ("", rest.strip())
+
+
+def _outputs(text: str, what: str) -> tuple[int | None, str]:
+    """How many outputs, and the text without them."""
+    found = re.search(r"(\d+)\s*(?:outputs?|outs?)\b|(?:outputs?|outs?)\s*(\d+)", text, re.IGNORECASE)
+    if found is None:
+        return None, text
+    count = number(found[1] or found[2], f"{what}'s outputs", 1, MOST_OUTPUTS)
+    return round(count), text[: found.start()] + " " + text[found.end() :]
+
+
+def _pixels(text: str) -> tuple[tuple[int, int] | None, str]:
+    found = _PIXELS.search(text)
+    if found is None:
+        return None, text
+    size = int(found[1]), int(found[2])
+    if not all(16 <= one <= 32_768 for one in size):
+        raise RefusedError("a picture is 16 to 32,768 px each way", value=found[0])
+    return size, text[: found.start()] + " " + text[found.end() :]
+
+
+def _left(text: str, *words: str) -> str:
+    """What nobody understood of a line: without the words that were, and those that join them."""
+    plain = text
+    for word in (*words, r"takes", r"of", r"in", r"and", r"with", r"px"):
+        plain = re.sub(rf"\b{word}\b", " ", plain, flags=re.IGNORECASE)
+    return re.sub(r"[,;\s]+", " ", plain).strip()
+
+
+_TURNLESS: Final = r"(?:can'?t|cannot|can ?not|doesn'?t|no) (?:turn(?:ing)?|rotat(?:e|ing))"
+_EVEN: Final = r"even(?: grid)?(?: only)?"
+_FREE: Final = r"free(?: grid| cuts?)?"
+_TURNING: Final = r"(?:can )?(?:turns?|rotates?)"
+
+
+def _controller(here: Here, rest: str) -> Heard:
+    """A new wall controller, or the one of that name or number changed."""
+    arrays = here.plan.chosen.kept(Arrays)
+    name, said = _named(rest)
+    key = _which(arrays.controllers, name, "controller") if name else None
+    values: dict[str, object] = {}
+    if (fed := re.search(r"[,;]?\s*\b(?:fed )?(?:from|by)\s+(.+)$", said, re.IGNORECASE)) is not None:
+        own = fed[1].strip().lower() in ("itself", "nothing", "none")
+        values["source"], said = "" if own else _known(arrays.sources, fed[1], "source"), said[: fed.start()]
+    count, said = _outputs(said, "a controller")
+    size, said = _pixels(said)
+    if count is not None:
+        values["outputs"] = count
+    if size is not None:
+        values["pixels"] = size
+    turnless = re.search(_TURNLESS, said, re.IGNORECASE)
+    if turnless:
+        values["turns"], said = False, said.replace(turnless[0], " ")
+    elif re.search(rf"\b{_TURNING}\b", said, re.IGNORECASE):
+        values["turns"] = True
+    if re.search(rf"\b{_EVEN}\b", said, re.IGNORECASE):
+        values["even"] = True
+    elif re.search(rf"\b{_FREE}\b", said, re.IGNORECASE):
+        values["even"] = False
+    if odd := _left(said, _EVEN, _FREE, _TURNING):
+        raise RefusedError(
+            f"“{odd[:30]}” is not understood: say outputs, can't turn, even grid, the pixels it takes and its source, "
+            "as in wall controller North: 4 outputs, can't turn, 3840 x 2160, from source 1",
+            value=odd,
+        )
+    fresh = key is None
+    key = key or next_id("ac", set(arrays.controllers))
+    if fresh and count is None:
+        raise RefusedError(f"say how many outputs it has: {CONTROLLER}", value=rest)
+    if fresh:
+        values["name"] = name or f"controller {len(arrays.controllers) + 1}"
+    put = PutController.model_validate({"id": key, **values})
+    then = here.after(put).plan.chosen.kept(Arrays).controllers[key]
+    how = "turns what it cuts" if then.turns else "can't turn"
+    grid = ", an even grid only" if then.even else ""
+    fed_by = f", from {arrays.sources[then.source].name}" if then.source in arrays.sources else ""
+    told = f"{then.name}: {then.outputs} outputs, {how}{grid}, takes {then.pixels[0]} × {then.pixels[1]}{fed_by}"
+    return Heard(told, put)
+
+
+def _source(here: Here, rest: str) -> Heard:
+    """A new source, or the one of that name or number changed: `source North: 2 outputs, locked`."""
+    arrays = here.plan.chosen.kept(Arrays)
+    name, said = _named(rest)
+    key = _which(arrays.sources, name, "source") if name else None
+    values: dict[str, object] = {}
+    count, said = _outputs(said, "a source")
+    size, said = _pixels(said)
+    if count is not None:
+        values["outputs"] = count
+    if size is not None:
+        values["pixels"] = size
+    loose = re.search(r"\b(?:not (?:frame.?)?locked|loose|free.?running)\b", said, re.IGNORECASE)
+    if loose:
+        values["locked"], said = False, said.replace(loose[0], " ")
+    elif re.search(r"\b(?:frame.?)?locked\b", said, re.IGNORECASE):
+        values["locked"] = True
+    if odd := _left(said, r"(?:frame.?)?locked"):
+        raise RefusedError(
+            f"“{odd[:30]}” is not understood: say outputs, pixels, locked, as in wall source North: 2 outputs, locked",
+            value=odd,
+        )
+    fresh = key is None
+    key = key or next_id("as", set(arrays.sources))
+    if fresh:
+        values["name"] = name or f"source {len(arrays.sources) + 1}"
+    put = PutSource.model_validate({"id": key, **values})
+    then = here.after(put).plan.chosen.kept(Arrays).sources[key]
+    step = "in step with other locked ones" if then.locked else "its outputs not in step"
+    outputs = f"{then.outputs} output{'s' if then.outputs > 1 else ''}"
+    return Heard(f"{then.name}: {outputs} of {then.pixels[0]} × {then.pixels[1]}, {step}", put)
+
+
+def _which(known: dict[str, object] | object, name: str, what: str) -> str | None:
+    """The id of what a name or a number means; None for a new name."""
+    assert isinstance(known, dict)
+    plain = re.sub(rf"^{what}\s+", "", name.strip(), flags=re.IGNORECASE).lower()
+    names = {key: str(getattr(one, "name", "")).lower() for key, one in known.items()}
+    exact = [key for key, one in names.items() if plain in (one, one.removeprefix(f"{what} "))]
+    if exact:
+        return exact[0]
+    return list(known)[int(plain) - 1] if plain.isdigit() and 1 <= int(plain) <= len(known) else None
+
+
+def _known(known: dict[str, object] | object, name: str, what: str) -> str:
+    key = _which(known, name, what)
+    if key is None:
+        assert isinstance(known, dict)
+        listed = ", ".join(str(getattr(one, "name", "")) for one in known.values()) or "none yet"
+        raise RefusedError(f"there is no {what} {name[:30]}; there are: {listed}", value=name)
+    return key
+
+
+def _display(here: Here, rest: str) -> Heard:
+    """One display by its number: hung another way, put on an output, moved by so much."""
+    found = re.fullmatch(r"(\d+)\s+(.+)", rest.strip())
+    displays = by_key(displays_of(here.plan.chosen))
+    if found is None or not displays:
+        raise RefusedError(
+            "say which display by its number, and what of it: wall display 3 upright, or "
+            "wall display 3 on controller 1 output 4"
+            if displays
+            else f"there is no wall of displays yet: {EXAMPLE}",
+            value=rest,
+        )
+    one = next((one for one in displays.values() if one.number == int(found[1])), None)
+    if one is None:
+        numbers = sorted(one.number for one in displays.values())
+        raise RefusedError(f"displays are numbered {numbers[0]} to {numbers[-1]} (got {found[1]})", value=rest)
+    said = found[2].strip()
+    moved = re.fullmatch(r"(left|right|up|down)\s+(?:by\s+)?(.+)", said, re.IGNORECASE)
+    if moved is not None:
+        return _moved(here, one.key, one.number, moved[1].lower(), here.length(moved[2], GAP))
+    if re.fullmatch(r"(?:on\s+)?any(?: output)?", said, re.IGNORECASE):
+        return Heard(f"Display {one.number}: on any output", PutOutlet(of=one.key))
+    on = re.fullmatch(r"on\s+(.+?)[,\s]+(?:outputs?|out|port)\s*(\d+)", said, re.IGNORECASE)
+    if on is not None:
+        arrays = here.plan.chosen.kept(Arrays)
+        key = _known(arrays.controllers, on[1], "controller")
+        port = round(number(on[2], "the output", 1, arrays.controllers[key].outputs))
+        kept = _others(here, one.key, key)
+        say = f"Display {one.number}: on {arrays.controllers[key].name} output {port}"
+        return Heard(say, several(*kept, PutOutlet(of=one.key, on=key, port=port)))
+    turned = read_turn(re.sub(r"^(?:is\s+|hangs\s+)?(?:turned\s+)?", "", said))
+    return Heard(f"Display {one.number}: hangs {WORDS[turned]}", PutPicture(id=one.key, turned=turned))
+
+
+def _others(here: Here, display: str, controller: str) -> list[Command]:
+    """The outlets that keep the other displays where they hang now: one change moves one cable."""
+    found = mapping_of(here.plan.chosen)
+    return [PutOutlet(of=key, on=on, port=port) for key, (on, port) in found.fitted.ports.items() if key != display]
+
+
+def _moved(here: Here, key: str, n: int, way: str, by: float) -> Heard:
+    picture: Picture = here.plan.chosen.pictures[key]
+    along, up = {"left": (-by, 0.0), "right": (by, 0.0), "up": (0.0, by), "down": (0.0, -by)}[way]
+    at = to_room(picture.pose.point, Turn(picture.pose.yaw), Own(along, up, 0.0))
+    return Heard(f"Display {n}: {here.show(by)} {way}", PutPicture(id=key, x=at.x, y=at.y, z=at.z))
+
+
+def _router(here: Here, rest: str) -> Heard:
+    arrays = here.plan.chosen.kept(Arrays)
+    found = re.fullmatch(r"(\d+)\s*(?:x|×|by)\s*(\d+)(?:[,\s]+(sdi|hdmi))?", rest.strip(), re.IGNORECASE)
+    if found is None:
+        raise RefusedError("give its inputs and outputs: router 8 x 8, and SDI where it is that", value=rest)
+    sides = [round(number(one, "a router's inputs and outputs", 1, MOST_OUTPUTS)) for one in (found[1], found[2])]
+    sdi = (found[3] or "").lower() == "sdi"
+    key = next(iter(arrays.routers), "ar1")
+    say = f"Router: {sides[0]} inputs, {sides[1]} outputs{', SDI: converters at both ends' if sdi else ''}"
+    return Heard(say, PutRouter(id=key, inputs=sides[0], outputs=sides[1], sdi=sdi))
+
+
+def _take(here: Here, rest: str) -> Heard:
+    """What an output of the router shows: `take 2 on 1`."""
+    arrays = here.plan.chosen.kept(Arrays)
+    key = next(iter(arrays.routers), None)
+    if key is None:
+        raise RefusedError("there is no router yet: router 8 x 8", value=rest)
+    found = re.fullmatch(
+        r"(?:input\s*|in\s*)?(\d+|nothing|none)\s+(?:on|to|at)\s+(?:output\s*|out\s*)?(\d+)",
+        rest.strip(),
+        re.IGNORECASE,
+    )
+    if found is None:
+        raise RefusedError("say which input on which output: take 2 on 1, take nothing on 1", value=rest)
+    router = arrays.routers[key]
+    into = round(number(found[1], "the input", 1, router.inputs)) if found[1].isdigit() else 0
+    out = round(number(found[2], "the output", 1, router.outputs))
+    what = f"input {into}" if into else "nothing"
+    return Heard(f"Router output {out}: shows {what}", PutRouter(id=key, take=(into, out)))
+
+
+BUILT: Final = "displays 2 x 2 55"
+DRIVEN: Final = f"{BUILT}; {CONTROLLER}"
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase("displays", "columns x rows, which", "hang a wall of displays", EXAMPLE, "array", _displays),
+    Phrase(
+        "joints",
+        "skipped or closed",
+        "whether the picture goes on behind the frames",
+        "joints closed",
+        "array",
+        _joints,
+        BUILT,
+    ),
+    Phrase("canvas", "px across, or finest", "how wide the wall's canvas is", "canvas 5760", "array", _canvas, BUILT),
+    Phrase(
+        "wall controller",
+        "a name: outputs, pixels",
+        "what cuts a picture for the displays",
+        CONTROLLER,
+        "array",
+        _controller,
+    ),
+    Phrase(
+        "wall source",
+        "a name: outputs, pixels, locked",
+        "what plays to the wall",
+        "wall source 2 outputs",
+        "array",
+        _source,
+    ),
+    Phrase(
+        "wall display",
+        "a number, and what of it",
+        "hang one display another way, or on an output",
+        "wall display 3 upright",
+        "array",
+        _display,
+        DRIVEN,
+        ("display no", "display number"),
+    ),
+    Phrase("router", "inputs x outputs", "a router between sources and controllers", "router 8 x 8", "array", _router),
+    Phrase(
+        "take",
+        "an input on an output",
+        "what an output of the router shows",
+        "take 2 on 1",
+        "array",
+        _take,
+        "router 8 x 8",
+    ),
+)

@@ -1,0 +1,173 @@
+"""Walls of displays as they hang: every display numbered, where it is on its wall, how it is turned (rules 9.1).
+
+A wall's axes are its group's own: u to the right, v down, from the group's middle [mm].
+"""
+
+from __future__ import annotations
+
+import re
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+from typing import Final
+
+from oval_room.core.array.canvas import Placed
+from oval_room.core.plan.document import Scheme
+from oval_room.core.plan.group import Group
+from oval_room.core.pose import to_own
+from oval_room.core.screens.document import Picture
+
+ROW: Final = 0.5
+"""Displays whose tops differ by less than this share of the first one's height hang in one row."""
+FLAT: Final = 10.0
+"""Faces may be so far before or behind each other and lie in one plane [mm] (planning value)."""
+NEXT: Final = 25.0
+"""Frames that leave less are neighbours: no hand comes between [mm] (planning value)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Display:
+    """One display of a wall.
+
+    number: as it is told by. visible, outline: its picture, and it with its frame, in its wall's axes [mm]. out: how
+    far its face stands before the wall's plane [mm]. turned: clockwise as the viewer sees it [deg]. pixels: across and
+    down as it was built, level.
+    """
+
+    key: str
+    number: int
+    name: str
+    visible: Placed
+    outline: Placed
+    out: float
+    turned: int
+    pixels: tuple[int, int]
+
+    @property
+    def shown(self) -> tuple[int, int]:
+        """Its pixels across and down as it hangs."""
+        return self.pixels if self.turned % 180 == 0 else self.pixels[::-1]
+
+    @property
+    def scale(self) -> float:
+        """Its pixels a millimetre."""
+        return self.shown[0] / self.visible.width
+
+
+def walls_of(scheme: Scheme) -> dict[str, Group]:
+    """A scheme's walls of displays, by their groups' ids."""
+    return {key: group for key, group in scheme.groups.items() if group.kind == "wall"}
+
+
+def displays_of(scheme: Scheme) -> dict[str, tuple[Display, ...]]:
+    """The displays of every wall in reading order, by group; numbered through all of them."""
+    walls = walls_of(scheme)
+    hung = {
+        key: _in_rows([_hung(name, scheme.pictures[name], group) for name in group.members])
+        for key, group in walls.items()
+    }
+    numbers = _numbers([one for listed in hung.values() for one in listed])
+    return {key: tuple(_numbered(one, numbers[one.key]) for one in listed) for key, listed in hung.items()}
+
+
+def _numbered(one: Display, number: int) -> Display:
+    return Display(one.key, number, one.name, one.visible, one.outline, one.out, one.turned, one.pixels)
+
+
+def _hung(key: str, picture: Picture, group: Group) -> Display:
+    own = to_own(group.pose.point, group.pose.turn, picture.pose.point)
+    left, top = own.right - picture.across / 2, -own.up - picture.height / 2
+    side, over, under = picture.frame_side, picture.frame_top, picture.frame_bottom
+    visible = Placed(left, top, picture.across, picture.height)
+    outline = Placed(left - side, top - over, picture.across + 2 * side, picture.height + over + under)
+    turned = picture.turned
+    pixels = picture.pixels if turned % 180 == 0 else picture.pixels[::-1]
+    return Display(key, 0, picture.name, visible, outline, own.out, turned, pixels)
+
+
+def _in_rows(displays: Sequence[Display]) -> list[Display]:
+    """Row by row from the top, each from the left."""
+    rows: list[list[Display]] = []
+    for one in sorted(displays, key=lambda one: (one.visible.top, one.visible.left)):
+        first = rows[-1][0].visible if rows else None
+        if first is not None and one.visible.top - first.top < ROW * min(first.height, one.visible.height):
+            rows[-1].append(one)
+        else:
+            rows.append([one])
+    return [one for row in rows for one in sorted(row, key=lambda one: one.visible.left)]
+
+
+def _numbers(displays: Sequence[Display]) -> dict[str, int]:
+    """The numbers at the end of their names where each has its own, else counted through."""
+    ends = [re.search(r"(\d{1,4})$", one.name) for one in displays]
+    said = [int(end[1]) for end in ends if end is not None]
+    if len(said) == len(displays) and max(Counter(said).values(), default=1) == 1:
+        return {one.key: number for one, number in zip(displays, said, strict=True)}
+    return {one.key: n for n, one in enumerate(displays, 1)}
+
+
+def overlaps(displays: Sequence[Display]) -> list[tuple[Display, Display, float]]:
+    """Displays whose frames lie over each other, and by how much the other way less [mm]."""
+    found = []
+    for a, b in combinations(displays, 2):
+        one, other = a.outline, b.outline
+        across = min(one.left + one.width, other.left + other.width) - max(one.left, other.left)
+        down = min(one.top + one.height, other.top + other.height) - max(one.top, other.top)
+        if min(across, down) > 0.5:
+            found.append((a, b, min(across, down)))
+    return found
+
+
+def shut_in(displays: Sequence[Display]) -> list[Display]:
+    """Displays with a neighbour on all four sides: no hand comes behind them from outside."""
+    return [one for one in displays if all(_has(one, displays, side) for side in _SIDES)]
+
+
+_SIDES: Final = ((1, 0), (-1, 0), (0, 1), (0, -1))
+
+
+def _has(one: Display, displays: Sequence[Display], side: tuple[int, int]) -> bool:
+    """Whether another's frame is close by on a side and over its middle there."""
+    own = one.outline
+    x, y = own.left + own.width / 2, own.top + own.height / 2
+    at_x, at_y = x + side[0] * (own.width / 2 + NEXT), y + side[1] * (own.height / 2 + NEXT)
+    return any(
+        other.key != one.key
+        and other.outline.left <= at_x <= other.outline.left + other.outline.width
+        and other.outline.top <= at_y <= other.outline.top + other.outline.height
+        for other in displays
+    )
+
+
+def hanging_order(displays: Sequence[Display]) -> list[Display]:
+    """The order they are hung in: the lowest row first, each row from its middle outwards; the first one is set true
+    and all others are lined up by it (planning rule of ours)."""
+    rows: list[list[Display]] = []
+    for one in sorted(displays, key=lambda one: -(one.outline.top + one.outline.height)):
+        bottom = one.outline.top + one.outline.height
+        if rows and _bottom(rows[-1][0]) - bottom < ROW * one.outline.height:
+            rows[-1].append(one)
+        else:
+            rows.append([one])
+    middle = (
+        (min(one.outline.left for one in displays) + max(one.outline.left + one.outline.width for one in displays)) / 2
+        if displays
+        else 0.0
+    )
+    return [
+        one
+        for row in rows
+        for one in sorted(
+            row, key=lambda one: (round(abs(one.outline.left + one.outline.width / 2 - middle), 1), one.outline.left)
+        )
+    ]
+
+
+def _bottom(one: Display) -> float:
+    return one.outline.top + one.outline.height
+
+
+def by_key(walls: Mapping[str, Sequence[Display]]) -> dict[str, Display]:
+    """Every display by its picture's id."""
+    return {one.key: one for listed in walls.values() for one in listed}

@@ -10,8 +10,9 @@ from oval_room.core.commands import Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import MOST_READINGS, Draft, Frozen, Measure, Reading, Typed, Values
+from oval_room.core.plan.measure import MOST, MOST_READINGS, Draft, Frozen, Measure, Reading, Typed, Values
 from oval_room.core.plan.readings import METER_LEAST, METER_SHARE, combine_readings
+from oval_room.core.screens.document import Picture
 
 Node = TypeVar("Node", bound=Frozen)
 Item = TypeVar("Item", bound=Frozen)
@@ -113,6 +114,17 @@ def scheme_id(plan: Plan, command: _InScheme) -> str:
 
 def in_scheme(plan: Plan, key: str, **parts: object) -> Plan:
     schemes = {**plan.schemes, key: with_values(plan.schemes[key], parts)}
+    return plan.model_copy(update={"schemes": schemes})
+
+
+def with_picture(plan: Plan, key: str, name: str, picture: Picture) -> Plan:
+    """The plan with one picture of a scheme put or replaced. It is checked already, the others are as they were: only a
+    new one may be one too many, which the scheme says itself."""
+    scheme = plan.schemes[key]
+    pictures = {**scheme.pictures, name: picture}
+    if name not in scheme.pictures and len(pictures) > MOST:
+        return in_scheme(plan, key, pictures=pictures)
+    schemes = {**plan.schemes, key: scheme.model_copy(update={"pictures": pictures})}
     return plan.model_copy(update={"schemes": schemes})
 
 

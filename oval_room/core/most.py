@@ -19,8 +19,8 @@ BODY: Final = 25 * 1024 * 1024
 """One request: a job file with what a form puts round it."""
 PAIRS: Final = 600
 """Pictures times seats of one scheme, a wall of displays as one: each pair is worked out on its own."""
-PICTURES: Final = 200
-"""Of one scheme; a wall of displays may have them all."""
+PICTURES: Final = 100
+"""Of one scheme, a wall of displays as one."""
 CROWD: Final = 6000
 """Pictures times what stands about and opens (seats, things, openings, services), of one scheme."""
 NEARLY: Final = 0.9

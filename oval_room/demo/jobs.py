@@ -18,6 +18,7 @@ from oval_room.core.survey.room_commands import PutMade, PutRoom
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.rigged import garden_room
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from oval_room.demo.walled import library_wall
 from oval_room.demo.wired import bedroom_wired, boat_shed_wired, chapel_wired, loft_wired
 
 FEET = Writing(unit="in", style="feet", steps_per_inch=16, instrument="tape")
@@ -174,6 +175,7 @@ def demo_jobs() -> list[Plan]:
     return [
         bedroom_wired(bedroom_breast()),
         garden_room(),
+        library_wall(),
         loft_wired(loft_cinema()),
         boat_shed_wired(boat_shed_den()),
         chapel_wired(chapel_flat()),

@@ -74,11 +74,12 @@ def _display(
     draft.box(*frame, "frame", "picture", key)
     draft.box(u0, v0, u1, v1, "picture" if key == look.picture else "picture-other", "picture", key)
     middle = P((u0 + u1) / 2, (v0 + v1) / 2)
-    draft.add(Label(middle, str(display.number), "strong", "labels", "middle", ((0, 2),), 0, ref=key))
+    lift = 16 if key == look.picture else 2  # its grip lies in the middle
+    draft.add(Label(middle, str(display.number), "strong", "labels", "middle", ((0, lift),), 0, ref=key))
     arrays = look.plan.chosen.kept(Arrays)
     if one.port is not None and one.port[0] in arrays.controllers:
         on = f"{arrays.controllers[one.port[0]].name} {one.port[1]}"
-        draft.add(Label(middle, on, "label", "labels", "middle", ((0, -13),), 2, within=u1 - u0))
+        draft.add(Label(middle, on, "label", "labels", "middle", ((0, -15 if lift > 2 else -13),), 2, within=u1 - u0))
     if roomy:
         crop = one.crop
         told = f"{crop.width:,} × {crop.height:,} at {crop.left:,}, {crop.top:,}"

@@ -98,17 +98,19 @@ def shrunk(size: tuple[int, int]) -> int:
 
 def canvas_card(wall: WallMap, outputs: Mapping[str, str]) -> Image.Image:
     """The whole canvas; what no display shows is dark. outputs: where each display is plugged in, in words."""
-    whole = Image.new("L", wall.size, BLACK) if shrunk(wall.size) == 1 else None
     share = shrunk(wall.size)
+    if share == 1:
+        whole, shown = _draw(wall, outputs, Crop(0, 0, *wall.size)), Image.new("L", wall.size, BLACK)
+        for one in wall.displays:
+            box = (one.crop.left, one.crop.top, one.crop.left + one.crop.width, one.crop.top + one.crop.height)
+            shown.paste(whole.crop(box), box[:2])
+        return shown
     small = Image.new("L", (math.ceil(wall.size[0] / share), math.ceil(wall.size[1] / share)), BLACK)
     for one in wall.displays:
         drawn = _draw(wall, outputs, one.crop)
-        if whole is not None:
-            whole.paste(drawn, (one.crop.left, one.crop.top))
-        else:
-            at = one.crop.left // share, one.crop.top // share
-            small.paste(_scaled(drawn, (max(one.crop.width // share, 1), max(one.crop.height // share, 1))), at)
-    return whole or small
+        at = one.crop.left // share, one.crop.top // share
+        small.paste(_scaled(drawn, (max(one.crop.width // share, 1), max(one.crop.height // share, 1))), at)
+    return small
 
 
 def display_card(wall: WallMap, one: Mapped, outputs: Mapping[str, str]) -> Image.Image:

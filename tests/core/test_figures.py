@@ -99,6 +99,7 @@ class Workings(unittest.TestCase):
         names = {
             "sqrt": math.sqrt,
             "max": max,
+            "round": lambda a: math.floor(a + 0.5),
             "pi": math.pi,
             "tan": lambda a: math.tan(math.radians(a) if abs(a) > 1 else a),
             "radians": math.radians,

@@ -47,7 +47,7 @@ class WebCase(unittest.TestCase):
         )
         jobs = {row.name: row.id for row in cls.store.list_jobs()[0]}
         cls.chapel, cls.bedroom = jobs["Chapel flat"], jobs["Bedroom over the breast"]
-        cls.loft, cls.den = jobs["Loft cinema"], jobs["Boat-shed den"]
+        cls.loft, cls.den, cls.library = jobs["Loft cinema"], jobs["Boat-shed den"], jobs["Library study wall"]
 
     @property
     def token(self) -> str:

@@ -4,21 +4,25 @@
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.array.canvas import MOST_CANVAS, MOST_DISPLAYS
 from oval_room.core.array.commands import PutController, PutCut, PutOutlet, PutRouter, PutSource
 from oval_room.core.array.document import MOST_OUTPUTS, Arrays
+from oval_room.core.array.fit import Port
 from oval_room.core.array.mapping import mapping_of
 from oval_room.core.array.wall import by_key, displays_of, walls_of
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
+from oval_room.core.plan.gear import Mount, Panel
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.pose import Own, Turn, to_room
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.screens.hung import WORDS, read_turn
+from oval_room.core.screens.phrases import on_own_wall
 from oval_room.core.screens.size import picture_size
 from oval_room.core.span import Span
 from oval_room.core.tape.phrase import Heard, Here, Phrase
@@ -29,6 +33,10 @@ GAP: Final = Span("the gap between the frames", 0.0, 1000.0, (0, 60))
 SIZES: Final = (15.0, 110.0)
 BEZEL: Final = 4.0
 """Taken round a display that no shelf knows [mm] (planning value)."""
+OFF: Final = 80.0
+"""A bare display's face off its wall [mm] (planning value)."""
+BEHIND: Final = 30.0
+"""Left behind a display of the shelf for what it hangs on [mm] (planning value)."""
 MIDDLE: Final = 1500.0
 """A new wall's middle over the floor, where the room lets it [mm] (planning value)."""
 BESIDE: Final = 150.0
@@ -67,52 +75,65 @@ def _displays(here: Here, rest: str) -> Heard:
     for _ in range(columns * rows):
         keys.append(next_id("p", {*scheme.pictures, *keys}))
     first = 1 + sum(len(group.members) for group in walls_of(scheme).values())
-    steps, named = _panels(here, said, keys, first, turned)
-    made = here.after(*steps[:4]).plan.chosen.pictures[keys[0]]
+    panel = _panel(here, said)
+    made = here.after(*panel.put(keys[0], turned=turned)).plan.chosen.pictures[keys[0]]
     wide, high = made.across + 2 * made.frame_side + gap, made.height + made.frame_top + made.frame_bottom + gap
     left, middle = _place(here, columns * wide - gap, rows * high - gap)
+    steps: list[Command] = []
     for n, key in enumerate(keys):
         x = left + (n % columns) * wide + (wide - gap) / 2
-        top = middle + (rows * high - gap) / 2 - (n // columns) * high
-        steps.append(PutPicture(id=key, x=round(x, 3), z=round(top - made.frame_top - made.height / 2, 3)))
+        z = middle + (rows * high - gap) / 2 - (n // columns) * high - made.frame_top - made.height / 2
+        steps += panel.put(key, name=f"display {first + n}", turned=turned, x=round(x, 3), z=round(z, 3))
     group = next_id("m", set(scheme.groups))
     name = "wall" if not walls_of(scheme) else f"wall {len(walls_of(scheme)) + 1}"
     steps.append(PutGroup(id=group, name=name, kind="wall", members=tuple(keys)))
     apart = f"{here.show(gap)} between frames" if gap else "frame to frame"
     hangs = "" if turned == 0 else f", {WORDS[turned]}"
-    return Heard(f"{columns} × {rows} displays, {named}{hangs}, {apart}: {name}", several(*steps))
+    return Heard(f"{columns} × {rows} displays, {panel.told}{hangs}, {apart}: {name}", several(*steps))
 
 
 def _mounted(here: Here, said: str) -> Heard:
     """Every display of every wall on a mount of the shelf."""
     _wall(here)
-    mount = here.gear_named(said, "mount", "panel")
-    puts = [PutPicture(id=key, mount=mount) for key in by_key(displays_of(here.plan.chosen))]
-    return Heard(f"{len(puts)} displays, each on {here.gear[mount].name}", several(*puts))
+    key = here.gear_named(said, "mount", "panel")
+    mount, puts = here.gear[key], list[Command]()
+    for display in by_key(displays_of(here.plan.chosen)):
+        item = here.gear.get(here.plan.chosen.pictures[display].gear or "")
+        off = item.depth + mount.profile if isinstance(item, Panel) and isinstance(mount, Mount) else None
+        puts.append(on_own_wall(here, display, off=off).model_copy(update={"mount": key}))
+    return Heard(f"{len(puts)} displays, each on {mount.name}", several(*puts))
 
 
-def _panels(here: Here, said: str, keys: list[str], first: int, turned: int) -> tuple[list[Command], str]:
-    """Displays of a size, or of a shelf's panel by words of its name; numbered from the first one's number."""
+@dataclass(frozen=True, slots=True)
+class _Hung:
+    """A kind of display to hang: the edition of a shelf's, or a bare size's values; how it is told."""
+
+    gear: str | None
+    values: dict[str, object]
+    told: str
+
+    def put(self, key: str, **values: object) -> list[Command]:
+        """One of it, as steps."""
+        last = PutPicture.model_validate({"id": key, **self.values, **values})
+        return [TakeGear(id=key, gear=self.gear), last] if self.gear is not None else [last]
+
+
+def _panel(here: Here, said: str) -> _Hung:
+    """Displays of a size, or of a shelf's panel by words of its name."""
     size = _SIZE.fullmatch(said)
-    steps: list[Command] = []
-    y, yaw = 80.0, 0.0
     if size is None:
         gear = here.gear_named(said, "panel")
-        for n, key in enumerate(keys, first):
-            steps += [PutPicture(id=key, y=y, yaw=yaw), TakeGear(id=key, gear=gear)]
-            steps += [PutPicture(id=key, name=f"display {n}", turned=turned)]
-        return steps, here.gear[gear].name
+        item = here.gear[gear]
+        off = item.depth + BEHIND if isinstance(item, Panel) else OFF
+        return _Hung(gear, {"y": off}, item.name)
     inches = float(size[1].replace(",", "."))
     if not SIZES[0] <= inches <= SIZES[1]:
         raise RefusedError(f"a display is {SIZES[0]:g} to {SIZES[1]:g} inches (got {inches:g})", value=said)
-    bare = {
+    bare: dict[str, object] = {
         "kind": "panel", "width": chosen(picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width),
-        "frame_side": BEZEL, "frame_top": BEZEL, "frame_bottom": BEZEL, "pixels": (1920, 1080), "y": y, "yaw": yaw,
+        "frame_side": BEZEL, "frame_top": BEZEL, "frame_bottom": BEZEL, "pixels": (1920, 1080), "y": OFF,
     }  # fmt: skip
-    for n, key in enumerate(keys, first):
-        steps.append(PutPicture.model_validate({"id": key, "name": f"display {n}", **bare}))
-        steps += [PutPicture(id=key, turned=turned)] if turned else []
-    return steps, f"{inches:g} inch (frame {here.show(BEZEL)} and 1920 × 1080 assumed)"
+    return _Hung(None, bare, f"{inches:g} inch (frame {here.show(BEZEL)} and 1920 × 1080 assumed)")
 
 
 def _place(here: Here, wide: float, high: float) -> tuple[float, float]:
@@ -329,17 +350,18 @@ def _display(here: Here, rest: str) -> Heard:
         arrays = here.plan.chosen.kept(Arrays)
         key = _known(arrays.controllers, on[1], "controller")
         port = round(number(on[2], "the output", 1, arrays.controllers[key].outputs))
-        kept = _others(here, one.key, key)
+        kept = _others(here, one.key, (key, port))
         say = f"Display {one.number}: on {arrays.controllers[key].name} output {port}"
         return Heard(say, several(*kept, PutOutlet(of=one.key, on=key, port=port)))
     turned = read_turn(re.sub(r"^(?:is\s+|hangs\s+)?(?:turned\s+)?", "", said))
     return Heard(f"Display {one.number}: hangs {WORDS[turned]}", PutPicture(id=one.key, turned=turned))
 
 
-def _others(here: Here, display: str, controller: str) -> list[Command]:
-    """The outlets that keep the other displays where they hang now: one change moves one cable."""
-    found = mapping_of(here.plan.chosen)
-    return [PutOutlet(of=key, on=on, port=port) for key, (on, port) in found.fitted.ports.items() if key != display]
+def _others(here: Here, display: str, wanted: Port) -> list[Command]:
+    """The outlets that keep the other displays where they hang now; who hangs on the wanted output has this one's."""
+    ports = mapping_of(here.plan.chosen).fitted.ports
+    kept = {key: ports.get(display) if port == wanted else port for key, port in ports.items() if key != display}
+    return [PutOutlet(of=key, on=port[0], port=port[1]) if port else PutOutlet(of=key) for key, port in kept.items()]
 
 
 def _moved(here: Here, key: str, n: int, way: str, by: float) -> Heard:

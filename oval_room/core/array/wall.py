@@ -6,10 +6,10 @@ A wall's axes are its group's own: u to the right, v down, from the group's midd
 from __future__ import annotations
 
 import re
+from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from itertools import combinations
 from typing import Final
 
 from oval_room.core.array.canvas import Placed
@@ -110,34 +110,43 @@ def _numbers(displays: Sequence[Display]) -> dict[str, int]:
 def overlaps(displays: Sequence[Display]) -> list[tuple[Display, Display, float]]:
     """Displays whose frames lie over each other, and by how much the other way less [mm]."""
     found = []
-    for a, b in combinations(displays, 2):
-        one, other = a.outline, b.outline
-        across = min(one.left + one.width, other.left + other.width) - max(one.left, other.left)
-        down = min(one.top + one.height, other.top + other.height) - max(one.top, other.top)
-        if min(across, down) > 0.5:
-            found.append((a, b, min(across, down)))
-    return found
+    order = sorted(displays, key=lambda one: one.outline.left)
+    for n, a in enumerate(order):
+        one = a.outline
+        right, bottom = one.left + one.width, one.top + one.height
+        for b in order[n + 1 :]:
+            other = b.outline
+            if other.left >= right:
+                break
+            across = min(right, other.left + other.width) - other.left
+            down = min(bottom, other.top + other.height) - max(one.top, other.top)
+            if across > 0.5 and down > 0.5:
+                first, second = sorted((a, b), key=lambda one: one.number)
+                found.append((first, second, min(across, down)))
+    return sorted(found, key=lambda pair: (pair[0].number, pair[1].number))
 
 
 def shut_in(displays: Sequence[Display]) -> list[Display]:
     """Displays with a neighbour on all four sides: no hand comes behind them from outside."""
-    return [one for one in displays if all(_has(one, displays, side) for side in _SIDES)]
+    order = sorted(displays, key=lambda one: one.outline.left)
+    lefts = [one.outline.left for one in order]
+    widest = max((one.outline.width for one in displays), default=0.0)
+
+    def near(one: Display, side: tuple[int, int]) -> bool:
+        """Whether another's frame is close by on a side and over its middle there."""
+        own = one.outline
+        x = own.left + own.width / 2 + side[0] * (own.width / 2 + NEXT)
+        y = own.top + own.height / 2 + side[1] * (own.height / 2 + NEXT)
+        for n in range(bisect_left(lefts, x - widest), bisect_right(lefts, x)):
+            other = order[n].outline
+            if order[n].key != one.key and x <= other.left + other.width and other.top <= y <= other.top + other.height:
+                return True
+        return False
+
+    return [one for one in displays if all(near(one, side) for side in _SIDES)]
 
 
 _SIDES: Final = ((1, 0), (-1, 0), (0, 1), (0, -1))
-
-
-def _has(one: Display, displays: Sequence[Display], side: tuple[int, int]) -> bool:
-    """Whether another's frame is close by on a side and over its middle there."""
-    own = one.outline
-    x, y = own.left + own.width / 2, own.top + own.height / 2
-    at_x, at_y = x + side[0] * (own.width / 2 + NEXT), y + side[1] * (own.height / 2 + NEXT)
-    return any(
-        other.key != one.key
-        and other.outline.left <= at_x <= other.outline.left + other.outline.width
-        and other.outline.top <= at_y <= other.outline.top + other.outline.height
-        for other in displays
-    )
 
 
 def hanging_order(displays: Sequence[Display]) -> list[Display]:

@@ -34,9 +34,9 @@ def check_size(plan: Plan, before: Plan | None = None) -> None:
 
 
 def _counts(plan: Plan, scheme: Scheme) -> tuple[int, int, int]:
-    """Pictures, pictures as they are looked at times seats, pictures times all that stands about."""
+    """Pictures as they are looked at, those times seats, all pictures times all that stands about."""
     survey, pictures = plan.survey, len(scheme.pictures)
     seats, walls = len(survey.seats), [group for group in scheme.groups.values() if group.kind == "wall"]
     looked = pictures - sum(len(group.members) - 1 for group in walls)
     about = seats + len(survey.things) + len(survey.openings) + len(survey.services)
-    return pictures, looked * seats, pictures * about
+    return looked, looked * seats, pictures * about

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Literal
 
-from oval_room.core.applying import carried, decided, gear_of, in_scheme, measured, scheme_id, with_values
+from oval_room.core.applying import carried, decided, gear_of, measured, scheme_id, with_picture, with_values
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
@@ -85,7 +85,7 @@ class PutPicture(Command):
             picture = with_values(picture, hung_values(picture, turn_of(self.turned)))
         if picture.mount:
             gear_of(gear, picture.mount, Mount, "mount")
-        return in_scheme(plan, key, pictures={**pictures, self.id: picture})
+        return with_picture(plan, key, self.id, picture)
 
     def turned_back(self, turn: Turn, plan: Plan) -> PutPicture:
         node, values = plan.chosen.pictures.get(self.id), {}
@@ -135,9 +135,8 @@ class TakeGear(Command):
         elif isinstance(item, Screen):
             values["surface"] = item.surface
         plan = PutPicture(id=self.id, scheme=key, **values).applied(plan, gear, stamp)
-        pictures = plan.schemes[key].pictures
-        fitted = with_values(pictures[self.id], {"gear": self.gear, "curve": getattr(item, "curve", None)})
-        return in_scheme(plan, key, pictures={**pictures, self.id: fitted})
+        values = {"gear": self.gear, "curve": getattr(item, "curve", None)}
+        return with_picture(plan, key, self.id, with_values(plan.schemes[key].pictures[self.id], values))
 
 
 def _resized(old: Picture, new: Picture) -> bool:

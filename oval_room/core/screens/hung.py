@@ -92,11 +92,10 @@ def as_hung(panel: Panel, turned: int) -> Panel:
 
 
 def bolts_aside(panel: Panel, turned: int) -> float:
-    """How far right of the panel's outer middle its bolts' middle is as it hangs [mm]; 0 where nobody knows."""
+    """How far right of the picture's middle its bolts' middle is as it hangs [mm]; 0 where nobody knows."""
     if turned % 180 == 0 or panel.vesa is None or panel.top_to_vesa is None:
         return 0.0
-    high = panel.height + panel.frame_top + panel.frame_bottom
-    up = high / 2 - panel.top_to_vesa - panel.vesa[1] / 2
+    up = panel.frame_top + panel.height / 2 - panel.top_to_vesa - panel.vesa[1] / 2
     return up if turned == 90 else -up
 
 

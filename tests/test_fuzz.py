@@ -19,11 +19,11 @@ class Short(unittest.TestCase):
 
     def test_nothing_is_found(self) -> None:
         """Time is not judged here: the machine may be busy. The long run judges it."""
-        found = [one for one in self.fuzzer.run(requests=500) if not one.what.startswith("took")]
+        found = [one for one in self.fuzzer.run(requests=320) if not one.what.startswith("took")]
         self.assertEqual([(one.what, one.asked.told) for one in found], [])
         taken = sum(count for status, count in self.fuzzer.answers.items() if status < 400)
-        self.assertGreater(taken, 120)  # it gets somewhere
-        self.assertGreater(self.fuzzer.answers[422], 80)
+        self.assertGreater(taken, 75)  # it gets somewhere
+        self.assertGreater(self.fuzzer.answers[422], 50)
 
     def test_it_sees_what_is_wrong(self) -> None:
         """A fuzzer that finds nothing is to be doubted: faults put in on purpose are found, and made small."""

@@ -16,6 +16,8 @@ import warnings
 from pathlib import Path
 from typing import Any
 
+from tests.seed import seed
+
 with warnings.catch_warnings():
     warnings.simplefilter("ignore")
     from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
@@ -28,6 +30,7 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    "--renderer-process-limit=1",
 ]
 AXE = next((Path(__file__).parent / "vendor").glob("axe-core-*/axe.min.js"))
 REVISION = "Number(document.querySelector('#head [href$=history]').innerText.split(' ')[1])"
@@ -49,6 +52,7 @@ class BrowserCase(unittest.TestCase):
         folder = tempfile.TemporaryDirectory()
         cls.addClassCleanup(folder.cleanup)
         cls.data = Path(folder.name) / "browser.db"
+        seed(cls.data)
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             cls.port = free.getsockname()[1]

@@ -79,7 +79,7 @@ class NamesAsScript(BrowserCase):
             self.assertEqual(page.evaluate(RAN), ["undefined", 0, 0], line)
         sheets = [f"/jobs/{job}/{stage}" for stage in STAGES]
         views = [f"/jobs/{job}/picture?lead={lead}" for lead in ("section", "plan", "elevation", "ladder", "seat")]
-        prints = [f"{sheet}/print{kind}" for sheet in sheets[1:] for kind in ("", "/pages", ".svg")]
+        prints = [f"{sheet}/print{kind}" for sheet in sheets[1:] for kind in ("", ".svg")]
         beside = [
             f"/jobs/{job}/{name}"
             for name in (

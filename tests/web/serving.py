@@ -14,11 +14,11 @@ with warnings.catch_warnings():
     warnings.simplefilter("ignore")
     from fastapi.testclient import TestClient
 
-from oval_room.cli import fill
 from oval_room.core.solve.within import Watch
 from oval_room.store.store import Store
 from oval_room.web.app import create_app
 from oval_room.web.settings import Settings
+from tests.seed import seed
 
 HTML = {"accept": "text/html"}
 
@@ -39,8 +39,8 @@ class WebCase(unittest.TestCase):
     def setUpClass(cls) -> None:
         folder = tempfile.TemporaryDirectory()
         cls.addClassCleanup(folder.cleanup)
+        seed(Path(folder.name) / "web.db")
         cls.store = Store(Path(folder.name) / "web.db")
-        fill(cls.store)
         cls.app = create_app(cls.store, Settings(body_limit=200_000))
         cls.client = TestClient(
             cls.app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False

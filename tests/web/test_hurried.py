@@ -24,7 +24,7 @@ LINES = st.lists(LINE | st.sampled_from(PHRASES).map(lambda phrase: phrase.examp
 
 class Hurried(WebCase):
     @QUICKLY
-    @settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=24, deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.sampled_from(("empty", "chapel", "bedroom", "loft", "den")), LINES, st.sampled_from(tuple(STAGES)))
     @example("empty", ["tv 300"], "picture")  # a ladder without a bound inside the room
     @example("loft", ['wide .5"', "aspect 0"], "picture")

@@ -395,7 +395,7 @@ class Saying(WebCase):
         self.assertEqual(self.client.post("/jobs", data={"name": "x"}).status_code, 403)
         self.assertEqual(self.client.post(f"/jobs/{self.chapel}/archive", data={"token": "x"}).status_code, 403)
 
-    @settings(max_examples=100, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(
         st.dictionaries(
             st.sampled_from(["line", "base", "stage", "view", "key", "x"]),

@@ -255,7 +255,7 @@ class Unbroken(WebCase):
             return answer
 
         def commits(n: int) -> None:
-            for i in range(12):
+            for i in range(8):
                 body = {"line": f"name Job {n} {i}", "base": kept[n] + 1, "stage": "brief", "view": {}}
                 if (
                     judged(
@@ -266,17 +266,17 @@ class Unbroken(WebCase):
                     kept[n] += 1
 
         def imports() -> None:
-            for _ in range(6):
+            for _ in range(4):
                 judged(self.client.post("/import", data={"token": token}, files={"file": ("a.ovalroom", exported)}))
 
         def previews(n: int) -> None:
-            for i in range(12):
+            for i in range(7):
                 body = {"line": f"seat {3000 + i} mm", "base": 1, "stage": "picture", "view": {}}
                 judged(self.client.post(f"/jobs/{jobs[n]}/heard", json=body, headers={"x-oval-token": token}))
                 judged(self.client.get(f"/jobs/{jobs[n]}/picture", headers=HTML))
 
         def shelf() -> None:
-            for i in range(12):
+            for i in range(7):
                 new = item.model_copy(update={"model": f"Model {i}"})
                 self.store.add_gear({gear_hash(new): new}, on_shelf=True)
                 judged(self.client.get("/gear", headers=HTML))

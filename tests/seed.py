@@ -1,0 +1,40 @@
+"""The demonstration's database for the tests: made once for a whole run, and copied by whoever wants one."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import Final
+
+from oval_room.cli import fill
+from oval_room.store.store import Store
+
+MADE: Final = "OVAL_ROOM_TESTS_SEED"
+"""Where a whole run has its own."""
+
+
+@contextmanager
+def seeded_for_all() -> Iterator[None]:
+    """Makes the database that every process of a run copies."""
+    with tempfile.TemporaryDirectory() as folder:
+        filled, copy = Store(Path(folder) / "filled.db"), Path(folder) / "seed.db"
+        fill(filled)
+        filled.backup(copy)
+        os.environ[MADE] = str(copy)
+        try:
+            yield
+        finally:
+            del os.environ[MADE]
+
+
+def seed(path: Path) -> None:
+    """A database with the demonstration at a path."""
+    made = os.environ.get(MADE)
+    if made:
+        shutil.copyfile(made, path)
+    else:
+        fill(Store(path))

@@ -1,16 +1,25 @@
-"""Changes of a rig that no picture knows of: its joint kit."""
+"""Changes of a rig that no picture knows of: its joint kit, what reaches before it, positions it is brought back to."""
 
 from __future__ import annotations
 
 from typing import Literal
 
-from oval_room.core.applying import scheme_id, with_values
-from oval_room.core.commands import Command, Stamp
+from oval_room.core.applying import carried, scheme_id, with_values
+from oval_room.core.commands import Command, Stamp, several
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.plan.document import Plan
+from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Id, Number, next_id
-from oval_room.core.rig.document import Kit, Rigs
+from oval_room.core.plan.group import Group
+from oval_room.core.plan.measure import Id, Name, Number, next_id
+from oval_room.core.rig.document import Kit, Reach, Rigs, Stand
+from oval_room.core.screens.commands import PutPicture
+
+
+def _rig(scheme: Scheme, key: str) -> Group:
+    group = scheme.groups.get(key)
+    if group is None or group.kind != "rig":
+        raise MissingError(f"there is no rig {key}", value=key)
+    return group
 
 
 class PutKit(Command):
@@ -25,9 +34,7 @@ class PutKit(Command):
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
         scheme = plan.schemes[key]
-        group = scheme.groups.get(self.of)
-        if group is None or group.kind != "rig":
-            raise MissingError(f"there is no rig {self.of}", value=self.of)
+        _rig(scheme, self.of)
         if not 0 <= self.least <= self.most <= 180:
             raise RefusedError(
                 "a joint kit goes from the smaller to the larger angle between the screens, 0 to 180°", field="least"
@@ -37,3 +44,59 @@ class PutKit(Command):
             kits[next_id("jk", set(kits))] = Kit(of=self.of, least=self.least, most=self.most)
         rigs = with_values(scheme.kept(Rigs), {"kits": kits})
         return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+
+
+class PutReach(Command):
+    """How far ahead of the eye a rig's wheel base reaches, how high knees and wheel come [mm]; 0: not minded."""
+
+    do: Literal["put reach"] = "put reach"
+    of: Id
+    scheme: Id | None = None
+    wheel: Number | None = None
+    knees: Number | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        _rig(scheme, self.of)
+        reaches = scheme.kept(Rigs).reaches
+        known = next((name for name, one in reaches.items() if one.of == self.of), None)
+        known = known or next_id("jr", set(reaches))
+        put = with_values(reaches.get(known, Reach(of=self.of)), carried(self, "of"))
+        rigs = with_values(scheme.kept(Rigs), {"reaches": {**reaches, known: put}})
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+
+
+class PutStand(Command):
+    """Keep a rig as it stands under a name; one of that name is replaced."""
+
+    do: Literal["put stand"] = "put stand"
+    of: Id
+    name: Name
+    scheme: Id | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        group = _rig(scheme, self.of)
+        if len(group.members) > 8:
+            raise RefusedError("a position is kept of up to eight screens", field="of")
+        stands = {
+            name: one
+            for name, one in scheme.kept(Rigs).stands.items()
+            if one.of != self.of or one.name.lower() != self.name.lower()
+        }
+        poses = {member: scheme.pictures[member].pose for member in group.members}
+        stands[next_id("jp", set(scheme.kept(Rigs).stands))] = Stand(of=self.of, name=self.name, poses=poses)
+        rigs = with_values(scheme.kept(Rigs), {"stands": stands})
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+
+
+def stood(stand: Stand) -> Command:
+    """The change that brings a rig back to a position."""
+    return several(
+        *(
+            PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch)
+            for key, pose in stand.poses.items()
+        )
+    )

@@ -6,7 +6,7 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
-from oval_room.core.rig.commands import PutKit
+from oval_room.core.rig.commands import PutKit, PutReach, PutStand
 from oval_room.core.rig.entries import rig_entries
 from oval_room.core.rig.figures import KINDS
 from oval_room.core.rig.grips import GRIPS
@@ -27,7 +27,7 @@ PART: Final = Part(
     kinds=KINDS,
     codes=(RigCode,),
     cures=(RigCure,),
-    commands=(PutKit,),
+    commands=(PutKit, PutReach, PutStand),
     phrases=PHRASES,
     entries={"rig": rig_entries},
     grips=GRIPS,

@@ -1,8 +1,10 @@
-"""Screens round a seat on the tape line: `rig three 32 at 700 mm`, `turn 57`, `rig away 650 mm`, `kit 115-135`."""
+"""Screens round a seat on the tape line: `rig three 32 at 700 mm`, `rig Sweep 49 and two Draft 27 at 750 mm`,
+`turn 57`, `rig away 650 mm`, `rig gap 10 mm`, `kit 115-135`, `wheel base 620 mm`, `keep position racing`."""
 
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.commands import Command, several
@@ -10,8 +12,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import chosen, next_id
-from oval_room.core.rig.commands import PutKit
-from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.commands import PutKit, PutReach, PutStand, stood
+from oval_room.core.rig.document import Rigs, Stand
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
 from oval_room.core.rig.place import three
 from oval_room.core.rig.study import FARTHEST, NEAREST, Rig, driver_of, placed, shown_rig
@@ -25,29 +27,67 @@ from oval_room.core.tape.reading import number
 from oval_room.core.units import MM_IN
 
 AWAY: Final = Span("the way from the eye to the centre", NEAREST, FARTHEST, (450, 1500))
+WHEEL: Final = Span("how far ahead the wheel base reaches", 100, 2000.0, (300, 1000))
+KNEES: Final = Span("how high knees and wheel come", 200, 1500.0, (450, 1000))
 COUNTS: Final = {"three": 3, "3": 3, "four": 4, "4": 4}
 BEZEL: Final = 8.0
 """Taken for a screen that no shelf knows [mm] (planning value)."""
 SIZES: Final = (15.0, 75.0)
 _SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
+GAP: Final = Span("the gap between the frames", 0.0, 300.0, (0, 40))
+_GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)(?=,?\s+(?:at|from|away)\b|$)", re.IGNORECASE)
 EXAMPLE: Final = "rig three 32 at 700 mm"
 SEAT: Final = "seat 2 m"
 BUILT: Final = f"{SEAT}; {EXAMPLE}"
+
+
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """What a rig is to be made of: how many screens; the centre and what stands over it, and the sides, each with
+    whether it hangs upright; the gap of the joints and the way from the eye, as said."""
+
+    count: int
+    centre: tuple[str, bool]
+    sides: tuple[str, bool]
+    gap: str
+    away: str
+
+
+def _asked(here: Here, rest: str) -> _Asked:
+    """`three 32 at 700 mm`, `Sweep 49 and two Draft 27 upright, gap 10 mm at 750 mm`.
+
+    Raises:
+        RefusedError: it can't be read.
+    """
+    text, gap = rest.strip(), ""
+    if (said := _GAP.search(text)) is not None:
+        text, gap = text[: said.start()] + text[said.end() :], said[1]
+    found = re.fullmatch(r"(?:(\w+)\s*(?:x|×|times)?\s+)?(.+?),?\s+(?:at|from|away)\s+(.+)", text, re.IGNORECASE)
+    if found is None:
+        raise RefusedError(here.eg(f"say how many, which, and how far: {EXAMPLE}"), value=rest)
+    count, which = COUNTS.get((found[1] or "three").lower()), found[2]
+    if count is None:
+        if found[1] is not None and found[1].isdigit() and int(found[1]) < 12:
+            raise RefusedError("a rig is of three screens, or of four with one over the centre", value=found[1])
+        count, which = 3, f"{found[1]} {found[2]}"  # two words of a name
+    mixed = re.fullmatch(r"(?:one\s+)?(.+?)\s+(?:and|with)\s+(?:two\s+|2\s*x\s*)?(.+?)", which, re.IGNORECASE)
+    centre, sides = (mixed[1], mixed[2]) if mixed else (which, which)
+    sides = re.sub(r"\s+(?:(?:as|at|for)\s+)?(?:the\s+)?sides?$", "", sides, flags=re.IGNORECASE)
+    return _Asked(count, _upright(centre), _upright(sides), gap, found[3])
+
+
+def _upright(said: str) -> tuple[str, bool]:
+    plain = re.sub(r",?\s+(?:upright|portrait|on end)$", "", said.strip(), flags=re.IGNORECASE)
+    return plain, plain != said.strip()
 
 
 def _rig(here: Here, rest: str) -> Heard:
     """Three screens round the subject seat, sides as square to its eye as the centre; a fourth goes over the centre."""
     if re.match(r"(?:at|away)\b", rest, re.IGNORECASE):
         return _away(here, re.sub(r"^(?:at|away)\s*", "", rest, flags=re.IGNORECASE))
-    found = re.fullmatch(r"(?:(\w+)\s*(?:x|×|times)?\s+)?(.+?)\s+(?:at|from|away)\s+(.+)", rest.strip(), re.IGNORECASE)
-    if found is None:
-        raise RefusedError(here.eg(f"say how many, which, and how far: {EXAMPLE}"), value=rest)
-    count, said = COUNTS.get((found[1] or "three").lower()), found[2]
-    if count is None:
-        if found[1] is not None and found[1].isdigit() and int(found[1]) < 12:
-            raise RefusedError("a rig is of three screens, or of four with one over the centre", value=found[1])
-        count, said = 3, f"{found[1]} {found[2]}"  # two words of a name
-    away = _far(here, found[3])
+    asked = _asked(here, rest)
+    away = _far(here, asked.away)
+    gap = here.length(asked.gap, GAP) if asked.gap else 0.0
     whose, seat = here.seat()
     scheme = here.plan.chosen
     mine = [key for key, group in scheme.groups.items() if group.kind == "rig" and _drives(here, whose, group)]
@@ -55,22 +95,23 @@ def _rig(here: Here, rest: str) -> Heard:
     gone: list[Command] = [Drop(id=key) for group in mine for key in scheme.groups[group].members]
     there = here.after(*gone)
     keys: list[str] = []
-    for _ in range(count):
+    for _ in range(asked.count):
         keys.append(next_id("p", {*scheme.pictures, *keys}))
     keys[:2] = keys[1::-1]  # the centre screen is the first of them: it is what the sheet looks at
-    steps, named = _screens(there, said, keys)
+    steps, named = _screens(there, asked, keys)
     made = there.after(*steps).plan.chosen.pictures
     screens = [made[key] for key in keys]
     turn = _equal(screens[1], away)
     group_key = next_id("m", set(scheme.groups))
     middle = seat.eye_point._replace(y=seat.eye_point.y - away)
-    for key, pose in zip(keys, three(middle, 0.0, screens, away, turn), strict=True):
+    for key, pose in zip(keys, three(middle, 0.0, screens, away, turn, gap), strict=True):
         steps.append(PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch))
     members = tuple(_in_turn(keys))
     steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=members))
     steps += [PutKit(of=group_key, least=kit.least, most=kit.most)] if kit else []
     instead = " in place of the rig there" if mine else ""
-    say = f"{count} × {named} round {seat.name}, {here.show(away)} from the eye, sides turned {turn:.1f}°{instead}"
+    apart = f", {here.show(gap)} between frames" if gap else ""
+    say = f"{named} round {seat.name}, {here.show(away)} from the eye, sides turned {turn:.1f}°{apart}{instead}"
     return Heard(say, several(*gone, *steps))
 
 
@@ -89,31 +130,41 @@ def _far(here: Here, text: str) -> float:
     return value
 
 
-def _screens(here: Here, said: str, keys: list[str]) -> tuple[list[Command], str]:
-    """The screens of a size, or of a shelf's panel by words of its name, where they are put next."""
+def _screens(here: Here, asked: _Asked, keys: list[str]) -> tuple[list[Command], str]:
+    """The screens of sizes, or of a shelf's panels by words of their names, and how they are told."""
+    names = dict(zip(keys, ("left screen", "centre screen", "right screen", "screen above"), strict=False))
+    sides = {keys[0], keys[2]}
+    puts: list[Command] = []
+    told: dict[str, str] = {}
+    for key in _in_turn(keys):
+        said, upright = asked.sides if key in sides else asked.centre
+        steps, told["sides" if key in sides else "centre"] = _screen(here, said, key, names[key])
+        puts += steps
+        if upright:
+            puts.append(PutPicture(id=key, turned=90))
+    hangs = {"sides": asked.sides[1], "centre": asked.centre[1]}
+    ways = {of: f"{name}{', upright,' if hangs[of] else ''}" for of, name in told.items()}
+    if asked.centre == asked.sides:
+        return puts, f"{asked.count} × {ways['centre']}"
+    return puts, f"{ways['centre']} with two {ways['sides']}"
+
+
+def _screen(here: Here, said: str, key: str, name: str) -> tuple[list[Command], str]:
+    """One screen, as steps, and what it is."""
     size = _SIZE.fullmatch(said.strip())
     x = here.plan.survey.room.width.value / 2
-    names = dict(zip(keys, ("left screen", "centre screen", "right screen", "screen above"), strict=False))
     if size is None:
         gear = here.gear_named(said, "panel")
-        puts: list[Command] = []
-        for key in _in_turn(keys):
-            puts += [
-                PutPicture(id=key, x=x, z=1200.0),
-                TakeGear(id=key, gear=gear),
-                PutPicture(id=key, name=names[key]),
-            ]
-        return puts, here.gear[gear].name
+        steps = [PutPicture(id=key, x=x, z=1200.0), TakeGear(id=key, gear=gear), PutPicture(id=key, name=name)]
+        return steps, here.gear[gear].name
     inches = float(size[1].replace(",", "."))
     if not SIZES[0] <= inches <= SIZES[1]:
         raise RefusedError(f"a screen of a rig is {SIZES[0]:g} to {SIZES[1]:g} inches (got {inches:g})", value=said)
     width = picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width
     bare = {"kind": "panel", "width": chosen(width), "frame_side": BEZEL, "frame_top": BEZEL, "frame_bottom": BEZEL}
     pixels = (1920, 1080) if inches < 27 else (2560, 1440) if inches < 40 else (3840, 2160)
-    return [
-        PutPicture.model_validate({"id": key, "name": names[key], "x": x, "z": 1200.0, "pixels": pixels, **bare})
-        for key in _in_turn(keys)
-    ], f"{inches:g} inch (bezel {here.show(BEZEL)} and {pixels[0]} × {pixels[1]} assumed)"
+    put = PutPicture.model_validate({"id": key, "name": name, "x": x, "z": 1200.0, "pixels": pixels, **bare})
+    return [put], f"{inches:g} inch (bezel {here.show(BEZEL)} and {pixels[0]} × {pixels[1]} assumed)"
 
 
 def _in_turn(keys: list[str]) -> list[str]:
@@ -139,13 +190,14 @@ def the_rig(here: Here) -> tuple[str, Rig]:
     return key, rig
 
 
-def _set(here: Here, rig: Rig, *, away: float, turn: float) -> Command:
-    """The rig's screens at another distance or turn, edge to edge.
+def _set(here: Here, rig: Rig, *, away: float, turn: float, gap: float | None = None) -> Command:
+    """The rig's screens at another distance, turn or gap, else as they stand.
 
     Raises:
         RefusedError: it is not of three side by side.
     """
-    put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn)
+    apart = rig.gap if gap is None else gap
+    put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn, gap=apart)
     if put is None:
         raise RefusedError("this rig is not three screens with one in the middle: pull each where it goes")
     return put
@@ -174,6 +226,15 @@ def _turn(here: Here, rest: str) -> Heard:
     )
 
 
+def _gap(here: Here, rest: str) -> Heard:
+    """The joints opened or closed; how far and how far turned stay."""
+    _, rig = the_rig(here)
+    value = 0.0 if rest.strip().lower() in ("none", "closed", "0") else here.length(rest, GAP)
+    turn = min(max(rig.turn, 0.0), MOST_TURN)
+    told = f"{here.show(value)} between the frames" if value else "frames touch"
+    return Heard(f"Joints: {told}", _set(here, rig, away=rig.away, turn=turn, gap=value))
+
+
 def _kit(here: Here, rest: str) -> Heard:
     key, _ = the_rig(here)
     if rest.lower().strip() in ("none", "off", "any"):
@@ -183,6 +244,51 @@ def _kit(here: Here, rest: str) -> Heard:
         raise RefusedError("give its range between the screens, as in kit 115-135", value=rest)
     least, most = sorted((float(found[1]), float(found[2])))
     return Heard(f"Joint kit: {least:g} to {most:g}° between the screens", PutKit(of=key, least=least, most=most))
+
+
+def _wheel(here: Here, rest: str) -> Heard:
+    """How far ahead of the eye the wheel base reaches: no screen comes nearer."""
+    key, rig = the_rig(here)
+    value = 0.0 if rest.strip().lower() in ("none", "off") else here.length(rest, WHEEL)
+    told = f"reaches {here.show(value)} ahead of the eye" if value else "not minded"
+    return Heard(f"{rig.name}: wheel base {told}", PutReach(of=key, wheel=value))
+
+
+def _knees(here: Here, rest: str) -> Heard:
+    """How high above the floor knees and wheel come: screens end above."""
+    key, rig = the_rig(here)
+    value = 0.0 if rest.strip().lower() in ("none", "off") else here.length(rest, KNEES)
+    told = f"come to {here.show(value)} above the floor" if value else "not minded"
+    return Heard(f"{rig.name}: knees and wheel {told}", PutReach(of=key, knees=value))
+
+
+def _keep(here: Here, rest: str) -> Heard:
+    """The rig as it stands now, kept under a name."""
+    key, rig = the_rig(here)
+    name = rest.strip()
+    if not name or len(name) > 40:
+        raise RefusedError("give the position a short name: keep position racing", value=rest)
+    known = _stands(here, key)
+    of = next((one for one, stand in known.items() if stand.name.lower() == name.lower()), None)
+    again = ", in place of the one of that name" if of else ""
+    return Heard(f"{rig.name}: as it stands kept as {name}{again}", PutStand(of=key, name=name))
+
+
+def _position(here: Here, rest: str) -> Heard:
+    """The rig set as it was kept under a name."""
+    key, rig = the_rig(here)
+    known = _stands(here, key)
+    plain = rest.strip().lower()
+    stand = next((one for one in known.values() if one.name.lower() == plain), None)
+    stand = stand or next((one for one in known.values() if plain and one.name.lower().startswith(plain)), None)
+    if stand is None:
+        there = ", ".join(one.name for one in known.values()) or "none yet: keep position racing"
+        raise RefusedError(f"there is no position {rest.strip()[:20]}; there are: {there}", value=rest)
+    return Heard(f"{rig.name}: set as {stand.name}", stood(stand))
+
+
+def _stands(here: Here, group: str) -> dict[str, Stand]:
+    return {key: one for key, one in here.plan.chosen.kept(Rigs).stands.items() if one.of == group}
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (
@@ -197,6 +303,35 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _turn,
         BUILT,
         ("turn sides", "sides turn"),
+    ),
+    Phrase("rig gap", "a length, or none", "how far the frames stand apart", "rig gap 10 mm", "rig", _gap, BUILT),
+    Phrase(
+        "wheel base",
+        "a length, or none",
+        "how far ahead of the eye it reaches",
+        "wheel base 620 mm",
+        "rig",
+        _wheel,
+        BUILT,
+    ),
+    Phrase("knees", "a length, or none", "how high knees and wheel come", "knees 640 mm", "rig", _knees, BUILT),
+    Phrase(
+        "keep position",
+        "a name",
+        "the rig as it stands, kept under a name",
+        "keep position racing",
+        "rig",
+        _keep,
+        BUILT,
+    ),
+    Phrase(
+        "position",
+        "a name",
+        "the rig set as it was kept",
+        "position racing",
+        "rig",
+        _position,
+        f"{BUILT}; keep position racing",
     ),
     Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
 )

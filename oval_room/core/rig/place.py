@@ -46,20 +46,22 @@ class Seen:
         return self.right - self.left
 
 
-def three(middle: Point, yaw: float, screens: Sequence[Picture], distance: float, turn: float) -> list[Pose]:
+def three(
+    middle: Point, yaw: float, screens: Sequence[Picture], distance: float, turn: float, gap: float = 0.0
+) -> list[Pose]:
     """Left, centre, right, edge to edge, middles at one height; a fourth over the centre, square to an eye before its
     middle (rules 8.2, 8.3).
 
     Args:
         middle: of the centre screen. yaw: that it faces [deg]. distance: eye to its plane [mm], over 0. turn: of the
-        sides in [deg].
+        sides in [deg]. gap: left between the frames of each joint [mm].
     """
     left, centre, right = screens[:3]
     at = Turn(yaw)
     hinge, tau, lip = centre.across / 2 + centre.frame_side, math.radians(turn), centre.bow
     out = [Pose(x=middle.x, y=middle.y, z=middle.z, yaw=_round(yaw))]
     for sign, side in ((-1, left), (1, right)):
-        half = side.frame_side + side.across / 2
+        half = gap + side.frame_side + side.across / 2
         across = hinge + half * math.cos(tau) + side.bow * math.sin(tau)
         own = Own(sign * across, 0.0, lip + half * math.sin(tau) - side.bow * math.cos(tau))
         place = to_room(middle, at, own)

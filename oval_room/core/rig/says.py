@@ -78,6 +78,37 @@ def _past(f: Finding, w: Words) -> str:
     return f"{capital(f.more['one'])} is turned {_deg(f.value)}: sides are turned in up to 90°."
 
 
+def _level(f: Finding, w: Words) -> str:
+    m = f.more
+    head = f"{capital(m['one'])} beside {m['other']}: pictures {w.length(f.value)} unlike in height"
+    if m["grown"] <= 3:
+        return f"{head}, a window keeps its size across them."
+    return f"{head}, a window grows by {m['grown']:.0f} % across them."
+
+
+def _wheel(f: Finding, w: Words) -> str:
+    head = f"{w.named(f.about, 'picture')}: the wheel base reaches {w.length(f.limit)} ahead of the eye"
+    if f.level is Level.GOOD:
+        return f"{head}, the centre screen stands {w.length(f.value)} ahead."
+    return f"{head}; the centre screen is only {w.length(f.value)} ahead. Set it farther, or the wheel nearer."
+
+
+def _knees(f: Finding, w: Words) -> str:
+    head = f"{w.named(f.about, 'picture')}: knees and wheel come to {w.length(f.limit)}"
+    if f.level is Level.GOOD:
+        return f"{head}, the screens end at {w.length(f.value)}."
+    return f"{head}; the screens reach down to {w.length(f.value)}. Raise them, or mind them getting in."
+
+
+def _stand(f: Finding, w: Words) -> str:
+    m = f.more
+    here = ", as it stands now" if m["now"] else ""
+    head = f"{w.named(f.about, 'picture')} kept as {m['stand']}{here}: {_deg(f.value)} round {m['who']}"
+    if f.level is Level.MIND:
+        return f"{head}, but {m['stops']} stop{'s' if m['stops'] > 1 else ''} there: look before anybody sets it so."
+    return f"{head}{', something to mind there' if f.level is Level.NOTE else ''}."
+
+
 class RigCode(Code):
     """What is found of screens round a seat, and its sentence."""
 
@@ -92,6 +123,10 @@ class RigCode(Code):
     RIG_ONE = "rig: one projection", _one
     RIG_KIT = "rig: joint kit", _kit
     RIG_PAST = "rig: past 90°", _past
+    RIG_LEVEL = "rig: level with the centre", _level
+    RIG_WHEEL = "rig: wheel base", _wheel
+    RIG_KNEES = "rig: knees", _knees
+    RIG_STAND = "rig: position", _stand
     RIG_EYE = (
         "rig: whose eye",
         lambda f, w: f"Nobody sits before {w.name(f.about, 'picture')}: say where, seat 700 mm from it.",
@@ -104,3 +139,4 @@ class RigCure(CureKind):
     TURN = "turn sides", lambda c, w: f"Turn the sides to {c.value:.1f}°"
     EVEN = "both sides alike", lambda c, w: f"Set both sides at {c.value:.1f}°, edge to edge"
     BACK = "screens farther", lambda c, w: f"Set the centre {w.length(c.value)} from the eye"
+    RAISE = "screens higher", lambda c, w: f"Raise all screens {w.length(c.value)}"

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import combinations, pairwise
 from typing import Final
@@ -40,6 +40,8 @@ FARTHEST: Final = 2500.0
 """Between these a rig's centre is from the eye [mm]."""
 HEAD: Final = 300.0
 """What must stay free round the eye [mm] (planning value)."""
+EVEN: Final = (5.0, 0.03)
+"""Unlike screens are level and of one size of pixels up to these (rules 2.3) [mm, share]."""
 STRETCHED: Final = 2.0
 """One projection stretched more than this at its far edge is seen by anybody (planning value)."""
 
@@ -67,6 +69,12 @@ class Rig:
     """That the centre screen faces [deg]."""
     behind: tuple[float, ...] = ()
     """Pixels lost at each joint, from left to right."""
+    gap: float = 0.0
+    """Left between the frames at both joints [mm]; 0 where they touch, or are not alike."""
+
+    def eye_to(self, one: Seen) -> float:
+        """The nearest that a screen of it comes to the eye ahead of it, from above [mm]."""
+        return self.away - max(y for _, y in (*one.face, *one.rim))
 
     @property
     def row(self) -> list[Seen]:
@@ -124,7 +132,17 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
         stretch=stretch(whole),
         yaw=main.pose.yaw,
         behind=tuple(_lost(a, b, members) for a, b in pairwise(row)),
+        gap=_apart(row),
     )
+
+
+def _apart(row: Sequence[Seen]) -> float:
+    """The gap of both joints, where they have the same."""
+    gaps = [math.dist(a.rim[1], b.rim[0]) for a, b in pairwise(row)]
+    alike = (
+        len(gaps) == 2 and abs(gaps[0] - gaps[1]) <= JOINT and not any(cross(a.rim, b.rim) for a, b in pairwise(row))
+    )
+    return round(sum(gaps) / 2, 3) if alike and min(gaps) > JOINT else 0.0
 
 
 def _lost(left: Seen, right: Seen, members: Mapping[str, Picture]) -> float:
@@ -134,16 +152,16 @@ def _lost(left: Seen, right: Seen, members: Mapping[str, Picture]) -> float:
     return dark * one.pixels[0] / one.width.value
 
 
-def placed(rig: Rig, pictures: Mapping[str, Picture], *, away: float, turn: float) -> Command | None:
-    """The change that sets a rig's sides edge to edge to its centre, which keeps its height and goes straight back or
-    forth; None where it is not of three or four."""
+def placed(rig: Rig, pictures: Mapping[str, Picture], *, away: float, turn: float, gap: float = 0.0) -> Command | None:
+    """The change that sets a rig's sides to its centre, edge to edge or with a gap; the centre keeps its height and
+    goes straight back or forth. None where it is not of three or four."""
     row = rig.row
     if len(row) != 3 or row[1].key != rig.centre:
         return None
     keys = [one.key for one in row] + [one.key for one in rig.screens.values() if one.above][:1]
     base = pictures[rig.centre].pose
     middle = to_room(base.point, base.turn, Own(0.0, 0.0, rig.away - away))
-    poses = three(middle, base.yaw, [pictures[key] for key in keys], away, turn)
+    poses = three(middle, base.yaw, [pictures[key] for key in keys], away, turn, gap)
     return several(
         *(
             PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch)
@@ -181,6 +199,11 @@ def study_rigs(room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> RigResu
         rigs[key] = rig
         _figures(book, key, rig, scheme.pictures)
         out += [*_told(key, rig, scheme), *_stands(key, rig, scheme.pictures, room)]
+        out += [
+            *_level(key, rig, scheme.pictures),
+            *_reached(key, rig, scheme),
+            *_kept(key, group, rig, room, seats, scheme),
+        ]
     return RigResult(book.figures, tuple(out), rigs)
 
 
@@ -215,7 +238,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         left, right = row[0], row[2]
         off = abs(rig.turn - rig.equal)
         level = Level.GOOD if off <= SQUARE[0] else Level.NOTE if off <= SQUARE[1] else Level.MIND
-        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN))
+        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN), gap=rig.gap)
         cures: tuple[Cure, ...] = (
             (Cure(RigCure.TURN, rig.equal, turned, "deg"),)
             if turned and level is not Level.GOOD and rig.equal <= MOST_TURN
@@ -235,7 +258,11 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         between = 180.0 - rig.turn
         fits = not beyond(kit.least, between) and not beyond(between, kit.most)
         wanted = 180.0 - min(max(between, kit.least), kit.most)
-        turned = None if fits or wanted > MOST_TURN else placed(rig, scheme.pictures, away=rig.away, turn=wanted)
+        turned = (
+            None
+            if fits or wanted > MOST_TURN
+            else placed(rig, scheme.pictures, away=rig.away, turn=wanted, gap=rig.gap)
+        )
         cures = (Cure(RigCure.TURN, wanted, turned, "deg"),) if turned else ()
         more = {"least": kit.least, "most": kit.most}
         level = Level.GOOD if fits else Level.STOP
@@ -269,7 +296,7 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room) -> 
         near = min(_off((ahead.right, ahead.out), p, q) for p, q in pairwise(one.face))
         if near < HEAD:
             far = rig.away + HEAD - near + 1.0
-            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN))
+            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN), gap=rig.gap)
             cures = (Cure(RigCure.BACK, far, back),) if back else ()
             yield Finding(RigCode.RIG_NEAR, Level.STOP, "8.6", about, near, HEAD, "mm", cures, more)
         if one.turn > MOST_TURN:
@@ -278,6 +305,66 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room) -> 
         ends = [to_room(base.point, base.turn, Own(x, 0.0, y)) for x, y in one.rim]
         if any(not room.holds(place.x, place.y) for place in ends):
             yield Finding(RigCode.RIG_OUTSIDE, Level.STOP, "8.6", about, more=more)
+
+
+def _level(key: str, rig: Rig, pictures: Mapping[str, Picture]) -> Iterator[Finding]:
+    """Unlike screens side by side: their pictures' heights and pixels (rules 2.3)."""
+    main = pictures[rig.centre]
+    for one in rig.row:
+        other = pictures[one.key]
+        if one.key == rig.centre or (other.pixels == main.pixels and abs(other.height - main.height) < 0.5):
+            continue
+        off = abs(other.height - main.height)
+        pitch = [picture.width.value / picture.pixels[0] for picture in (other, main)]
+        grown = max(pitch) / min(pitch) - 1
+        level = Level.GOOD if off <= EVEN[0] and grown <= EVEN[1] else Level.NOTE
+        more: dict[str, object] = {"one": other.name, "other": main.name, "grown": 100 * grown, "part": one.key}
+        yield Finding(RigCode.RIG_LEVEL, level, "2.3", {"picture": key}, off, EVEN[0], "mm", more=more)
+
+
+def _reached(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
+    """The wheel base before the centre screen, knees and wheel under the row (rules 8.6)."""
+    reach = next((one for one in scheme.kept(Rigs).reaches.values() if one.of == key), None)
+    if reach is None:
+        return
+    if reach.wheel:
+        near = min(rig.eye_to(one) for one in rig.row if one.key == rig.centre)
+        level = Level.STOP if beyond(reach.wheel, near) else Level.GOOD
+        put = placed(rig, scheme.pictures, away=rig.away + reach.wheel - near, turn=max(rig.turn, 0.0), gap=rig.gap)
+        far = rig.away + reach.wheel - near
+        cures = (Cure(RigCure.BACK, far, put),) if put and level is Level.STOP and far <= FARTHEST else ()
+        yield Finding(RigCode.RIG_WHEEL, level, "8.6", {"picture": key}, near, reach.wheel, "mm", cures)
+    if reach.knees:
+        low = min(scheme.pictures[one.key].bottom - scheme.pictures[one.key].frame_bottom for one in rig.row)
+        level = Level.MIND if beyond(reach.knees, low) else Level.GOOD
+        puts = (
+            [PutPicture(id=one, z=scheme.pictures[one].pose.z + reach.knees - low) for one in rig.screens]
+            if level is Level.MIND
+            else []
+        )
+        lift = (Cure(RigCure.RAISE, reach.knees - low, several(*puts)),) if puts else ()
+        yield Finding(RigCode.RIG_KNEES, level, "8.6", {"picture": key}, low, reach.knees, "mm", lift)
+
+
+def _kept(key: str, group: Group, rig: Rig, room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> Iterator[Finding]:
+    """Every position that is kept, checked as if the rig stood so."""
+    for name, stand in scheme.kept(Rigs).stands.items():
+        if stand.of != key or set(stand.poses) != set(group.members):
+            continue
+        pictures = {
+            **scheme.pictures,
+            **{one: scheme.pictures[one].model_copy(update={"pose": pose}) for one, pose in stand.poses.items()},
+        }
+        there = rig_of(group, pictures, seats)
+        if there is None:
+            continue
+        now = all(scheme.pictures[one].pose == pose for one, pose in stand.poses.items())
+        found = [*_stands(key, there, pictures, room)]
+        worst = min((one.level for one in found), key=lambda level: level.rank, default=Level.GOOD)
+        level = Level.MIND if worst is Level.STOP else Level.NOTE if worst is Level.MIND else Level.GOOD
+        stops = sum(one.level is Level.STOP for one in found)
+        more: dict[str, object] = {"stand": stand.name, "stops": stops, "now": now, "part": name, "who": there.who}
+        yield Finding(RigCode.RIG_STAND, level, "8.2", {"picture": key}, there.whole, None, "deg", more=more)
 
 
 def _off(p: tuple[float, float], a: tuple[float, float], b: tuple[float, float]) -> float:

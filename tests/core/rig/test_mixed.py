@@ -1,0 +1,111 @@
+"""Unlike screens in one rig, open joints, upright ones, what reaches before and under them, positions kept."""
+
+from __future__ import annotations
+
+import math
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from oval_room.core.apply import apply
+from oval_room.core.evaluate import evaluate
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.rig.commands import PutReach
+from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.study import Rig, RigResult
+from oval_room.demo.gear import SHELF
+from tests.core.rig.example import BARE, KEPT, MIXED, REACHED, SEAT
+from tests.core.survey.rooms import refused, say
+
+
+def rig_of(plan: Plan) -> Rig:
+    return evaluate(plan, SHELF).of(RigResult).rigs["m1"]
+
+
+def level(plan: Plan, code: str) -> Level | None:
+    return next((one.level for one in evaluate(plan, SHELF).findings if one.code.name == code), None)
+
+
+class Mixed(unittest.TestCase):
+    def test_an_ultrawide_with_two_flat_sides(self) -> None:
+        """Bent centre of 1195.7 on 1800: its chord 2·1800·sin(1195.7/3600) = 1173.9; joints stand 12 mm open."""
+        pictures, rig = MIXED.chosen.pictures, rig_of(MIXED)
+        self.assertEqual([pictures[one.key].pixels[0] for one in rig.row], [2560, 5120, 2560])
+        self.assertAlmostEqual(pictures[rig.centre].across, 1173.9, delta=0.1)
+        for a, b in zip(rig.row, rig.row[1:], strict=False):
+            self.assertAlmostEqual(math.dist(a.rim[1], b.rim[0]), 12.0, places=6)
+        self.assertEqual({round(one.pose.z, 6) for one in pictures.values()}, {round(rig.eye.z, 6)})
+        self.assertIs(level(MIXED, "RIG_LEVEL"), Level.GOOD)  # 336.3 beside 336.2 high
+
+    def test_upright_ones(self) -> None:
+        plan = say(SEAT, "rig Draft 27 and two Draft 27 upright at 700 mm")
+        left, centre, right = (plan.chosen.pictures[key] for key in ("p2", "p1", "p3"))
+        self.assertEqual([one.turned for one in (left, centre, right)], [90, 0, 90])
+        self.assertAlmostEqual(left.width.value, centre.height, places=1)
+        self.assertAlmostEqual(left.height, centre.width.value, places=1)
+        self.assertIs(level(plan, "RIG_LEVEL"), Level.NOTE)
+
+    @given(st.integers(0, 60), st.integers(20, 80), st.integers(450, 1200))
+    def test_an_open_joint_stays_open(self, gap: int, turn: int, away: int) -> None:
+        """However it is turned or moved afterwards; up to what counts as touching it is closed."""
+        plan = say(BARE, f"rig gap {gap} mm", f"turn {turn}", f"rig away {away} mm")
+        rig = rig_of(plan)
+        wanted = gap if gap > 3 else 0.0
+        for a, b in zip(rig.row, rig.row[1:], strict=False):
+            self.assertAlmostEqual(math.dist(a.rim[1], b.rim[0]), wanted, places=2)
+
+
+class Reached(unittest.TestCase):
+    def test_the_wheel_base_flips_at_the_centre_screen(self) -> None:
+        for reach, wanted in ((699.0, Level.GOOD), (700.0, Level.GOOD), (701.0, Level.STOP)):
+            with self.subTest(reach):
+                self.assertIs(level(apply(BARE, PutReach(of="m1", wheel=reach), SHELF), "RIG_WHEEL"), wanted)
+
+    def test_knees_flip_at_the_lowest_frame(self) -> None:
+        low = min(one.bottom - one.frame_bottom for one in BARE.chosen.pictures.values())
+        for reach, wanted in ((low - 1, Level.GOOD), (low, Level.GOOD), (low + 1, Level.MIND)):
+            with self.subTest(reach):
+                self.assertIs(level(apply(BARE, PutReach(of="m1", knees=reach), SHELF), "RIG_KNEES"), wanted)
+
+    def test_cures_clear_them_and_buy_nothing(self) -> None:
+        found = [one for one in evaluate(REACHED, SHELF).findings if one.code.name in ("RIG_WHEEL", "RIG_KNEES")]
+        self.assertEqual(len([cure for one in found for cure in one.cures]), 2)
+        for one in found:
+            after = apply(REACHED, one.cures[0].command, SHELF)
+            self.assertIs(level(after, one.code.name), Level.GOOD)
+            for key, picture in after.chosen.pictures.items():
+                was = REACHED.chosen.pictures[key]
+                self.assertEqual((picture.width, picture.gear), (was.width, was.gear))
+
+
+class Positions(unittest.TestCase):
+    def test_kept_left_and_taken_again(self) -> None:
+        plan = say(KEPT, "turn 62", "position racing")
+        racing = next(one for one in KEPT.chosen.kept(Rigs).stands.values() if one.name == "racing")
+        self.assertEqual({key: one.pose for key, one in plan.chosen.pictures.items()}, dict(racing.poses))
+        again = say(plan, "turn 20", "keep position Racing")
+        names = [one.name for one in again.chosen.kept(Rigs).stands.values()]
+        self.assertEqual(sorted(names), ["Racing", "desk"])
+
+    def test_each_is_checked_where_it_is_not(self) -> None:
+        """The rig stands as it fits; the wide position would stand in the wall of a narrower room."""
+        plan = say(BARE, "turn 5", "keep position wide", "turn 60", "along 1600 mm")
+        narrow = say(plan, "wall 1900 mm")
+        told = [one for one in evaluate(narrow, SHELF).findings if one.code.name == "RIG_STAND"]
+        self.assertEqual([one.level for one in told], [Level.MIND])
+        self.assertGreater(told[0].more["stops"], 0)
+
+    def test_they_go_with_the_rig(self) -> None:
+        left = say(KEPT, "drop rig")
+        self.assertEqual(left.chosen.kept(Rigs).stands, {})
+        self.assertEqual(left.chosen.kept(Rigs).reaches, {})
+
+    def test_what_is_not_there(self) -> None:
+        self.assertIn("there are: racing, desk", refused(KEPT, "position film"))
+        self.assertIn("keep position racing", refused(BARE, "position film"))
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -16,7 +16,7 @@ from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.room_commands import PutMade, PutRoom
 from oval_room.demo.gear import SHELF, edition
-from oval_room.demo.rigged import garden_room
+from oval_room.demo.rigged import attic_desk, garden_room, table_cabinet
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from oval_room.demo.walled import library_wall
 from oval_room.demo.wired import bedroom_wired, boat_shed_wired, chapel_wired, loft_wired
@@ -174,6 +174,8 @@ def demo_jobs() -> list[Plan]:
     """Every demonstration job, the one with the plain mistake last so that it lies on the table."""
     return [
         bedroom_wired(bedroom_breast()),
+        attic_desk(),
+        table_cabinet(),
         garden_room(),
         library_wall(),
         loft_wired(loft_cinema()),

@@ -9,6 +9,7 @@ from typing import Final, NamedTuple
 
 from oval_room.core.parts import STAGES
 from oval_room.drawing.bolt_view import bolt_view
+from oval_room.drawing.cabinet_view import cabinet_view
 from oval_room.drawing.cloth_cut import cloth_cut, is_cut
 from oval_room.drawing.driver_view import driver_view
 from oval_room.drawing.elevation import elevation
@@ -21,6 +22,7 @@ from oval_room.drawing.parts import Look
 from oval_room.drawing.plate import plate_detail
 from oval_room.drawing.projection import projector_looked_at
 from oval_room.drawing.rig_fan import rig_fan
+from oval_room.drawing.rig_side import rig_side
 from oval_room.drawing.scene import LAYERS, Dim, Label, P, Scene, Shape
 from oval_room.drawing.seat_map_sheet import seat_map_sheet
 from oval_room.drawing.section import section
@@ -46,6 +48,8 @@ VIEW_NAMES: Final[dict[str, str]] = {
     "fan": "fan from above",
     "driver": "from the driver's eye",
     "canvas": "wall canvas",
+    "side": "from the side",
+    "cabinet": "cabinet from above",
 }
 LAYER_NAMES: Final[dict[str, str]] = {
     "map": "seat map",
@@ -67,7 +71,21 @@ FINE_INSIDE: Final = 3
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
-OWN: Final = ("ladder", "strip", "window", "seat", "cloth", "map", "bolts", "signals", "fan", "driver", "canvas")
+OWN: Final = (
+    "ladder",
+    "strip",
+    "window",
+    "seat",
+    "cloth",
+    "map",
+    "bolts",
+    "signals",
+    "fan",
+    "driver",
+    "canvas",
+    "side",
+    "cabinet",
+)
 ANYWHERE: Final = ("section", "plan", "elevation", "seat", "cloth", "map")
 """Views that may lead at any stage."""
 SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
@@ -142,6 +160,8 @@ def _made(look: Look, name: str) -> Scene | None:
         "fan": lambda: rig_fan(look),
         "driver": lambda: driver_view(look),
         "canvas": lambda: wall_canvas(look),
+        "side": lambda: rig_side(look),
+        "cabinet": lambda: cabinet_view(look),
     }
     return makers[name]()
 

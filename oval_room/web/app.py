@@ -118,7 +118,16 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     app.state.door = Door(store.secret(), settings.host, settings.all_names, settings.passphrase.get_secret_value())
     app.add_middleware(Guard, body_limit=settings.body_limit, door=app.state.door, fault_page=_fault_page)
     _errors(app)
+    _made_ready(app)
     return app
+
+
+def _made_ready(app: FastAPI) -> None:
+    """Every route looked at once: what the framework makes of it at its first request is made before, and by one
+    thread alone."""
+    nowhere = {"type": "http", "method": "GET", "path": "/-", "root_path": "", "headers": [], "query_string": b""}
+    for route in app.router.routes:
+        route.matches(nowhere)
 
 
 def from_environment() -> FastAPI:

@@ -360,8 +360,11 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
             "n": 1,
         }
         group = plan.chosen.group_of(subject.picture or "")
-        keys = (kind.key(**ids | {"picture": of}) for of in (subject.picture, whole, group))
-        figure = next((report.figures[key] for key in keys if key in report.figures), None)
+        if "{thing}" in kind.pattern:
+            figure = next((one for one in report.figures.values() if one.kind is kind), None)
+        else:
+            keys = (kind.key(**ids | {"picture": of}) for of in (subject.picture, whole, group))
+            figure = next((report.figures[key] for key in keys if key in report.figures), None)
         if figure is None:
             continue
         worst = kind.worst_of(_same(report, figure)) if kind.by_seat else None

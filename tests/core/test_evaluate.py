@@ -347,5 +347,5 @@ class Flips(unittest.TestCase):
 
     def test_every_demonstration_job_can_be_opened(self) -> None:
         for plan in demo_jobs():
-            self.assertEqual(plan.gear_used() - set(SHELF), set())
+            self.assertEqual(plan.gear_used() - set(WHOLE), set())
             self.assertTrue(evaluate(plan, SHELF).figures)

@@ -10,8 +10,8 @@ from pathlib import Path
 
 from oval_room.cli import main
 from oval_room.core.screens.commands import PutPicture
-from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import demo_jobs
+from oval_room.demo.shop import WHOLE
 from oval_room.store.records import StoreError
 from oval_room.store.rescue import rescue
 from oval_room.store.store import Store
@@ -27,7 +27,7 @@ class Files(unittest.TestCase):
         self.folder = Path(folder.name)
         self.path = self.folder / "jobs.db"
         self.store = Store(self.path)
-        self.store.add_gear(SHELF, on_shelf=True)
+        self.store.add_gear(WHOLE, on_shelf=True)
         self.jobs = {plan.name: self.store.create(plan, "wil") for plan in demo_jobs()}
         for job in self.jobs.values():
             self.store.commit(job, 1, MOVE, "wil")
@@ -117,7 +117,7 @@ class Files(unittest.TestCase):
         again = Store(self.folder / "new.db")
         plans = {row.name: again.head(row.id).plan for row in again.list_jobs()[0]}
         self.assertEqual(plans, {name: Store(self.path).head(job).plan for name, job in self.jobs.items()})
-        self.assertEqual(set(again.shelf()), set(SHELF))
+        self.assertEqual(set(again.shelf()), set(WHOLE))
         with self.assertRaises(StoreError):
             rescue(self.path, self.folder / "new.db")  # it is there already
 

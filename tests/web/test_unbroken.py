@@ -291,4 +291,4 @@ class Unbroken(WebCase):
             thread.join()
         self.assertEqual(bad, [])
         self.assertEqual([self.store.row(job).head - 1 for job in jobs], kept)
-        self.assertEqual(kept, [12, 12, 12])
+        self.assertEqual(kept, [8, 8, 8])

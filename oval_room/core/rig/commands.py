@@ -1,17 +1,18 @@
-"""Changes of a rig that no picture knows of: its joint kit, what reaches before it, positions it is brought back to."""
+"""Changes of a rig that no picture knows of: its joint kit, what
+reaches before it, positions it is brought back to; the desk of a panel."""
 
 from __future__ import annotations
 
 from typing import Literal
 
-from oval_room.core.applying import carried, scheme_id, with_values
+from oval_room.core.applying import carried, gear_of, scheme_id, with_values
 from oval_room.core.commands import Command, Stamp, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan, Scheme
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.group import Group
-from oval_room.core.plan.measure import Id, Name, Number, next_id
-from oval_room.core.rig.document import Kit, Reach, Rigs, Stand
+from oval_room.core.plan.measure import Id, Name, Number, Words, next_id
+from oval_room.core.rig.document import Cabinet, CabinetScreen, Desk, Kit, Reach, Rigs, Role, Stand
 from oval_room.core.screens.commands import PutPicture
 
 
@@ -90,6 +91,84 @@ class PutStand(Command):
         stands[next_id("jp", set(scheme.kept(Rigs).stands))] = Stand(of=self.of, name=self.name, poses=poses)
         rigs = with_values(scheme.kept(Rigs), {"stands": stands})
         return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+
+
+class PutDesk(Command):
+    """The desk of a panel: its height, how deep it is, how far an arm holds the panel off its clamp [mm]."""
+
+    do: Literal["put desk"] = "put desk"
+    of: Id
+    scheme: Id | None = None
+    top: Number | None = None
+    deep: Number | None = None
+    arm: Number | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        picture = scheme.pictures.get(self.of)
+        if picture is None or picture.kind != "panel":
+            raise MissingError(f"there is no panel {self.of} for a desk", value=self.of)
+        desks = scheme.kept(Rigs).desks
+        known = next((name for name, one in desks.items() if one.shows == self.of), None) or next_id("jd", set(desks))
+        put = with_values(desks.get(known, Desk(shows=self.of)), carried(self, "of"))
+        rigs = with_values(scheme.kept(Rigs), {"desks": {**desks, known: put}})
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+
+
+class PutCabinet(Command):
+    """A table-sim cabinet: its playfield's opening [mm], how long a game's own field is over its width."""
+
+    do: Literal["put cabinet"] = "put cabinet"
+    id: Id
+    scheme: Id | None = None
+    name: Words | None = None
+    length: Number | None = None
+    width: Number | None = None
+    table: Number | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        cabinets = scheme.kept(Rigs).cabinets
+        put = with_values(cabinets.get(self.id, Cabinet()), carried(self))
+        if put.width > put.length:
+            raise RefusedError("a cabinet's opening is longer than wide", field="width", value=put.width)
+        rigs = with_values(scheme.kept(Rigs), {"cabinets": {**cabinets, self.id: put}})
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+
+
+class PutInside(Command):
+    """A screen of a cabinet by its role: an edition of the shelf (an empty word: none), or a bare size [mm]."""
+
+    do: Literal["put inside"] = "put inside"
+    id: Id
+    of: Id
+    role: Role
+    scheme: Id | None = None
+    gear: Words | None = None
+    width: Number | None = None
+    height: Number | None = None
+    frame: Number | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        rigs = scheme.kept(Rigs)
+        if self.of not in rigs.cabinets:
+            raise MissingError(f"there is no cabinet {self.of}", value=self.of)
+        values = carried(self, "of", "role")
+        if "gear" in values:
+            values["gear"] = values["gear"] or None
+            if values["gear"] is not None:
+                gear_of(gear, values["gear"], Panel, "gear")
+        old = rigs.insides.get(self.id)
+        if old is not None and (old.of != self.of or old.role != self.role):
+            raise RefusedError("a cabinet's screen keeps its role; drop it and put another", field="role")
+        others = {name: one for name, one in rigs.insides.items() if (one.of, one.role) != (self.of, self.role)}
+        put = with_values(old or CabinetScreen(of=self.of, role=self.role), values)
+        left = with_values(rigs, {"insides": {**others, self.id: put}})
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(left)}})
 
 
 def stood(stand: Stand) -> Command:

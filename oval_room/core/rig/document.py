@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Annotated, ClassVar
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, Name
+from oval_room.core.plan.measure import MOST, FrameMm, Frozen, Hash, HeightMm, Id, LengthMm, Name
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.placed import Pose
+from oval_room.core.rig.cabinet import TABLE
 
 Between = Annotated[float, Field(ge=0, le=180)]
 
@@ -50,6 +51,44 @@ class Stand(Frozen):
         return (self.of, *self.poses)
 
 
+class Desk(Frozen):
+    """A desk that a panel stands on, or is held before by an arm. top: its height, deep: front to back, arm: how far
+    the arm holds the panel's middle off its clamp, 0 without one [mm]."""
+
+    shows: Id
+    top: HeightMm = 730.0
+    deep: HeightMm = 800.0
+    arm: HeightMm = 0.0
+
+
+class Cabinet(Frozen):
+    """A table-sim cabinet. length, width: of the playfield's opening [mm]. table: a game's own field, length over
+    width."""
+
+    name: Name = "cabinet"
+    length: LengthMm = 1180.0
+    width: LengthMm = 560.0
+    table: Annotated[float, Field(ge=1, le=4)] = TABLE
+
+
+Role = Literal["playfield", "back", "strip"]
+
+
+class CabinetScreen(Frozen):
+    """A screen of a cabinet: an edition of the shelf, or a bare width and height with a frame all round [mm]."""
+
+    of: Id
+    role: Role
+    gear: Hash | None = None
+    width: LengthMm = 700.0
+    height: LengthMm = 394.0
+    frame: FrameMm = 8.0
+
+    @property
+    def rests_on(self) -> tuple[str, ...]:
+        return (self.of,)
+
+
 class Rigs(PartNodes):
     """The joint kits, the reaches and the positions of a scheme's rigs."""
 
@@ -57,3 +96,6 @@ class Rigs(PartNodes):
     kits: Annotated[dict[Id, Kit], Field(max_length=MOST)] = {}
     reaches: Annotated[dict[Id, Reach], Field(max_length=MOST)] = {}
     stands: Annotated[dict[Id, Stand], Field(max_length=MOST)] = {}
+    desks: Annotated[dict[Id, Desk], Field(max_length=MOST)] = {}
+    cabinets: Annotated[dict[Id, Cabinet], Field(max_length=8)] = {}
+    insides: Annotated[dict[Id, CabinetScreen], Field(max_length=24)] = {}

@@ -4,9 +4,18 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.figures import FigureKind, kinds
+from oval_room.core.figures import FigureKind, FigureUnit, kinds
 
 STAGE: Final = "rig"
+
+
+def _own(
+    name: str, of: str, unit: FigureUnit, label: str, rule: str, formula: str, rank: int = 0, short: str = ""
+) -> FigureKind:
+    """A figure of a panel at a desk, or of a cabinet."""
+    return FigureKind(name, f"{of}.{{{of}}}.{name}", unit, label, rule, formula, STAGE, rank=rank, short=short)
+
+
 KINDS: Final = kinds(
     FigureKind(
         "rig_whole",
@@ -92,4 +101,11 @@ KINDS: Final = kinds(
         "1/(cos(φ/2))²",
         STAGE,
     ),
+    _own("desk_turn", "picture", "deg", "head turned to its corners", "8.7", "α", 44, "head"),
+    _own("desk_away", "picture", "mm", "eye to the panel", "8.7", "d"),
+    _own("desk_up", "picture", "deg", "top edge over the eye", "8.7", "β"),
+    _own("desk_edge", "picture", "ratio", "at the clamp, N·m", "8.7", "m·9.81·r/1000"),
+    _own("cabinet_sides", "thing", "mm", "left on each side of the playfield", "8.8", "(w − h)/2", 45, "sides"),
+    _own("cabinet_ends", "thing", "mm", "left at each end of the playfield", "8.8", "(l − b)/2"),
+    _own("cabinet_shape", "thing", "pct", "of a game's field unfilled", "8.8", "max(0, 1 − a/t)·100"),
 )

@@ -1,4 +1,4 @@
-"""The part of rigs: screens round a seat, what games are told of them (rules 8)."""
+"""The part of rigs: screens round a seat, what games are told of them; desks, table-sim cabinets (rules 8)."""
 
 from __future__ import annotations
 
@@ -6,7 +6,13 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
-from oval_room.core.rig.commands import PutKit, PutReach, PutStand
+from oval_room.core.rig import cabinet_phrases
+from oval_room.core.rig.cabinet_says import CabinetCode
+from oval_room.core.rig.cabinet_study import CabinetResult, study_cabinets
+from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutReach, PutStand
+from oval_room.core.rig.desk_says import DeskCode
+from oval_room.core.rig.desk_study import DeskResult, study_desks
+from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.entries import rig_entries
 from oval_room.core.rig.figures import KINDS
 from oval_room.core.rig.grips import GRIPS
@@ -17,27 +23,41 @@ from oval_room.core.rig.sums import SUMS
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
 
+HEADLINES: Final = (
+    *("rig_centre", "rig_whole", "rig_turn", "rig_width"),
+    *("desk_turn", "desk_away", "desk_up"),
+    *("cabinet_sides", "cabinet_ends", "cabinet_shape"),
+)
+
 
 def has_rig(plan: Plan) -> bool:
-    return any(group.kind == "rig" for scheme in plan.schemes.values() for group in scheme.groups.values())
+    schemes = plan.schemes.values()
+    rigs = any(group.kind == "rig" for scheme in schemes for group in scheme.groups.values())
+    return rigs or any(scheme.kept(Rigs).desks or scheme.kept(Rigs).cabinets for scheme in schemes)
 
 
 PART: Final = Part(
     "rig",
     kinds=KINDS,
-    codes=(RigCode,),
+    codes=(RigCode, DeskCode, CabinetCode),
     cures=(RigCure,),
-    commands=(PutKit, PutReach, PutStand),
-    phrases=PHRASES,
+    commands=(PutKit, PutReach, PutStand, PutDesk, PutCabinet, PutInside),
+    phrases=(*PHRASES, *cabinet_phrases.PHRASES),
     entries={"rig": rig_entries},
     grips=GRIPS,
     sums=(SumGroup("Screens round a seat", SUMS),),
-    studies=(Study("rigs", RigResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme), study_rigs),),
+    studies=(
+        Study("rigs", RigResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme), study_rigs),
+        Study(
+            "desks", DeskResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme, c.gear), study_desks
+        ),
+        Study("cabinets", CabinetResult, lambda c: (c.scheme, c.gear), study_cabinets),
+    ),
     stage=StageSpec(
         "rig",
         "Rig",
-        ("fan", "driver", "plan"),
-        ("rig_centre", "rig_whole", "rig_turn", "rig_width"),
+        ("fan", "driver", "side", "cabinet", "plan"),
+        HEADLINES,
         hint="turn 57, or rig away 650 mm",
         empty="No screens stand round a seat yet: rig three 32 at 700 mm.",
         shown=has_rig,

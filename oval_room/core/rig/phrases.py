@@ -12,7 +12,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import chosen, next_id
-from oval_room.core.rig.commands import PutKit, PutReach, PutStand, stood
+from oval_room.core.rig.commands import PutDesk, PutKit, PutReach, PutStand, stood
 from oval_room.core.rig.document import Rigs, Stand
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
 from oval_room.core.rig.place import three
@@ -29,6 +29,9 @@ from oval_room.core.units import MM_IN
 AWAY: Final = Span("the way from the eye to the centre", NEAREST, FARTHEST, (450, 1500))
 WHEEL: Final = Span("how far ahead the wheel base reaches", 100, 2000.0, (300, 1000))
 KNEES: Final = Span("how high knees and wheel come", 200, 1500.0, (450, 1000))
+DESK_TOP: Final = Span("a desk's height", 300, 1500.0, (600, 1200))
+DESK_DEEP: Final = Span("how deep a desk is", 200, 2000.0, (500, 1200))
+ARM: Final = Span("how far an arm reaches", 20, 1500.0, (100, 900))
 COUNTS: Final = {"three": 3, "3": 3, "four": 4, "4": 4}
 BEZEL: Final = 8.0
 """Taken for a screen that no shelf knows [mm] (planning value)."""
@@ -287,6 +290,32 @@ def _position(here: Here, rest: str) -> Heard:
     return Heard(f"{rig.name}: set as {stand.name}", stood(stand))
 
 
+def _desk_top(here: Here, rest: str) -> Heard:
+    """The subject panel's desk: its height, and how deep it is."""
+    key, picture = _at_desk(here)
+    found = re.fullmatch(r"(.+?)(?:\s*(?:x|×|,|;)\s*|\s+(?:and\s+)?deep\s+)(.+)", rest.strip(), re.IGNORECASE)
+    if found is None:
+        top = here.length(rest, DESK_TOP)
+        return Heard(f"{picture.name}: desk {here.show(top)} high", PutDesk(of=key, top=top))
+    top, deep = here.lengths((found[1], DESK_TOP), (re.sub(r"\s*deep$", "", found[2]), DESK_DEEP))
+    say = f"{picture.name}: desk {here.show(top)} high, {here.show(deep)} deep"
+    return Heard(say, PutDesk(of=key, top=top, deep=deep))
+
+
+def _desk_arm(here: Here, rest: str) -> Heard:
+    key, picture = _at_desk(here)
+    arm = 0.0 if rest.strip().lower() in ("none", "off") else here.length(rest, ARM)
+    told = f"on an arm, {here.show(arm)} off its clamp" if arm else "stands without an arm"
+    return Heard(f"{picture.name}: {told}", PutDesk(of=key, arm=arm))
+
+
+def _at_desk(here: Here) -> tuple[str, Picture]:
+    key, picture = here.picture()
+    if picture.kind != "panel":
+        raise RefusedError(f"{picture.name} is a screen; a desk is for a panel")
+    return key, picture
+
+
 def _stands(here: Here, group: str) -> dict[str, Stand]:
     return {key: one for key, one in here.plan.chosen.kept(Rigs).stands.items() if one.of == group}
 
@@ -332,6 +361,24 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "rig",
         _position,
         f"{BUILT}; keep position racing",
+    ),
+    Phrase(
+        "desk top",
+        "its height x how deep",
+        "the desk that a panel stands on",
+        "desk top 730 x 800 mm",
+        "rig",
+        _desk_top,
+        "tv 32",
+    ),
+    Phrase(
+        "desk arm",
+        "a length, or none",
+        "how far an arm holds the panel off the desk's edge",
+        "desk arm 450 mm",
+        "rig",
+        _desk_arm,
+        "tv 32",
     ),
     Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
 )

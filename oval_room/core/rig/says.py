@@ -140,3 +140,4 @@ class RigCure(CureKind):
     EVEN = "both sides alike", lambda c, w: f"Set both sides at {c.value:.1f}°, edge to edge"
     BACK = "screens farther", lambda c, w: f"Set the centre {w.length(c.value)} from the eye"
     RAISE = "screens higher", lambda c, w: f"Raise all screens {w.length(c.value)}"
+    LIFT = "panel higher", lambda c, w: f"Raise it {w.length(c.value)}"

@@ -10,9 +10,10 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Plan
-from oval_room.core.rig.commands import PutKit, PutReach, PutStand
+from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutReach, PutStand
 from oval_room.core.screens.commands import PutPicture
 from oval_room.demo.gear import SHELF
+from oval_room.demo.shop import WHOLE
 from tests.core.survey.rooms import room, say
 
 SEAT: Final = say(room(outline="room 3000 x 3600"), "seat 1500 mm")
@@ -41,6 +42,21 @@ KEPT: Final = say(
     SEAT, "rig three Draft 27 at 600 mm", "keep position racing", "turn 30", "keep position desk", "wheel base 560 mm",
     "knees 700 mm",
 )  # fmt: skip
+DESK: Final = say(
+    room(outline="room 3200 x 2800"), "seat 620 mm", "tv Draft 40", "stand-off 90", "desk top 730 x 800 mm",
+    "desk arm 380 mm", "lower bottom to 760",
+    gear=WHOLE,
+)  # fmt: skip
+"""One big panel on an arm, nearer than its corners can be looked at with ease."""
+HEAVY: Final = say(
+    room(outline="room 3200 x 2800"), "seat 1400 mm", "tv Join 46", "desk top 730 x 900 mm", "desk arm 600 mm",
+    "stand-off 700", "lower bottom to 700",
+    gear=WHOLE,
+)  # fmt: skip
+CABINET: Final = say(
+    SEAT, "cabinet 1180 x 560 mm", "cabinet playfield Draft 40", "cabinet back Draft 32 Play", "cabinet strip 15 32:9",
+    gear=WHOLE,
+)  # fmt: skip
 PLANS: Final[tuple[Plan, ...]] = (
     BARE,
     KIT,
@@ -51,6 +67,18 @@ PLANS: Final[tuple[Plan, ...]] = (
     BEFORE,
     PAST,
     NEAR,
+    DESK,
+    HEAVY,
+    CABINET,
+    say(CABINET, "cabinet 900 x 420 mm", gear=WHOLE),
+    say(CABINET, "cabinet 966 x 412 mm", "cabinet game 1.5", gear=WHOLE),
+    say(CABINET, "cabinet playfield 43", "cabinet back 27", gear=WHOLE),
+    say(CABINET, "cabinet playfield Draft 27", "cabinet back Sweep 45", gear=WHOLE),
+    say(CABINET, "cabinet playfield Ember 48", gear=WHOLE),
+    say(SEAT, "cabinet 1180 x 560 mm"),
+    say(DESK, "stand-off 300", gear=WHOLE),
+    say(DESK, "drop seat 1", gear=WHOLE),
+    say(SEAT, "tv 40", "desk arm 300 mm", "stand-off 800"),
     MIXED,
     REACHED,
     KEPT,
@@ -62,12 +90,30 @@ COMMANDS: Final[tuple[Command, ...]] = (
     PutKit(of="m1", least=115.0, most=135.0),
     PutReach(of="m1", wheel=620.0, knees=640.0),
     PutStand(of="m1", name="racing"),
+    PutDesk(of="p2", top=720.0, deep=700.0, arm=350.0),
+    PutCabinet(id="jc1", length=1200.0, width=570.0, table=2.1),
+    PutInside(id="ji1", of="jc1", role="playfield", width=950.0, height=535.0),
 )
-GROUND: Final = {"put kit": BARE, "put reach": BARE, "put stand": BARE}
+GROUND: Final = {
+    "put kit": BARE,
+    "put reach": BARE,
+    "put stand": BARE,
+    "put inside": say(SEAT, "cabinet 1180 x 560 mm"),
+}
 _GROUPS: Final = st.sampled_from(["m1", "m2", "p1"])
 _REACHES: Final = st.none() | st.integers(-10, 3000).map(float)
 RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
     st.builds(PutKit, of=_GROUPS, least=st.integers(-10, 200).map(float), most=st.integers(-10, 200).map(float)),
     st.builds(PutReach, of=_GROUPS, wheel=_REACHES, knees=_REACHES),
+    st.builds(PutDesk, of=st.sampled_from(["p1", "p2"]), top=_REACHES, deep=_REACHES, arm=_REACHES),
+    st.builds(PutCabinet, id=st.just("jc1"), length=_REACHES, width=_REACHES, table=st.none() | st.floats(0.5, 5)),
+    st.builds(
+        PutInside,
+        id=st.sampled_from(["ji1", "ji2"]),
+        of=st.sampled_from(["jc1", "jc2"]),
+        role=st.sampled_from(["playfield", "back", "strip"]),
+        width=_REACHES,
+        height=_REACHES,
+    ),
     st.builds(PutStand, of=_GROUPS, name=st.sampled_from(["racing", "desk"])),
 )

@@ -1,0 +1,154 @@
+"""A panel at a desk and a table-sim cabinet: worked by hand beside each row; verdicts flip at their numbers."""
+
+from __future__ import annotations
+
+import math
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from oval_room.core.apply import apply
+from oval_room.core.errors import RefusedError
+from oval_room.core.evaluate import evaluate
+from oval_room.core.findings import Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.document import Plan
+from oval_room.core.rig.cabinet import Sized, in_opening, unfilled
+from oval_room.core.rig.commands import PutCabinet, PutInside
+from oval_room.core.rig.desk import distance_at_ease, edge_moment
+from oval_room.core.rig.document import Rigs
+from oval_room.core.words import Words
+from oval_room.demo.shop import WHOLE
+from oval_room.drawing.cabinet_view import cabinet_view
+from oval_room.drawing.parts import Look
+from oval_room.drawing.rig_side import rig_side
+from oval_room.drawing.scene import Path
+from tests.core.rig.example import CABINET, DESK, HEAVY, KIT
+from tests.core.survey.rooms import refused, say
+
+
+def found(plan: Plan) -> dict[str, Finding]:
+    return {one.code.name: one for one in evaluate(plan, WHOLE).findings}
+
+
+def text(plan: Plan, code: str) -> str:
+    return Words(plan).finding(found(plan)[code])
+
+
+class Desks(unittest.TestCase):
+    def test_the_head_turns_to_the_corners(self) -> None:
+        """933.9 wide, straight before an eye 620 − 90 = 530 from it: atan(466.95/530) = 41.38°; 35° from 666.9."""
+        one = found(DESK)["DESK_TURN"]
+        self.assertAlmostEqual(one.value or 0.0, math.degrees(math.atan(466.95 / 530)), places=3)
+        self.assertEqual((one.level, round(one.more["ease"], 1)), (Level.MIND, 666.9))
+        self.assertEqual(one.cures, ())  # it can't go back: the wall is 90 mm behind it
+
+    def test_a_cure_goes_back_where_there_is_room(self) -> None:
+        near = say(DESK, "seat 900 mm", "stand-off 370", gear=WHOLE)
+        one = found(near)["DESK_TURN"]
+        self.assertEqual(len(one.cures), 1)
+        after = apply(near, one.cures[0].command, WHOLE)
+        self.assertIs(found(after)["DESK_TURN"].level, Level.GOOD)
+        was, now = near.chosen.pictures["p1"], after.chosen.pictures["p1"]
+        self.assertEqual((was.width, was.gear, was.pose.z), (now.width, now.gear, now.pose.z))
+
+    @given(st.floats(300, 2500), st.floats(0, 300))
+    def test_from_there_it_is_just_at_ease(self, across: float, aside: float) -> None:
+        away = distance_at_ease(across, aside)
+        self.assertAlmostEqual(math.degrees(math.atan2(across / 2 + aside, away)), 35.0, places=6)
+
+    def test_the_arm_at_the_edge(self) -> None:
+        """8.8 kg 380 mm off: 8.8 · 9.81 · 0.38 = 32.8 N·m; 19 kg 600 mm off: 111.8, over the board's 60."""
+        self.assertAlmostEqual(edge_moment(8.8, 380.0), 32.80, places=2)
+        for plan, moment, level in ((DESK, 32.8, Level.GOOD), (HEAVY, 111.8, Level.MIND)):
+            one = found(plan)["DESK_EDGE"]
+            self.assertAlmostEqual(one.value or 0.0, moment, delta=0.05)
+            self.assertIs(one.level, level)
+        self.assertIn("plate under the clamp", text(HEAVY, "DESK_EDGE"))
+
+    def test_a_panel_in_the_desk_is_raised(self) -> None:
+        one = found(HEAVY)["DESK_TOP"]
+        after = apply(HEAVY, one.cures[0].command, WHOLE)
+        self.assertNotIn("DESK_TOP", found(after))
+        picture = after.chosen.pictures["p1"]
+        self.assertAlmostEqual(picture.bottom - picture.frame_bottom, 730.0, places=6)
+
+    def test_from_the_side_to_scale(self) -> None:
+        for plan in (DESK, KIT):
+            scene = rig_side(Look(plan, evaluate(plan, WHOLE), WHOLE, "p1", "s1"))
+            assert scene is not None
+            picture, seat = plan.chosen.pictures["p1"], plan.survey.seats["s1"]
+            edge = next(s for s in scene.shapes if isinstance(s, Path) and s.style == "picture-edge" and s.ref == "p1")
+            low, high = edge.points
+            self.assertAlmostEqual(low.v, picture.bottom - picture.frame_bottom, places=6)
+            self.assertAlmostEqual(high.v, picture.top + picture.frame_top, places=6)
+            self.assertAlmostEqual(low.u, seat.eye_point.y - picture.pose.y, places=6)
+
+
+class Cabinets(unittest.TestCase):
+    def test_what_is_left_round_the_playfield(self) -> None:
+        """933.9 × 400.2, frame 6.1 at the sides and 5.4 above and below, in 1180 × 560: (560 − 411)/2 = 74.5 at each
+        side, (1180 − 946.1)/2 = 116.95 at each end; 2.334 times as long as wide."""
+        report = evaluate(CABINET, WHOLE)
+        self.assertAlmostEqual(report.figures["thing.jc1.cabinet_sides"].value or 0, 74.5, places=6)
+        self.assertAlmostEqual(report.figures["thing.jc1.cabinet_ends"].value or 0, 116.95, places=6)
+        self.assertIn("80 mm", text(CABINET, "CABINET_FITS"))
+
+    def test_it_flips_where_it_goes_in(self) -> None:
+        """411 wide over all, and 3 mm wanted at each side: 417 is the least."""
+        for width, level in ((417.0, Level.GOOD), (416.9, Level.STOP), (410.0, Level.STOP)):
+            with self.subTest(width):
+                plan = apply(CABINET, PutCabinet(id="jc1", width=width), WHOLE)
+                self.assertIs(found(plan)["CABINET_FITS"].level, level)
+        self.assertIn("too wide", text(apply(CABINET, PutCabinet(id="jc1", width=400.0), WHOLE), "CABINET_FITS"))
+
+    @given(st.floats(200, 1500), st.floats(1.2, 2.6), st.floats(0, 40), st.floats(0, 300), st.floats(0, 300))
+    def test_all_that_is_there_adds_up(
+        self, width: float, long: float, frame: float, sides: float, ends: float
+    ) -> None:
+        panel = Sized(width * long, width, frame, 2 * frame)
+        lies = in_opening(panel, panel.overall[0] + 2 * ends, panel.overall[1] + 2 * sides)
+        self.assertAlmostEqual(lies.sides, sides, places=6)
+        self.assertAlmostEqual(lies.ends, ends, places=6)
+        self.assertAlmostEqual(lies.bare_sides - lies.sides, frame, places=6)
+        self.assertEqual(lies.goes_in, min(sides, ends) >= 0)
+
+    def test_the_shape(self) -> None:
+        """16:9 against 2.08: 1 − 1.7778/2.08 = 14.5 %; what is longer than the table fills it."""
+        self.assertAlmostEqual(unfilled(16 / 9, 2.08), 0.1453, places=4)
+        self.assertEqual(unfilled(2.334, 2.08), 0.0)
+
+    def test_the_playfield_alone_must_be_quick(self) -> None:
+        slow = found(CABINET)
+        self.assertIs(slow["CABINET_QUICK"].level, Level.MIND)
+        quick = say(CABINET, "cabinet playfield Draft 27", gear=WHOLE)
+        self.assertIs(found(quick)["CABINET_QUICK"].level, Level.GOOD)
+
+    def test_gear_is_pinned_and_goes_with_its_cabinet(self) -> None:
+        self.assertEqual(len(CABINET.gear_used()), 2)
+        left = say(CABINET, "drop cabinet", gear=WHOLE)
+        self.assertEqual((left.chosen.kept(Rigs).insides, left.gear_used()), ({}, set()))
+
+    def test_drawn_to_scale(self) -> None:
+        scene = cabinet_view(Look(CABINET, evaluate(CABINET, WHOLE), WHOLE, None, "s1"))
+        assert scene is not None
+        field = next(s for s in scene.shapes if isinstance(s, Path) and s.style == "picture")
+        us, vs = [p.u for p in field.points], [p.v for p in field.points]
+        self.assertAlmostEqual(max(us) - min(us), 400.2, places=6)
+        self.assertAlmostEqual(max(vs) - min(vs), 933.9, places=6)
+        self.assertAlmostEqual((max(us) + min(us)) / 2, 280.0, places=6)
+        self.assertAlmostEqual((max(vs) + min(vs)) / 2, 590.0, places=6)
+
+    def test_what_can_not_be(self) -> None:
+        self.assertIn("length x width", refused(CABINET, "cabinet big"))
+        self.assertIn("7 to 75 inches", refused(CABINET, "cabinet back 200"))
+        self.assertIn("no cabinet yet", refused(DESK, "cabinet playfield 43"))
+        with self.assertRaisesRegex(RefusedError, "longer than wide"):
+            apply(CABINET, PutCabinet(id="jc1", width=1300.0), WHOLE)
+        with self.assertRaisesRegex(RefusedError, "keeps its role"):
+            apply(CABINET, PutInside(id="ji1", of="jc1", role="back"), WHOLE)
+
+
+if __name__ == "__main__":
+    unittest.main()

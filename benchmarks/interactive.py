@@ -1,4 +1,4 @@
-"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py [near | board]
+"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py [near | board | array]
 
 Prints, in one run on this machine: evaluate and drawings (median and 95th percentile), a whole preview and a page as a ratio to a
 bare endpoint of the same application, the Desk with 20 and with 5,000 jobs as a ratio, a commit.
@@ -26,6 +26,7 @@ from fastapi.testclient import TestClient  # noqa: E402
 
 from oval_room.cli import fill  # noqa: E402
 from oval_room.core.apply import apply  # noqa: E402
+from oval_room.core.array.study import study_walls  # noqa: E402
 from oval_room.core.commands import Command, several  # noqa: E402
 from oval_room.core.evaluate import Evaluator, evaluate  # noqa: E402
 from oval_room.core.fixing.study import FixingResult  # noqa: E402
@@ -49,6 +50,7 @@ from oval_room.core.survey.stud_study import StudResult  # noqa: E402
 from oval_room.core.viewing.seat_map import seat_map  # noqa: E402
 from oval_room.demo.gear import SHELF, edition  # noqa: E402
 from oval_room.demo.jobs import chapel_flat  # noqa: E402
+from oval_room.demo.shop import WHOLE  # noqa: E402
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema  # noqa: E402
 from oval_room.drawing.parts import Look  # noqa: E402
 from oval_room.drawing.scene import LAYERS  # noqa: E402
@@ -58,6 +60,7 @@ from oval_room.drawing.svg import write_svg  # noqa: E402
 from oval_room.store.store import Store  # noqa: E402
 from oval_room.web.app import create_app  # noqa: E402
 from tests.core.signal.boards import large_board  # noqa: E402
+from tests.core.survey.rooms import room, say  # noqa: E402
 
 ROUNDS = 60
 
@@ -204,12 +207,37 @@ def _board() -> None:
     tell(f"signal board, {len(report.of(RunsResult).routes)} runs", drawn, note="aim: under 150")
 
 
+def _arrays() -> None:
+    """A wall of 200 displays against one of 20: the study, the whole report after one is turned, the canvas drawn."""
+    found: list[list[float]] = []
+    for grid in ("5 x 4", "20 x 10"):
+        hall = say(room(outline="room 30000 x 9000", also=("ceiling 9000",)), "seat 4000", gear=WHOLE)
+        plan = say(hall, f"displays {grid} Join 46", *["wall controller 50 outputs"] * 4, gear=WHOLE)
+        turned = [apply(plan, PutPicture(id="p3", turned=turn), WHOLE) for turn in (90, 180)]
+        evaluator = Evaluator()
+        look = Look(plan, evaluator(plan, WHOLE), WHOLE, "p1", "s1")
+        times = {
+            "study": timed(lambda i, plan=plan: study_walls(plan.chosen, WHOLE)),
+            "report after one is turned": timed(lambda i, all=turned, now=evaluator: now(all[i % 2], WHOLE)),
+            "canvas drawn": timed(lambda i, look=look: draw(look, "canvas", 700, 470, LAYERS)),
+        }
+        for name, spent in times.items():
+            tell(f"{grid} displays, {name}", spent)
+        found.append([spent[0] for spent in times.values()])
+    few, many = found
+    print(
+        "200 displays against 20:", ", ".join(f"{b / a:.1f}" for a, b in zip(few, many, strict=True)), "(10 is in step)"
+    )
+
+
 def main() -> None:
     logging.disable()
     if sys.argv[1:] == ["board"]:
         return _board()
     if sys.argv[1:] == ["near"]:
         return _near_misses()
+    if sys.argv[1:] == ["array"]:
+        return _arrays()
     plan = chapel_flat()
     moved = [apply(plan, PutProjector(id="j1", y=3000.0 + i), SHELF) for i in range(-6, ROUNDS + 1)]
     tell("evaluate, all anew", timed(lambda i: evaluate(moved[i], SHELF)), note="aim: p95 ≤ 20")
@@ -227,6 +255,7 @@ def main() -> None:
     _mount_window()
     _near_misses()
     _board()
+    _arrays()
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder) / "bench.db")
         fill(store)

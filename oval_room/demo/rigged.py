@@ -31,6 +31,7 @@ def garden_room() -> Plan:
 
 ATTIC: Final = (
     "room 3200 x 2800 x 2300",
+    "made of w1 masonry",
     "seat 620 mm",
     "desk 7",
     "tv Draft 40",

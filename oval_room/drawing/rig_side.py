@@ -44,13 +44,13 @@ def rig_side(look: Look) -> Scene | None:
         if main:
             for end in (low, high):
                 draft.line((0.0, rig.eye.z), end, "sight", "sight")
-    reach = next((one for one in scheme.kept(Rigs).reaches.values() if one.of == key), None)
+    reach = scheme.kept(Rigs).reach_of(key)
     low, high = edges[rig.centre]
-    if reach is not None and reach.wheel:
+    if reach.wheel:
         draft.line((reach.wheel, 0.0), (reach.wheel, rig.eye.z), "guide", "room")
         at = P(reach.wheel, 60.0)
         draft.add(Label(at, f"wheel base {look.show(reach.wheel)}", "small", "labels", "end", ((-4, 0), (-4, 14)), 4))
-    if reach is not None and reach.knees:
+    if reach.knees:
         draft.line((0.0, reach.knees), (rig.away, reach.knees), "guide", "room")
         at = P(0.0, reach.knees)
         draft.add(Label(at, f"knees {look.show(reach.knees)}", "small", "labels", "start", ((4, 6), (4, -10)), 4))

@@ -72,12 +72,12 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("sheet-throw", "/jobs/{Chapel}/throw", DESKTOP, "paper", _ghost),
     ("sheet-dim-working", "/jobs/{Chapel}/picture", DESKTOP, "dim", _working),
     ("survey", "/jobs/{Boat-shed}/survey", DESKTOP, "paper", _sure),
-    ("survey-phone", "/jobs/{Loft}/survey", PHONE, "paper", None),
+    ("array", "/jobs/{Library}/array", DESKTOP, "paper", None),
+    ("mapping", "/jobs/{Library}/mapping", DESK, "paper", None),
     ("rig", "/jobs/{Garden}/rig", DESK, "paper", _said(then="[data-panel=games]")),
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("schemes", "/jobs/{Loft}/schemes", DESK, "paper", None),
     ("drill-phone", "/jobs/{Chapel}/drill?picture=p2", PHONE, "paper", None),
-    ("mount-window", "/jobs/{Loft}/throw?lead=plan", DESKTOP, "paper", None),
     ("near", "/jobs/{Loft}/throw", DESKTOP, "paper", _near),
     ("shelf", "/gear?kind=projector", DESK, "paper", None),
     ("sheet-phone", "/jobs/{Chapel}/throw", PHONE, "paper", None),
@@ -101,7 +101,7 @@ class Pictures(BrowserCase):
     def runTest(self) -> None:
         FOLDER.mkdir(parents=True, exist_ok=True)
         page = self.open("/")
-        jobs = {name: self.job(page, name) for name in ("Chapel", "Bedroom", "Loft", "Boat-shed", "Garden")}
+        jobs = {name: self.job(page, name) for name in ("Chapel", "Bedroom", "Loft", "Boat-shed", "Garden", "Library")}
         for name, address, size, theme, act in SHOTS:
             page = self.open(address.format(**jobs), self.context(size, theme, has_touch=size is PHONE))
             page.wait_for_load_state("networkidle")

@@ -19,8 +19,10 @@ from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
+from oval_room.demo.rigged import attic_desk, garden_room, table_cabinet
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from oval_room.demo.walled import library_wall
 from oval_room.demo.wired import chapel_wired
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, Path, Shape
@@ -107,6 +109,12 @@ def looks() -> Iterator[tuple[str, Look]]:
     yield "studs in slots", _look(slots, "p1", "s1", gear=WHOLE)
     row = say(chapel, "another tv 43", subject=Subject(picture="p2"))
     yield "chapel, a row", _look(row, "p3", "s1")
+    yield "garden rig", _look(garden_room(), "p1", "s1")
+    yield "attic desk", _look(attic_desk(), "p1", "s1", gear=WHOLE)
+    yield "cabinet", _look(table_cabinet(), "p1", "s1", gear=WHOLE)
+    library = library_wall()
+    moved = say(library, "wall display 2 left 200 mm", "wall display 4 upside down", gear=WHOLE)
+    yield "library wall, ghosted", _look(library, "p5", "s1", ghost=moved, gear=WHOLE)
     for n, lines in enumerate(ROOMS, 1):
         plan = say(room(*lines, outline=ELL if "timber" in lines[0] else BREAST))
         for wall in (1, 2, 6):

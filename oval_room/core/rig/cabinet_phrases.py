@@ -23,7 +23,7 @@ _ROLE: Final = re.compile(r"(playfield|field|back|(?:score )?strip)(?: screen)?\
 _SIZE: Final = re.compile(
     r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?(?:\s+(\d+(?:\.\d+)?)\s*:\s*(\d+(?:\.\d+)?))?", re.IGNORECASE
 )
-EXAMPLE: Final = "cabinet 1180 x 560 mm"
+EXAMPLE: Final = "cabinet 1180 mm x 560 mm"
 
 
 def _cabinet(here: Here, rest: str) -> Heard:

@@ -48,13 +48,15 @@ class PutKit(Command):
 
 
 class PutReach(Command):
-    """How far ahead of the eye a rig's wheel base reaches, how high knees and wheel come [mm]; 0: not minded."""
+    """How far ahead of the eye a rig's wheel base reaches, how high knees and wheel come, 0: not minded; how far its
+    frames stand apart when it is set again [mm]."""
 
     do: Literal["put reach"] = "put reach"
     of: Id
     scheme: Id | None = None
     wheel: Number | None = None
     knees: Number | None = None
+    gap: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)

@@ -27,12 +27,13 @@ class Kit(Frozen):
 
 
 class Reach(Frozen):
-    """What a driver needs before and under a rig's screens: how far ahead of the eye the wheel base reaches, how high
-    above the floor knees and wheel come [mm]; 0: not minded."""
+    """What is asked of a rig: how far ahead of the eye its wheel base reaches, how high above the floor knees and wheel
+    come, 0: not minded; how far its frames stand apart [mm]."""
 
     of: Id
     wheel: HeightMm = 0.0
     knees: HeightMm = 0.0
+    gap: FrameMm = 0.0
 
     @property
     def rests_on(self) -> tuple[str, ...]:
@@ -99,3 +100,7 @@ class Rigs(PartNodes):
     desks: Annotated[dict[Id, Desk], Field(max_length=MOST)] = {}
     cabinets: Annotated[dict[Id, Cabinet], Field(max_length=8)] = {}
     insides: Annotated[dict[Id, CabinetScreen], Field(max_length=24)] = {}
+
+    def reach_of(self, group: str) -> Reach:
+        """What is asked of a rig; nothing where nobody has said."""
+        return next((one for one in self.reaches.values() if one.of == group), Reach(of=group))

@@ -6,7 +6,7 @@ from oval_room.core.entry import Entry
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.rig.cabinet_study import inside_of
-from oval_room.core.rig.document import Reach, Rigs
+from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.study import shown_rig
 from oval_room.core.subject import Subject
 from oval_room.core.units import Ruler
@@ -55,13 +55,13 @@ def rig_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> lis
     if rig is None:
         return desk
     kit = next((kit for kit in scheme.kept(Rigs).kits.values() if kit.of == key), None)
-    reach = next((one for one in scheme.kept(Rigs).reaches.values() if one.of == key), Reach(of=key))
+    reach = scheme.kept(Rigs).reach_of(key)
     stands = [one.name for one in scheme.kept(Rigs).stands.values() if one.of == key]
     said = f"{kit.least:g}-{kit.most:g}" if kit else ""
     return [
         Entry("eye to centre", "rig away", ruler.show(rig.away)),
         Entry("sides turned in", "turn", f"{rig.turn:.1f}", hint="57 or square"),
-        Entry("between the frames", "rig gap", ruler.show(rig.gap) if rig.gap else "none", hint="10 mm"),
+        Entry("between the frames", "rig gap", _said(ruler, reach.gap), hint="10 mm"),
         Entry("wheel base, ahead of the eye", "wheel base", _said(ruler, reach.wheel), hint="620 mm"),
         Entry("knees and wheel, up to", "knees", _said(ruler, reach.knees), hint="640 mm"),
         Entry("position", "position", "", options=("", *stands))

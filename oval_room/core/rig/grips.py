@@ -55,13 +55,18 @@ def _pulled(hand: Hand, to: tuple[float, float]) -> Pulled:
     if snapped:
         hand.reasons.append(near.reason)
     side = scheme.pictures[rig.row[2].key]
-    reach, tau = rig.gap + 2 * side.frame_side + side.across, math.radians(turn)
+    reach, tau = gap_of(hand) + 2 * side.frame_side + side.across, math.radians(turn)
     u, v = hinge + reach * math.cos(tau), rig.away - centre.bow - reach * math.sin(tau)
     return hand.done(_put(hand, rig, rig.away, turn), f"sides turned in {turn:.1f}°", u, v)
 
 
+def gap_of(hand: Hand) -> float:
+    """How far the frames of the rig in hand are asked to stand apart [mm]."""
+    return hand.plan.chosen.kept(Rigs).reach_of(hand.name.partition("-")[0]).gap
+
+
 def _put(hand: Hand, rig: Rig, away: float, turn: float) -> Command:
-    put = placed(rig, hand.plan.chosen.pictures, away=away, turn=turn, gap=rig.gap)
+    put = placed(rig, hand.plan.chosen.pictures, away=away, turn=turn, gap=gap_of(hand))
     if put is None:
         raise RefusedError("this rig is not three screens with one in the middle")
     return put

@@ -13,7 +13,7 @@ from oval_room.core.job.commands import Drop
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.rig.commands import PutDesk, PutKit, PutReach, PutStand, stood
-from oval_room.core.rig.document import Rigs, Stand
+from oval_room.core.rig.document import Reach, Rigs, Stand
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
 from oval_room.core.rig.place import three
 from oval_room.core.rig.study import FARTHEST, NEAREST, Rig, driver_of, placed, shown_rig
@@ -95,6 +95,7 @@ def _rig(here: Here, rest: str) -> Heard:
     scheme = here.plan.chosen
     mine = [key for key, group in scheme.groups.items() if group.kind == "rig" and _drives(here, whose, group)]
     kit = next((kit for kit in scheme.kept(Rigs).kits.values() if kit.of in mine), None)
+    reach = next((one for one in scheme.kept(Rigs).reaches.values() if one.of in mine), None)
     gone: list[Command] = [Drop(id=key) for group in mine for key in scheme.groups[group].members]
     there = here.after(*gone)
     keys: list[str] = []
@@ -112,6 +113,9 @@ def _rig(here: Here, rest: str) -> Heard:
     members = tuple(_in_turn(keys))
     steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=members))
     steps += [PutKit(of=group_key, least=kit.least, most=kit.most)] if kit else []
+    if gap or reach is not None:
+        asked_of = reach or Reach(of=group_key)
+        steps.append(PutReach(of=group_key, wheel=asked_of.wheel, knees=asked_of.knees, gap=gap))
     instead = " in place of the rig there" if mine else ""
     apart = f", {here.show(gap)} between frames" if gap else ""
     say = f"{named} round {seat.name}, {here.show(away)} from the eye, sides turned {turn:.1f}°{apart}{instead}"
@@ -199,7 +203,8 @@ def _set(here: Here, rig: Rig, *, away: float, turn: float, gap: float | None = 
     Raises:
         RefusedError: it is not of three side by side.
     """
-    apart = rig.gap if gap is None else gap
+    key, _ = the_rig(here)
+    apart = here.plan.chosen.kept(Rigs).reach_of(key).gap if gap is None else gap
     put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn, gap=apart)
     if put is None:
         raise RefusedError("this rig is not three screens with one in the middle: pull each where it goes")
@@ -231,11 +236,12 @@ def _turn(here: Here, rest: str) -> Heard:
 
 def _gap(here: Here, rest: str) -> Heard:
     """The joints opened or closed; how far and how far turned stay."""
-    _, rig = the_rig(here)
+    key, rig = the_rig(here)
     value = 0.0 if rest.strip().lower() in ("none", "closed", "0") else here.length(rest, GAP)
     turn = min(max(rig.turn, 0.0), MOST_TURN)
     told = f"{here.show(value)} between the frames" if value else "frames touch"
-    return Heard(f"Joints: {told}", _set(here, rig, away=rig.away, turn=turn, gap=value))
+    put = _set(here, rig, away=rig.away, turn=turn, gap=value)
+    return Heard(f"Joints: {told}", several(put, PutReach(of=key, gap=value)))
 
 
 def _kit(here: Here, rest: str) -> Heard:
@@ -366,10 +372,9 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "desk top",
         "its height x how deep",
         "the desk that a panel stands on",
-        "desk top 730 x 800 mm",
+        "desk top 730 mm x 800 mm",
         "rig",
         _desk_top,
-        "tv 32",
     ),
     Phrase(
         "desk arm",
@@ -378,7 +383,6 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "desk arm 450 mm",
         "rig",
         _desk_arm,
-        "tv 32",
     ),
     Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
 )

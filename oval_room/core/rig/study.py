@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from itertools import combinations, pairwise
 from typing import Final
@@ -69,8 +69,6 @@ class Rig:
     """That the centre screen faces [deg]."""
     behind: tuple[float, ...] = ()
     """Pixels lost at each joint, from left to right."""
-    gap: float = 0.0
-    """Left between the frames at both joints [mm]; 0 where they touch, or are not alike."""
 
     def eye_to(self, one: Seen) -> float:
         """The nearest that a screen of it comes to the eye ahead of it, from above [mm]."""
@@ -132,17 +130,7 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
         stretch=stretch(whole),
         yaw=main.pose.yaw,
         behind=tuple(_lost(a, b, members) for a, b in pairwise(row)),
-        gap=_apart(row),
     )
-
-
-def _apart(row: Sequence[Seen]) -> float:
-    """The gap of both joints, where they have the same."""
-    gaps = [math.dist(a.rim[1], b.rim[0]) for a, b in pairwise(row)]
-    alike = (
-        len(gaps) == 2 and abs(gaps[0] - gaps[1]) <= JOINT and not any(cross(a.rim, b.rim) for a, b in pairwise(row))
-    )
-    return round(sum(gaps) / 2, 3) if alike and min(gaps) > JOINT else 0.0
 
 
 def _lost(left: Seen, right: Seen, members: Mapping[str, Picture]) -> float:
@@ -178,10 +166,10 @@ def shown_rig(scheme: Scheme, seats: Mapping[str, Seat], picture: str | None) ->
     return None if key is None else (key, rig_of(scheme.groups[key], scheme.pictures, seats))
 
 
-def _even(rig: Rig, pictures: Mapping[str, Picture]) -> tuple[Cure, ...]:
-    """Both sides at their middle turn, edge to edge."""
+def _even(rig: Rig, pictures: Mapping[str, Picture], gap: float) -> tuple[Cure, ...]:
+    """Both sides at their middle turn, edge to edge or as far apart as is asked."""
     turn = min(max(rig.turn, 0.0), MOST_TURN)
-    put = placed(rig, pictures, away=rig.away, turn=turn)
+    put = placed(rig, pictures, away=rig.away, turn=turn, gap=gap)
     return (Cure(RigCure.EVEN, turn, put, "deg"),) if put else ()
 
 
@@ -198,7 +186,10 @@ def study_rigs(room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> RigResu
             continue
         rigs[key] = rig
         _figures(book, key, rig, scheme.pictures)
-        out += [*_told(key, rig, scheme), *_stands(key, rig, scheme.pictures, room)]
+        out += [
+            *_told(key, rig, scheme),
+            *_stands(key, rig, scheme.pictures, room, scheme.kept(Rigs).reach_of(key).gap),
+        ]
         out += [
             *_level(key, rig, scheme.pictures),
             *_reached(key, rig, scheme),
@@ -209,7 +200,7 @@ def study_rigs(room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> RigResu
 
 def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Picture]) -> None:
     main, row = pictures[rig.centre], rig.row
-    d = Input("d", "eye to the centre screen", rig.away, "mm")
+    d = Input("d", "eye to the centre screen's edges", rig.away - main.bow, "mm")
     h = Input("h", "centre screen across", rig.across, "deg")
     tau = Input("τ", "sides turned in", rig.turn, "deg")
     put = {"picture": key}
@@ -217,7 +208,7 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
     book.add("rig_whole", rig.whole, *edges, subject=rig.name, **put)
     book.add("rig_centre", rig.across, Input("w", "its visible width", main.across, "mm"), d, subject=rig.name, **put)
     book.add("rig_up", rig.up, h, Input("a", "its aspect", main.aspect, "ratio"), subject=rig.name, **put)
-    book.add("rig_away", rig.away, d, subject=rig.name, **put)
+    book.add("rig_away", rig.away, Input("d", "eye to its middle", rig.away, "mm"), subject=rig.name, **put)
     if len(row) > 1:
         book.add("rig_turn", rig.turn, tau, subject=rig.name, **put)
         half = Input("x₀", "half the centre with its bezel", main.across / 2 + main.frame_side, "mm")
@@ -231,14 +222,14 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
 
 def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """How far round, square or not, alike or not, one projection or several, and the kit."""
-    about, row = {"picture": key}, rig.row
+    about, row, gap = {"picture": key}, rig.row, scheme.kept(Rigs).reach_of(key).gap
     more: dict[str, object] = {"who": rig.who, "across": rig.across}
     yield Finding(RigCode.RIG_ROUND, Level.GOOD, "8.2", about, rig.whole, None, "deg", more=more)
     if len(row) == 3 and row[1].key == rig.centre:
         left, right = row[0], row[2]
         off = abs(rig.turn - rig.equal)
         level = Level.GOOD if off <= SQUARE[0] else Level.NOTE if off <= SQUARE[1] else Level.MIND
-        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN), gap=rig.gap)
+        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN), gap=gap)
         cures: tuple[Cure, ...] = (
             (Cure(RigCure.TURN, rig.equal, turned, "deg"),)
             if turned and level is not Level.GOOD and rig.equal <= MOST_TURN
@@ -247,7 +238,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         yield Finding(RigCode.RIG_SQUARE, level, "8.2", about, rig.turn, rig.equal, "deg", cures)
         if abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]:
             more = {"left": left.turn, "right": right.turn, "left_away": left.away, "right_away": right.away}
-            cures = _even(rig, scheme.pictures)
+            cures = _even(rig, scheme.pictures, gap)
             yield Finding(RigCode.RIG_UNEVEN, Level.MIND, "8.2", about, cures=cures, more=more)
     level = Level.MIND if rig.stretch is None or rig.stretch > STRETCHED else Level.NOTE
     if len(row) > 1:
@@ -259,9 +250,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         fits = not beyond(kit.least, between) and not beyond(between, kit.most)
         wanted = 180.0 - min(max(between, kit.least), kit.most)
         turned = (
-            None
-            if fits or wanted > MOST_TURN
-            else placed(rig, scheme.pictures, away=rig.away, turn=wanted, gap=rig.gap)
+            None if fits or wanted > MOST_TURN else placed(rig, scheme.pictures, away=rig.away, turn=wanted, gap=gap)
         )
         cures = (Cure(RigCure.TURN, wanted, turned, "deg"),) if turned else ()
         more = {"least": kit.least, "most": kit.most}
@@ -270,7 +259,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         yield Finding(RigCode.RIG_KIT, level, "8.2", about, between, limit, "deg", cures, more)
 
 
-def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room) -> Iterator[Finding]:
+def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wanted: float) -> Iterator[Finding]:
     """Joints, screens through each other, before each other, too near, in the wall, turned too far."""
     row, main = rig.row, pictures[rig.centre]
     about = {"picture": key}
@@ -278,7 +267,7 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room) -> 
         more: dict[str, object] = {"one": pictures[a.key].name, "other": pictures[b.key].name, "who": rig.who}
         more["part"] = f"{a.key}-{b.key}"
         if cross(a.rim, b.rim):
-            cures = _even(rig, pictures)
+            cures = _even(rig, pictures, wanted)
             yield Finding(RigCode.RIG_THROUGH, Level.STOP, "8.2", about, cures=cures, more=more)
     for n, (a, b) in enumerate(pairwise(row)):
         more = {"one": pictures[a.key].name, "other": pictures[b.key].name, "who": rig.who, "part": f"{a.key}-{b.key}"}
@@ -286,7 +275,7 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room) -> 
         if hidden > HIDES:
             yield Finding(RigCode.RIG_HIDES, Level.MIND, "8.2", about, hidden, 0.0, "deg", more=more)
         elif gap > JOINT and not cross(a.rim, b.rim):
-            cures = _even(rig, pictures)
+            cures = _even(rig, pictures, wanted) if abs(gap - wanted) > JOINT else ()
             more |= {"pixels": rig.behind[n]}
             yield Finding(RigCode.RIG_GAP, Level.NOTE, "8.2", about, gap, JOINT, "mm", cures, more)
     base = main.pose
@@ -296,11 +285,11 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room) -> 
         near = min(_off((ahead.right, ahead.out), p, q) for p, q in pairwise(one.face))
         if near < HEAD:
             far = rig.away + HEAD - near + 1.0
-            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN), gap=rig.gap)
+            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN), gap=wanted)
             cures = (Cure(RigCure.BACK, far, back),) if back else ()
             yield Finding(RigCode.RIG_NEAR, Level.STOP, "8.6", about, near, HEAD, "mm", cures, more)
         if one.turn > MOST_TURN:
-            cures = _even(rig, pictures)
+            cures = _even(rig, pictures, wanted)
             yield Finding(RigCode.RIG_PAST, Level.STOP, "8.2", about, one.turn, MOST_TURN, "deg", cures, more)
         ends = [to_room(base.point, base.turn, Own(x, 0.0, y)) for x, y in one.rim]
         if any(not room.holds(place.x, place.y) for place in ends):
@@ -324,13 +313,12 @@ def _level(key: str, rig: Rig, pictures: Mapping[str, Picture]) -> Iterator[Find
 
 def _reached(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """The wheel base before the centre screen, knees and wheel under the row (rules 8.6)."""
-    reach = next((one for one in scheme.kept(Rigs).reaches.values() if one.of == key), None)
-    if reach is None:
-        return
+    reach = scheme.kept(Rigs).reach_of(key)
+    gap = reach.gap
     if reach.wheel:
         near = min(rig.eye_to(one) for one in rig.row if one.key == rig.centre)
         level = Level.STOP if beyond(reach.wheel, near) else Level.GOOD
-        put = placed(rig, scheme.pictures, away=rig.away + reach.wheel - near, turn=max(rig.turn, 0.0), gap=rig.gap)
+        put = placed(rig, scheme.pictures, away=rig.away + reach.wheel - near, turn=max(rig.turn, 0.0), gap=gap)
         far = rig.away + reach.wheel - near
         cures = (Cure(RigCure.BACK, far, put),) if put and level is Level.STOP and far <= FARTHEST else ()
         yield Finding(RigCode.RIG_WHEEL, level, "8.6", {"picture": key}, near, reach.wheel, "mm", cures)
@@ -359,7 +347,7 @@ def _kept(key: str, group: Group, rig: Rig, room: Room, seats: Mapping[str, Seat
         if there is None:
             continue
         now = all(scheme.pictures[one].pose == pose for one, pose in stand.poses.items())
-        found = [*_stands(key, there, pictures, room)]
+        found = [*_stands(key, there, pictures, room, scheme.kept(Rigs).reach_of(key).gap)]
         worst = min((one.level for one in found), key=lambda level: level.rank, default=Level.GOOD)
         level = Level.MIND if worst is Level.STOP else Level.NOTE if worst is Level.MIND else Level.GOOD
         stops = sum(one.level is Level.STOP for one in found)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import unittest
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
@@ -47,14 +47,14 @@ class Mixed(unittest.TestCase):
         self.assertAlmostEqual(left.height, centre.width.value, places=1)
         self.assertIs(level(plan, "RIG_LEVEL"), Level.NOTE)
 
+    @settings(max_examples=20, deadline=None)
     @given(st.integers(0, 60), st.integers(20, 80), st.integers(450, 1200))
     def test_an_open_joint_stays_open(self, gap: int, turn: int, away: int) -> None:
-        """However it is turned or moved afterwards; up to what counts as touching it is closed."""
+        """However it is turned or moved afterwards."""
         plan = say(BARE, f"rig gap {gap} mm", f"turn {turn}", f"rig away {away} mm")
         rig = rig_of(plan)
-        wanted = gap if gap > 3 else 0.0
         for a, b in zip(rig.row, rig.row[1:], strict=False):
-            self.assertAlmostEqual(math.dist(a.rim[1], b.rim[0]), wanted, places=2)
+            self.assertAlmostEqual(math.dist(a.rim[1], b.rim[0]), gap, places=2)
 
 
 class Reached(unittest.TestCase):

@@ -11,7 +11,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.group import Group
-from oval_room.core.plan.measure import Id, Name, Number, Words, next_id
+from oval_room.core.plan.measure import Id, Name, Number, Pixels, Words, next_id
 from oval_room.core.rig.document import Cabinet, CabinetScreen, Desk, Kit, Reach, Rigs, Role, Stand
 from oval_room.core.screens.commands import PutPicture
 
@@ -49,7 +49,8 @@ class PutKit(Command):
 
 class PutReach(Command):
     """How far ahead of the eye a rig's wheel base reaches, how high knees and wheel come, 0: not minded; how far its
-    frames stand apart when it is set again [mm]."""
+    frames stand apart when it is set again [mm]; the frames a second that its card was seen to reach, and at which
+    pixels."""
 
     do: Literal["put reach"] = "put reach"
     of: Id
@@ -57,6 +58,8 @@ class PutReach(Command):
     wheel: Number | None = None
     knees: Number | None = None
     gap: Number | None = None
+    frames: Number | None = None
+    frames_at: Pixels | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)

@@ -6,7 +6,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from oval_room.core.plan.measure import MOST, FrameMm, Frozen, Hash, HeightMm, Id, LengthMm, Name
+from oval_room.core.plan.measure import MOST, FrameMm, Frozen, Hash, HeightMm, Id, LengthMm, Name, Pixels
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.placed import Pose
 from oval_room.core.rig.cabinet import TABLE
@@ -28,12 +28,15 @@ class Kit(Frozen):
 
 class Reach(Frozen):
     """What is asked of a rig: how far ahead of the eye its wheel base reaches, how high above the floor knees and wheel
-    come, 0: not minded; how far its frames stand apart [mm]."""
+    come, 0: not minded; how far its frames stand apart [mm]. frames: that its card was seen to reach a second, at so
+    many pixels; 0: nobody has said."""
 
     of: Id
     wheel: HeightMm = 0.0
     knees: HeightMm = 0.0
     gap: FrameMm = 0.0
+    frames: Annotated[float, Field(ge=0, le=2000)] = 0.0
+    frames_at: Pixels = (1920, 1080)
 
     @property
     def rests_on(self) -> tuple[str, ...]:

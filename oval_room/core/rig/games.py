@@ -13,6 +13,7 @@ from oval_room.core.rig.place import Seen
 from oval_room.core.rig.study import Rig
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import picture_size
+from oval_room.core.survey.eyes import eye_height
 from oval_room.core.units import MM_IN
 
 SIZES: Final = (24.0, 27.0, 32.0, 42.0, 48.0, 55.0, 65.0)
@@ -132,4 +133,28 @@ def sizes(rig: Rig, pictures: Mapping[str, Picture]) -> list[SizeRow]:
         turn = min(equal_distance_turn(width / 2 + main.frame_side, rig.away), MOST_TURN)
         one = fan(width, bezel=main.frame_side, distance=rig.away, turn=turn)
         out.append(SizeRow(inches, one.whole, one.overall, one.depth, rig.away * inches / now, abs(inches - now) < 1.0))
+    return out
+
+
+STATURES: Final = (1550.0, 1700.0, 1950.0)
+"""Of short, usual and tall drivers [mm] (planning values)."""
+
+
+@dataclass(frozen=True, slots=True)
+class DriverRow:
+    """A driver of another stature in the same seat: how high the eye is then [mm], how far over the centre screen's
+    middle it looks down on it (under: up) [deg]."""
+
+    stature: float
+    eye: float
+    down: float
+
+
+def drivers(rig: Rig, pictures: Mapping[str, Picture], kind: str, floor: float = 0.0) -> list[DriverRow]:
+    """Short, usual and tall drivers in a seat of a kind (rules 4.2, 8.6)."""
+    middle = pictures[rig.centre].pose.z
+    out = []
+    for stature in STATURES:
+        eye = floor + eye_height(kind, stature)
+        out.append(DriverRow(stature, eye, math.degrees(math.atan2(eye - middle, rig.away))))
     return out

@@ -39,6 +39,9 @@ SIZES: Final = (15.0, 75.0)
 _SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
 GAP: Final = Span("the gap between the frames", 0.0, 300.0, (0, 40))
 _GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)(?=,?\s+(?:at|from|away)\b|$)", re.IGNORECASE)
+_FRAMES: Final = re.compile(
+    r"(\d+(?:\.\d+)?)\s*(?:fps|a second)?\s+(?:at|on|in)\s+(\d{3,5})\s*(?:x|×|by)\s*(\d{3,5})", re.IGNORECASE
+)
 EXAMPLE: Final = "rig three 32 at 700 mm"
 SEAT: Final = "seat 2 m"
 BUILT: Final = f"{SEAT}; {EXAMPLE}"
@@ -271,6 +274,18 @@ def _knees(here: Here, rest: str) -> Heard:
     return Heard(f"{rig.name}: knees and wheel {told}", PutReach(of=key, knees=value))
 
 
+def _frames(here: Here, rest: str) -> Heard:
+    """Frames a second that the card was seen to reach at one size."""
+    key, rig = the_rig(here)
+    found = _FRAMES.fullmatch(rest.strip())
+    if found is None:
+        raise RefusedError("say how many frames at which pixels: frames 90 at 2560 x 1440", value=rest)
+    frames = number(found[1], "the frames a second", 1, 2000)
+    size = round(number(found[2], "pixels across", 16, 32_768)), round(number(found[3], "pixels up", 16, 32_768))
+    say = f"{rig.name}: its card was seen to reach {frames:g} frames a second at {size[0]} × {size[1]}"
+    return Heard(say, PutReach(of=key, frames=frames, frames_at=size))
+
+
 def _keep(here: Here, rest: str) -> Heard:
     """The rig as it stands now, kept under a name."""
     key, rig = the_rig(here)
@@ -383,6 +398,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "desk arm 450 mm",
         "rig",
         _desk_arm,
+    ),
+    Phrase(
+        "frames",
+        "how many at which pixels",
+        "what the card was seen to reach",
+        "frames 90 at 2560 x 1440",
+        "rig",
+        _frames,
+        BUILT,
     ),
     Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
 )

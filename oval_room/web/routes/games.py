@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
-from oval_room.core.rig.games import bearings, frame_mpx, sizes, typed
+from oval_room.core.rig.card import card_needs, frames_at
+from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.games import bearings, drivers, frame_mpx, sizes, typed
 from oval_room.core.rig.study import shown_rig
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import fragment
 from oval_room.web.sheet_parts import SheetParts
 
+PASS: Final = 600.0
+"""Behind the screens, for somebody to go past [mm] (planning value)."""
 router = APIRouter(route_class=Gated)
 
 
@@ -21,12 +27,25 @@ def games(request: Request, job: str) -> HTMLResponse:
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), "rig", asked(request))
     scheme, pictures = parts.plan.chosen, parts.plan.chosen.pictures
-    _, rig = shown_rig(scheme, parts.plan.survey.seats, parts.seen.subject.picture) or ("", None)
+    key, rig = shown_rig(scheme, parts.plan.survey.seats, parts.seen.subject.picture) or ("", None)
     if rig is None:
         return HTMLResponse(fragment("sheet/_games.html", {"rig": None}))
     show = parts.plan.writing.ruler.show
-    rows = [(one, show(one.width), show(one.depth), show(one.same)) for one in sizes(rig, pictures)]
+    rows = [
+        (one, show(one.width), show(one.depth), show(one.same), one.width * (one.depth + PASS) / 1e6)
+        for one in sizes(rig, pictures)
+    ]
+    seat = parts.plan.survey.seats[rig.seat]
+    tall = [(show(one.stature), show(one.eye), one.down) for one in drivers(rig, pictures, seat.kind, seat.floor.value)]
+    asked_of = parts.plan.chosen.kept(Rigs).reach_of(key)
+    needs = card_needs(rig, pictures, bench.store.gear())
+    pixels = sum(one.pixels[0] * one.pixels[1] for one in needs.links)
+    measured = (asked_of.frames, asked_of.frames_at)
     context = {
+        "needs": needs,
+        "drivers": tall,
+        "measured": measured if asked_of.frames else None,
+        "frames": frames_at(asked_of.frames, asked_of.frames_at, pixels) if asked_of.frames else None,
         "rig": rig,
         "typed": typed(rig, pictures),
         "lies": bearings(rig, pictures),

@@ -12,11 +12,13 @@ from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.commands import PutReach
 from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.games import drivers
 from oval_room.core.rig.study import Rig, RigResult
 from oval_room.demo.gear import SHELF
-from tests.core.rig.example import BARE, KEPT, MIXED, REACHED, SEAT
+from tests.core.rig.example import BARE, KEPT, KIT, MIXED, REACHED, SEAT
 from tests.core.survey.rooms import refused, say
 
 
@@ -78,6 +80,35 @@ class Reached(unittest.TestCase):
             for key, picture in after.chosen.pictures.items():
                 was = REACHED.chosen.pictures[key]
                 self.assertEqual((picture.width, picture.gear), (was.width, was.gear))
+
+
+class Card(unittest.TestCase):
+    def test_what_the_card_must_send(self) -> None:
+        """Three of 2560 × 1440 at 165 Hz: 1824.8 Mpx a second; each over 14.6 Gbit/s, HBR2 carries 17.28."""
+        needs = card_needs(rig_of(KIT), KIT.chosen.pictures, SHELF)
+        self.assertEqual((needs.hz, needs.told), (165.0, True))
+        self.assertAlmostEqual(needs.second, 3 * 2560 * 1440 * 165 / 1e6, places=6)
+        self.assertGreater(needs.links[0].need, 2560 * 1440 * 165 * 24 / 1e9)  # blanking comes on top
+        self.assertEqual({one.port for one in needs.links}, {"HBR2"})
+
+    def test_the_slowest_screen_sets_the_rate(self) -> None:
+        """Sweep 49 does 144 Hz, Draft 27 165; without a sheet 60 is taken, and it says so."""
+        self.assertEqual(card_needs(rig_of(MIXED), MIXED.chosen.pictures, SHELF).hz, 144.0)
+        bare = card_needs(rig_of(BARE), BARE.chosen.pictures, SHELF)
+        self.assertEqual((bare.hz, bare.told), (60.0, False))
+
+    def test_frames_go_with_the_pixels(self) -> None:
+        """90 at 2560 × 1440 are 30 at three times the pixels; at its own size they are what was measured."""
+        self.assertAlmostEqual(frames_at(90.0, (2560, 1440), 3 * 2560 * 1440), 30.0)
+        self.assertAlmostEqual(frames_at(90.0, (2560, 1440), 2560 * 1440), 90.0)
+
+    def test_short_and_tall_drivers(self) -> None:
+        """Independent: eye = seat + 0.45 × stature − slump, so 400 mm of stature are 180 mm of eye."""
+        rows = drivers(rig_of(KIT), KIT.chosen.pictures, "rig")
+        self.assertAlmostEqual(rows[-1].eye - rows[0].eye, 0.45 * 400.0, delta=10.0)
+        middle = KIT.chosen.pictures["p1"].pose.z
+        for row in rows:
+            self.assertAlmostEqual(math.tan(math.radians(row.down)), (row.eye - middle) / 600.0, places=6)
 
 
 class Positions(unittest.TestCase):

@@ -25,11 +25,12 @@ from oval_room.core.screens.hung import WORDS, read_turn
 from oval_room.core.screens.phrases import on_own_wall
 from oval_room.core.screens.size import picture_size
 from oval_room.core.span import Span
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number
 from oval_room.core.units import MM_IN
 
 GAP: Final = Span("the gap between the frames", 0.0, 1000.0, (0, 60))
+MOVE: Final = Span("how far a display is moved", 0.0, 10_000.0, (1, 1500))
 SIZES: Final = (15.0, 110.0)
 BEZEL: Final = 4.0
 """Taken round a display that no shelf knows [mm] (planning value)."""
@@ -60,6 +61,12 @@ def _displays(here: Here, rest: str) -> Heard:
             turned, text = read_turn(found[1]), text[: found.start()]
         if (found := _GAP.search(text)) is not None:
             gap, text = here.length(found[1], GAP), text[: found.start()]
+            if not GAP.least <= gap <= GAP.most:  # asked, so that the gap is not taken as a line of its own
+                raise Ask(
+                    f"Frames stand up to {here.show(GAP.most)} apart (got {here.show(gap)}). Which?",
+                    f"displays {text}",
+                    f"displays {text} gap {here.show(5.0)}",
+                )
     grid = _GRID.fullmatch(text.strip())
     if grid is None:
         raise RefusedError(f"say columns x rows and a size or a panel of the shelf: {EXAMPLE}", value=rest)
@@ -342,7 +349,7 @@ def _display(here: Here, rest: str) -> Heard:
     said = found[2].strip()
     moved = re.fullmatch(r"(left|right|up|down)\s+(?:by\s+)?(.+)", said, re.IGNORECASE)
     if moved is not None:
-        return _moved(here, one.key, one.number, moved[1].lower(), here.length(moved[2], GAP))
+        return _moved(here, one.key, one.number, moved[1].lower(), here.within((moved[2], MOVE))[0])
     if re.fullmatch(r"(?:on\s+)?any(?: output)?", said, re.IGNORECASE):
         return Heard(f"Display {one.number}: on any output", PutOutlet(of=one.key))
     on = re.fullmatch(r"on\s+(.+?)[,\s]+(?:outputs?|out|port)\s*(\d+)", said, re.IGNORECASE)

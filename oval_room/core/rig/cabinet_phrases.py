@@ -42,7 +42,7 @@ def _cabinet(here: Here, rest: str) -> Heard:
     sides = re.split(r"\s*(?:x|×|by)\s*", rest.strip(), flags=re.IGNORECASE)
     if len(sides) != 2:
         raise RefusedError(here.eg(f"give the playfield's opening, length x width: {EXAMPLE}"), value=rest)
-    length, width = here.lengths((sides[0], LENGTH), (sides[1], WIDTH))
+    length, width = here.within((sides[0], LENGTH), (sides[1], WIDTH))
     if length < width:
         length, width = width, length
     put = PutCabinet(id=key or "jc1", length=length, width=width)

@@ -93,7 +93,7 @@ def _rig(here: Here, rest: str) -> Heard:
         return _away(here, re.sub(r"^(?:at|away)\s*", "", rest, flags=re.IGNORECASE))
     asked = _asked(here, rest)
     away = _far(here, asked.away)
-    gap = here.length(asked.gap, GAP) if asked.gap else 0.0
+    gap = here.within((asked.gap, GAP))[0] if asked.gap else 0.0
     whose, seat = here.seat()
     scheme = here.plan.chosen
     mine = [key for key, group in scheme.groups.items() if group.kind == "rig" and _drives(here, whose, group)]
@@ -240,7 +240,7 @@ def _turn(here: Here, rest: str) -> Heard:
 def _gap(here: Here, rest: str) -> Heard:
     """The joints opened or closed; how far and how far turned stay."""
     key, rig = the_rig(here)
-    value = 0.0 if rest.strip().lower() in ("none", "closed", "0") else here.length(rest, GAP)
+    value = 0.0 if rest.strip().lower() in ("none", "closed", "0") else here.within((rest, GAP))[0]
     turn = min(max(rig.turn, 0.0), MOST_TURN)
     told = f"{here.show(value)} between the frames" if value else "frames touch"
     put = _set(here, rig, away=rig.away, turn=turn, gap=value)
@@ -261,7 +261,7 @@ def _kit(here: Here, rest: str) -> Heard:
 def _wheel(here: Here, rest: str) -> Heard:
     """How far ahead of the eye the wheel base reaches: no screen comes nearer."""
     key, rig = the_rig(here)
-    value = 0.0 if rest.strip().lower() in ("none", "off") else here.length(rest, WHEEL)
+    value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, WHEEL))[0]
     told = f"reaches {here.show(value)} ahead of the eye" if value else "not minded"
     return Heard(f"{rig.name}: wheel base {told}", PutReach(of=key, wheel=value))
 
@@ -269,7 +269,7 @@ def _wheel(here: Here, rest: str) -> Heard:
 def _knees(here: Here, rest: str) -> Heard:
     """How high above the floor knees and wheel come: screens end above."""
     key, rig = the_rig(here)
-    value = 0.0 if rest.strip().lower() in ("none", "off") else here.length(rest, KNEES)
+    value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, KNEES))[0]
     told = f"come to {here.show(value)} above the floor" if value else "not minded"
     return Heard(f"{rig.name}: knees and wheel {told}", PutReach(of=key, knees=value))
 
@@ -316,16 +316,16 @@ def _desk_top(here: Here, rest: str) -> Heard:
     key, picture = _at_desk(here)
     found = re.fullmatch(r"(.+?)(?:\s*(?:x|×|,|;)\s*|\s+(?:and\s+)?deep\s+)(.+)", rest.strip(), re.IGNORECASE)
     if found is None:
-        top = here.length(rest, DESK_TOP)
+        top = here.within((rest, DESK_TOP))[0]
         return Heard(f"{picture.name}: desk {here.show(top)} high", PutDesk(of=key, top=top))
-    top, deep = here.lengths((found[1], DESK_TOP), (re.sub(r"\s*deep$", "", found[2]), DESK_DEEP))
+    top, deep = here.within((found[1], DESK_TOP), (re.sub(r"\s*deep$", "", found[2]), DESK_DEEP))
     say = f"{picture.name}: desk {here.show(top)} high, {here.show(deep)} deep"
     return Heard(say, PutDesk(of=key, top=top, deep=deep))
 
 
 def _desk_arm(here: Here, rest: str) -> Heard:
     key, picture = _at_desk(here)
-    arm = 0.0 if rest.strip().lower() in ("none", "off") else here.length(rest, ARM)
+    arm = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, ARM))[0]
     told = f"on an arm, {here.show(arm)} off its clamp" if arm else "stands without an arm"
     return Heard(f"{picture.name}: {told}", PutDesk(of=key, arm=arm))
 

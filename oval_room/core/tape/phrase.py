@@ -105,6 +105,19 @@ class Here:
         """The lengths of a line [mm]; those without a unit are in one unit together."""
         return read_lengths(self.ruler, parts)
 
+    def within(self, *parts: tuple[str, Span]) -> list[float]:
+        """The lengths of a line that are of their spans whatever their unit [mm].
+
+        Raises:
+            UnclearError: it could mean two things. RefusedError: it can't be read, or is outside its span.
+        """
+        values = self.lengths(*parts)
+        for value, (text, span) in zip(values, parts, strict=True):
+            if not span.least <= value <= span.most:
+                ends = f"{self.show(span.least)} to {self.show(span.most)}"
+                raise RefusedError(f"{span.what} is {ends} (got {self.show(value)})", value=text)
+        return values
+
     def show(self, mm: float) -> str:
         return self.ruler.show(mm)
 

@@ -32,6 +32,8 @@ FARTHEST: Final = 400_000.0
 STEPS: Final = 96
 EDGE: Final = 12
 GAP: Final = 900.0
+STRIP: Final = 700.0
+"""How high the strip of fields is that one projection draws."""
 
 
 def driver_view(look: Look) -> Scene | None:
@@ -54,12 +56,29 @@ def driver_view(look: Look) -> Scene | None:
         _road(draft, rig, pictures, shift, stretch)
         at = P((min(us) + max(us)) / 2, max(vs) + shift)
         draft.add(Label(at, told, "strong", "labels", "middle", ((0, 10),), 0))
-    window = (min(us) - 300, min(vs) + drop - 300, max(us) + 300, max(vs) + GAP * 0.8)
+    foot = min(vs) + drop
+    if rig.stretch is not None and len(rig.row) > 1:
+        foot = _stretched(draft, rig, (min(us), max(us)), foot - GAP)
+    window = (min(us) - 300, foot - 300, max(us) + 300, max(vs) + GAP * 0.8)
     posts = ", ".join(f"{far / 1000:g}" for far in POSTS)
     say = f"The joined picture of {rig.name} from {rig.who}'s eye; posts {posts} m ahead."
     return Scene(
         "driver", f"from the driver's eye, posts {posts} m ahead", window, tuple(draft.shapes), say, to_scale=False
     )
+
+
+def _stretched(draft: Draft, rig: Rig, ends: tuple[float, float], top: float) -> float:
+    """One wide projection over all screens as they draw it, a field for each 10° (rules 8.4): fields alike to the eye
+    come out the wider the farther they are from straight ahead. Gives its foot."""
+    middle, half = (ends[0] + ends[1]) / 2, rig.whole / 2
+    wide = (ends[1] - ends[0]) / 2 / math.tan(math.radians(half))
+    lines = [10.0 * n for n in range(-math.floor(half / 10), math.floor(half / 10) + 1)]
+    places = [ends[0], *(middle + wide * math.tan(math.radians(one)) for one in lines), ends[1]]
+    for left, right in pairwise(places):
+        draft.box(left, top - STRIP, right, top, "seen-other", "structure")
+    told = f"one projection over all, {rig.stretch:.1f} times as wide at its edges: 10° each"
+    draft.add(Label(P(middle, top), told, "strong", "labels", "middle", ((0, 10),), 1))
+    return top - STRIP
 
 
 def bearing_of(rig: Rig, place: Point) -> tuple[float, float]:

@@ -78,6 +78,21 @@ class Driver(unittest.TestCase):
             for sign in (-1, 1):
                 self.assertIn(round(sign * math.degrees(math.atan(ratio)), 6), at)
 
+    def test_one_projection_stretches_its_fields(self) -> None:
+        """Independent: a field from b to b + 10° is tan(b + 10°) − tan b wide, of 2·tan(whole/2) for all; the last line
+        before the edge and that at nought stand so."""
+        rig = evaluate(KIT, SHELF).of(RigResult).rigs["m1"]
+        scene = driver_view(Look(KIT, evaluate(KIT, SHELF), SHELF, "p1", "s1"))
+        assert scene is not None
+        boxes = [s for s in scene.shapes if isinstance(s, Path) and s.style == "seen-other" and len(s.points) == 4]
+        edges = sorted({round(p.u, 6) for one in boxes for p in one.points})
+        wide, half = edges[-1] - edges[0], math.radians(rig.whole / 2)
+        n = math.floor(rig.whole / 20)
+        self.assertEqual(len(edges), 2 * n + 3)
+        for k in range(-n, n + 1):
+            share = (1 + math.tan(math.radians(10 * k)) / math.tan(half)) / 2
+            self.assertAlmostEqual(edges[k + n + 1], edges[0] + share * wide, places=4)
+
     def test_on_a_screen_where_a_pixel_is(self) -> None:
         """At eye height a ray meets a screen just where a pixel carries its bearing."""
         rig, pictures = evaluate(KIT, SHELF).of(RigResult).rigs["m1"], KIT.chosen.pictures

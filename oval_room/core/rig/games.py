@@ -17,6 +17,8 @@ from oval_room.core.survey.eyes import eye_height
 from oval_room.core.units import MM_IN
 
 SIZES: Final = (24.0, 27.0, 32.0, 42.0, 48.0, 55.0, 65.0)
+WATTS: Final = 170.0
+"""A bright LCD monitor takes about so much a square metre (planning value of ours)."""
 BEARINGS: Final = (
     ("A-pillar", 30.0),
     ("side mirror, near edge", 45.0),
@@ -114,7 +116,7 @@ def _share(rig: Rig, one: Seen, angle: float) -> float | None:
 @dataclass(frozen=True, slots=True)
 class SizeRow:
     """Three screens of another size at this eye's distance, and how far they would have to stand to be as large as
-    these: inches, whole angle [deg], width, depth, distance for the same angles [mm]."""
+    these: inches, whole angle [deg], width, depth, distance for the same angles [mm], about what they take [W]."""
 
     inches: float
     whole: float
@@ -122,6 +124,7 @@ class SizeRow:
     depth: float
     same: float
     now: bool
+    watts: float
 
 
 def sizes(rig: Rig, pictures: Mapping[str, Picture]) -> list[SizeRow]:
@@ -131,8 +134,11 @@ def sizes(rig: Rig, pictures: Mapping[str, Picture]) -> list[SizeRow]:
     for inches in sorted({*SIZES}):
         width = picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width
         turn = min(equal_distance_turn(width / 2 + main.frame_side, rig.away), MOST_TURN)
+        watts = 3 * WATTS * width * (width * 9 / 16) / 1e6
         one = fan(width, bezel=main.frame_side, distance=rig.away, turn=turn)
-        out.append(SizeRow(inches, one.whole, one.overall, one.depth, rig.away * inches / now, abs(inches - now) < 1.0))
+        out.append(
+            SizeRow(inches, one.whole, one.overall, one.depth, rig.away * inches / now, abs(inches - now) < 1.0, watts)
+        )
     return out
 
 

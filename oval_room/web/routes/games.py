@@ -11,6 +11,7 @@ from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import bearings, drivers, frame_mpx, sizes, typed
 from oval_room.core.rig.study import shown_rig
+from oval_room.core.rig.uprights import bolts_of
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import fragment
@@ -32,7 +33,7 @@ def games(request: Request, job: str) -> HTMLResponse:
         return HTMLResponse(fragment("sheet/_games.html", {"rig": None}))
     show = parts.plan.writing.ruler.show
     rows = [
-        (one, show(one.width), show(one.depth), show(one.same), one.width * (one.depth + PASS) / 1e6)
+        (one, show(one.width), show(one.depth), show(one.same), one.width * (one.depth + PASS) / 1e6, one.watts)
         for one in sizes(rig, pictures)
     ]
     seat = parts.plan.survey.seats[rig.seat]
@@ -41,7 +42,12 @@ def games(request: Request, job: str) -> HTMLResponse:
     needs = card_needs(rig, pictures, bench.store.gear())
     pixels = sum(one.pixels[0] * one.pixels[1] for one in needs.links)
     measured = (asked_of.frames, asked_of.frames_at)
+    bolts = [
+        (one.name, [show(row) for row in one.rows or ()], show(one.across or 0.0), one.aside)
+        for one in bolts_of(rig, pictures, bench.store.gear())
+    ]
     context = {
+        "bolts": bolts,
         "needs": needs,
         "drivers": tall,
         "measured": measured if asked_of.frames else None,

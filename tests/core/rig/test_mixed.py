@@ -17,8 +17,9 @@ from oval_room.core.rig.commands import PutReach
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import drivers
 from oval_room.core.rig.study import Rig, RigResult
+from oval_room.core.rig.uprights import bolts_of
 from oval_room.demo.gear import SHELF
-from tests.core.rig.example import BARE, KEPT, KIT, MIXED, REACHED, SEAT
+from tests.core.rig.example import BARE, KEPT, KIT, MIXED, OVER, REACHED, SEAT
 from tests.core.survey.rooms import refused, say
 
 
@@ -109,6 +110,31 @@ class Card(unittest.TestCase):
         middle = KIT.chosen.pictures["p1"].pose.z
         for row in rows:
             self.assertAlmostEqual(math.tan(math.radians(row.down)), (row.eye - middle) / 600.0, places=6)
+
+
+class Uprights(unittest.TestCase):
+    def test_bolts_above_the_floor(self) -> None:
+        """Draft 27: 336.2 high, frame 8, bolts 100 × 100, the upper ones 128 below its top: 168.1 + 8 − 128 = 48.1 over
+        its middle and 51.9 under; upright, by the same sheet, (597.7 + 16 − 100)/2 = 256.85 below its top."""
+        eye = rig_of(KIT).eye.z
+        for one in bolts_of(rig_of(KIT), KIT.chosen.pictures, SHELF):
+            assert one.rows is not None
+            self.assertAlmostEqual(one.rows[0], eye + 48.1, places=6)
+            self.assertAlmostEqual(one.rows[1], eye - 51.9, places=6)
+            self.assertEqual((one.across, one.aside), (100.0, 0.0))
+        plan = say(SEAT, "rig three Draft 27 upright at 700 mm")
+        one = bolts_of(rig_of(plan), plan.chosen.pictures, SHELF)[0]
+        assert one.rows is not None
+        self.assertAlmostEqual(one.rows[0], rig_of(plan).eye.z + 298.85 + 8.0 - 256.85, places=6)
+        self.assertIsNone(bolts_of(rig_of(BARE), BARE.chosen.pictures, SHELF)[0].rows)
+
+    def test_one_that_hangs_over_leans(self) -> None:
+        over = next(key for key, one in OVER.chosen.pictures.items() if one.pose.pitch)
+        name, pose = OVER.chosen.pictures[over].name, OVER.chosen.pictures[over].pose
+        one = next(one for one in bolts_of(rig_of(OVER), OVER.chosen.pictures, SHELF) if one.name == name)
+        assert one.rows is not None
+        lean = math.cos(math.radians(pose.pitch))
+        self.assertAlmostEqual(one.rows[0] - one.rows[1], 100.0 * lean, places=6)
 
 
 class Positions(unittest.TestCase):

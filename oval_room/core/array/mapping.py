@@ -84,11 +84,18 @@ def feeds_of(arrays: Arrays) -> dict[str, str]:
 
 
 def steps_of(arrays: Arrays, feeds: Mapping[str, str]) -> dict[str, str]:
-    """What each controller runs in step with: its source where that is locked with others, or has it alone."""
+    """What each controller runs in step with: all locked sources, those that show one input of the router, else
+    nothing but itself."""
+    takes = dict(arrays.router.takes) if arrays.router is not None else {}
     out = {}
-    for key in arrays.controllers:
+    for n, key in enumerate(arrays.controllers, 1):
         source = arrays.sources.get(feeds.get(key, ""))
-        out[key] = "locked" if source is not None and source.locked else f"alone {key}"
+        if source is not None and source.locked:
+            out[key] = "locked"
+        elif source is not None and n in takes:
+            out[key] = f"input {takes[n]}"
+        else:
+            out[key] = f"alone {key}"
     return out
 
 

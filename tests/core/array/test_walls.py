@@ -193,6 +193,13 @@ class Found(unittest.TestCase):
         stops = [one.code.name for one in evaluate(locked, WHOLE).findings if one.level is Level.STOP]
         self.assertNotIn("WALL_SPLIT", stops)
 
+    def test_one_input_of_the_router_on_both_is_in_step(self) -> None:
+        routed = say(SPLIT, "wall source One: 2 outputs", "router 4 x 4")
+        for line, split in (("take 2 on 2", True), ("take 1 on 2", False)):
+            plan = say(routed, "take 1 on 1", line)
+            stops = [one.code.name for one in evaluate(plan, WHOLE).findings if one.level is Level.STOP]
+            self.assertEqual("WALL_SPLIT" in stops, split, line)
+
     def test_shut_in_and_the_order_of_hanging(self) -> None:
         listed = displays_of(NINE.chosen)["m1"]
         self.assertEqual([one.number for one in shut_in(listed)], [5])

@@ -4,12 +4,18 @@ from __future__ import annotations
 
 import csv
 import io
+import warnings
 import zipfile
 
 from PIL import Image
 
 from oval_room.core.array.document import Arrays
+from tests.web.codes import codes_of
 from tests.web.serving import HTML, WebCase, flat
+
+with warnings.catch_warnings():
+    warnings.simplefilter("ignore")
+    from pypdf import PdfReader
 
 
 class Mapping(WebCase):
@@ -74,9 +80,29 @@ class Mapping(WebCase):
         told = self.client.get(f"/jobs/{self.library}/mapping.json").json()
         self.assertEqual([wall["canvas"] for wall in told["walls"]], [[5763, 2162], [3244, 1920]])
 
+    def test_the_run_sheet_has_every_display_and_a_way_back(self) -> None:
+        job = self.copy_of(self.library)
+        for line in ("router 4 x 3", "take 2 on 1"):
+            self.say(job, line, stage="array")
+        answer = self.client.get(f"/jobs/{job}/mapping.pdf")
+        self.assertEqual(answer.headers["content-type"], "application/pdf")
+        pages = PdfReader(io.BytesIO(answer.content)).pages
+        self.assertEqual(len(pages), 1)
+        text = pages[0].extract_text()
+        for told in ("South 3", "1,922, 1,082", "wall 2: canvas 3,244 × 1,920 px", "input 2, Shelf player 2", "90°"):
+            self.assertIn(told, text)
+        self.assertEqual(codes_of(answer.content), [f"http://127.0.0.1/jobs/{job}/mapping"])
+
     def test_a_job_without_a_wall(self) -> None:
         self.assertIn("say displays 3 x 3 55", self.get(f"/jobs/{self.bedroom}/mapping"))
-        for name in ("mapping.csv", "mapping.json", "cards.zip", "cards/canvas/m1.png", "cards/display/1.png"):
+        for name in (
+            "mapping.csv",
+            "mapping.json",
+            "mapping.pdf",
+            "cards.zip",
+            "cards/canvas/m1.png",
+            "cards/display/1.png",
+        ):
             self.assertEqual(self.client.get(f"/jobs/{self.bedroom}/{name}").status_code, 404, name)
 
     def test_what_the_drawer_shows_can_be_said_again(self) -> None:

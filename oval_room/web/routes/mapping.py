@@ -17,11 +17,13 @@ from oval_room.core.array.study import ArrayResult
 from oval_room.core.array.wall import hanging_order
 from oval_room.core.errors import MissingError
 from oval_room.core.signal.running import BTU
+from oval_room.drawing.run_sheet import write_run_sheet
 from oval_room.formats.test_cards import canvas_card, controller_card, display_card, png, shrunk
 from oval_room.formats.wall_mapping import write_mapping_csv, write_mapping_json
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import page
+from oval_room.web.routes.prints import titles_of
 from oval_room.web.sheet_parts import SheetParts
 
 if TYPE_CHECKING:
@@ -109,6 +111,44 @@ def mapping(request: Request, job: str) -> HTMLResponse:
         ],
     }
     return page(request, "mapping.html", context)
+
+
+@router.get("/jobs/{job}/mapping.pdf", name="run_sheet")
+def run_sheet(request: Request, job: str) -> Response:
+    """One page for the desk that runs the walls."""
+    parts = _parts(request, job)
+    walls, plan = _walls(parts), parts.plan
+    names = plugs(plan, walls)
+    rows = [
+        (
+            str(one.display.number),
+            names.get(one.display.key, "nowhere yet"),
+            f"{one.crop.width:,} × {one.crop.height:,}",
+            f"{one.crop.left:,}, {one.crop.top:,}",
+            "{:,} × {:,}".format(*one.display.pixels),
+            f"{one.display.turned}°" if one.display.turned else "",
+        )
+        for one in walls.displays
+    ]
+    content = write_run_sheet(rows, _told(parts, walls), titles_of(parts), str(request.url_for("mapping", job=job)))
+    headers = {"content-disposition": 'inline; filename="run-sheet.pdf"'}
+    return Response(content, media_type="application/pdf", headers=headers)
+
+
+def _told(parts: SheetParts, walls: Walls) -> list[str]:
+    """Canvases, what feeds and fills each controller, the router's takes."""
+    arrays = parts.plan.chosen.kept(Arrays)
+    out = ["{}: canvas {:,} × {:,} px".format(wall.name, *wall.size) for wall in walls.walls.values()]
+    for key, layout in walls.layouts.items():
+        controller, source = arrays.controllers[key], arrays.sources.get(walls.feeds.get(key, ""))
+        how = "the canvas as it hangs" if layout.as_it_hangs else "each display's picture set out, turned before"
+        fed = f", fed by {source.name}" if source is not None else ""
+        out.append("{}{}: {:,} × {:,} px, {}".format(controller.name, fed, *controller.pixels, how))
+    inputs, outputs = crosspoints(parts.plan)
+    for number, goes, taken in outputs:
+        shows = f"input {taken}, {inputs[taken - 1]}" if taken else "nothing"
+        out.append(f"router output {number} to {goes}: {shows}")
+    return out
 
 
 @router.get("/jobs/{job}/mapping.csv", name="mapping_csv")

@@ -11,9 +11,16 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.group import Group
-from oval_room.core.plan.measure import Id, Name, Number, Pixels, Words, next_id
+from oval_room.core.plan.measure import Id, Name, Number, Pixels, Values, Words, next_id
 from oval_room.core.rig.document import Cabinet, CabinetScreen, Desk, Kit, Reach, Rigs, Role, Stand
 from oval_room.core.screens.commands import PutPicture
+
+
+def _keeping(plan: Plan, key: str, lists: Values) -> Plan:
+    """A plan with some of the lists changed that a scheme keeps of its rigs."""
+    scheme = plan.schemes[key]
+    rigs = with_values(scheme.kept(Rigs), lists)
+    return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
 
 
 def _rig(scheme: Scheme, key: str) -> Group:
@@ -43,8 +50,7 @@ class PutKit(Command):
         kits = {name: kit for name, kit in scheme.kept(Rigs).kits.items() if kit.of != self.of}
         if self.most > 0:
             kits[next_id("jk", set(kits))] = Kit(of=self.of, least=self.least, most=self.most)
-        rigs = with_values(scheme.kept(Rigs), {"kits": kits})
-        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+        return _keeping(plan, key, {"kits": kits})
 
 
 class PutReach(Command):
@@ -69,8 +75,7 @@ class PutReach(Command):
         known = next((name for name, one in reaches.items() if one.of == self.of), None)
         known = known or next_id("jr", set(reaches))
         put = with_values(reaches.get(known, Reach(of=self.of)), carried(self, "of"))
-        rigs = with_values(scheme.kept(Rigs), {"reaches": {**reaches, known: put}})
-        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+        return _keeping(plan, key, {"reaches": {**reaches, known: put}})
 
 
 class PutStand(Command):
@@ -94,8 +99,7 @@ class PutStand(Command):
         }
         poses = {member: scheme.pictures[member].pose for member in group.members}
         stands[next_id("jp", set(scheme.kept(Rigs).stands))] = Stand(of=self.of, name=self.name, poses=poses)
-        rigs = with_values(scheme.kept(Rigs), {"stands": stands})
-        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+        return _keeping(plan, key, {"stands": stands})
 
 
 class PutDesk(Command):
@@ -117,8 +121,7 @@ class PutDesk(Command):
         desks = scheme.kept(Rigs).desks
         known = next((name for name, one in desks.items() if one.shows == self.of), None) or next_id("jd", set(desks))
         put = with_values(desks.get(known, Desk(shows=self.of)), carried(self, "of"))
-        rigs = with_values(scheme.kept(Rigs), {"desks": {**desks, known: put}})
-        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+        return _keeping(plan, key, {"desks": {**desks, known: put}})
 
 
 class PutCabinet(Command):
@@ -139,8 +142,7 @@ class PutCabinet(Command):
         put = with_values(cabinets.get(self.id, Cabinet()), carried(self))
         if put.width > put.length:
             raise RefusedError("a cabinet's opening is longer than wide", field="width", value=put.width)
-        rigs = with_values(scheme.kept(Rigs), {"cabinets": {**cabinets, self.id: put}})
-        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(rigs)}})
+        return _keeping(plan, key, {"cabinets": {**cabinets, self.id: put}})
 
 
 class PutInside(Command):
@@ -172,8 +174,7 @@ class PutInside(Command):
             raise RefusedError("a cabinet's screen keeps its role; drop it and put another", field="role")
         others = {name: one for name, one in rigs.insides.items() if (one.of, one.role) != (self.of, self.role)}
         put = with_values(old or CabinetScreen(of=self.of, role=self.role), values)
-        left = with_values(rigs, {"insides": {**others, self.id: put}})
-        return plan.model_copy(update={"schemes": {**plan.schemes, key: scheme.keeping(left)}})
+        return _keeping(plan, key, {"insides": {**others, self.id: put}})
 
 
 def stood(stand: Stand) -> Command:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.array import driving_phrases
 from oval_room.core.array.commands import PutController, PutCut, PutOutlet, PutRouter, PutSource
 from oval_room.core.array.entries import array_entries
 from oval_room.core.array.figures import KINDS
@@ -29,7 +30,7 @@ PART: Final = Part(
     codes=(ArrayCode,),
     cures=(ArrayCure,),
     commands=(PutCut, PutController, PutSource, PutOutlet, PutRouter),
-    phrases=PHRASES,
+    phrases=(*PHRASES, *driving_phrases.PHRASES),
     entries={"array": array_entries},
     grips=GRIPS,
     sums=(SumGroup("Walls of displays", SUMS),),

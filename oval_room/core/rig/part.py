@@ -6,7 +6,7 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
-from oval_room.core.rig import cabinet_phrases
+from oval_room.core.rig import asked_phrases, cabinet_phrases
 from oval_room.core.rig.cabinet_says import CabinetCode
 from oval_room.core.rig.cabinet_study import CabinetResult, study_cabinets
 from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutReach, PutStand
@@ -42,7 +42,7 @@ PART: Final = Part(
     codes=(RigCode, DeskCode, CabinetCode),
     cures=(RigCure,),
     commands=(PutKit, PutReach, PutStand, PutDesk, PutCabinet, PutInside),
-    phrases=(*PHRASES, *cabinet_phrases.PHRASES),
+    phrases=(*PHRASES, *asked_phrases.PHRASES, *cabinet_phrases.PHRASES),
     entries={"rig": rig_entries},
     grips=GRIPS,
     sums=(SumGroup("Screens round a seat", SUMS),),

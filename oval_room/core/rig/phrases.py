@@ -1,5 +1,5 @@
 """Screens round a seat on the tape line: `rig three 32 at 700 mm`, `rig Sweep 49 and two Draft 27 at 750 mm`,
-`turn 57`, `rig away 650 mm`, `rig gap 10 mm`, `kit 115-135`, `wheel base 620 mm`, `keep position racing`."""
+`turn 57`, `rig away 650 mm`, `rig gap 10 mm`, `kit 115-135`."""
 
 from __future__ import annotations
 
@@ -12,8 +12,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import chosen, next_id
-from oval_room.core.rig.commands import PutDesk, PutKit, PutReach, PutStand, stood
-from oval_room.core.rig.document import Reach, Rigs, Stand
+from oval_room.core.rig.commands import PutKit, PutReach
+from oval_room.core.rig.document import Reach, Rigs
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
 from oval_room.core.rig.place import three
 from oval_room.core.rig.study import FARTHEST, NEAREST, Rig, driver_of, placed, shown_rig
@@ -27,11 +27,6 @@ from oval_room.core.tape.reading import number
 from oval_room.core.units import MM_IN
 
 AWAY: Final = Span("the way from the eye to the centre", NEAREST, FARTHEST, (450, 1500))
-WHEEL: Final = Span("how far ahead the wheel base reaches", 100, 2000.0, (300, 1000))
-KNEES: Final = Span("how high knees and wheel come", 200, 1500.0, (450, 1000))
-DESK_TOP: Final = Span("a desk's height", 300, 1500.0, (600, 1200))
-DESK_DEEP: Final = Span("how deep a desk is", 200, 2000.0, (500, 1200))
-ARM: Final = Span("how far an arm reaches", 20, 1500.0, (100, 900))
 COUNTS: Final = {"three": 3, "3": 3, "four": 4, "4": 4}
 BEZEL: Final = 8.0
 """Taken for a screen that no shelf knows [mm] (planning value)."""
@@ -39,9 +34,6 @@ SIZES: Final = (15.0, 75.0)
 _SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
 GAP: Final = Span("the gap between the frames", 0.0, 300.0, (0, 40))
 _GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)(?=,?\s+(?:at|from|away)\b|$)", re.IGNORECASE)
-_FRAMES: Final = re.compile(
-    r"(\d+(?:\.\d+)?)\s*(?:fps|a second)?\s+(?:at|on|in)\s+(\d{3,5})\s*(?:x|×|by)\s*(\d{3,5})", re.IGNORECASE
-)
 EXAMPLE: Final = "rig three 32 at 700 mm"
 SEAT: Final = "seat 2 m"
 BUILT: Final = f"{SEAT}; {EXAMPLE}"
@@ -258,89 +250,6 @@ def _kit(here: Here, rest: str) -> Heard:
     return Heard(f"Joint kit: {least:g} to {most:g}° between the screens", PutKit(of=key, least=least, most=most))
 
 
-def _wheel(here: Here, rest: str) -> Heard:
-    """How far ahead of the eye the wheel base reaches: no screen comes nearer."""
-    key, rig = the_rig(here)
-    value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, WHEEL))[0]
-    told = f"reaches {here.show(value)} ahead of the eye" if value else "not minded"
-    return Heard(f"{rig.name}: wheel base {told}", PutReach(of=key, wheel=value))
-
-
-def _knees(here: Here, rest: str) -> Heard:
-    """How high above the floor knees and wheel come: screens end above."""
-    key, rig = the_rig(here)
-    value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, KNEES))[0]
-    told = f"come to {here.show(value)} above the floor" if value else "not minded"
-    return Heard(f"{rig.name}: knees and wheel {told}", PutReach(of=key, knees=value))
-
-
-def _frames(here: Here, rest: str) -> Heard:
-    """Frames a second that the card was seen to reach at one size."""
-    key, rig = the_rig(here)
-    found = _FRAMES.fullmatch(rest.strip())
-    if found is None:
-        raise RefusedError("say how many frames at which pixels: frames 90 at 2560 x 1440", value=rest)
-    frames = number(found[1], "the frames a second", 1, 2000)
-    size = round(number(found[2], "pixels across", 16, 32_768)), round(number(found[3], "pixels up", 16, 32_768))
-    say = f"{rig.name}: its card was seen to reach {frames:g} frames a second at {size[0]} × {size[1]}"
-    return Heard(say, PutReach(of=key, frames=frames, frames_at=size))
-
-
-def _keep(here: Here, rest: str) -> Heard:
-    """The rig as it stands now, kept under a name."""
-    key, rig = the_rig(here)
-    name = rest.strip()
-    if not name or len(name) > 40:
-        raise RefusedError("give the position a short name: keep position racing", value=rest)
-    known = _stands(here, key)
-    of = next((one for one, stand in known.items() if stand.name.lower() == name.lower()), None)
-    again = ", in place of the one of that name" if of else ""
-    return Heard(f"{rig.name}: as it stands kept as {name}{again}", PutStand(of=key, name=name))
-
-
-def _position(here: Here, rest: str) -> Heard:
-    """The rig set as it was kept under a name."""
-    key, rig = the_rig(here)
-    known = _stands(here, key)
-    plain = rest.strip().lower()
-    stand = next((one for one in known.values() if one.name.lower() == plain), None)
-    stand = stand or next((one for one in known.values() if plain and one.name.lower().startswith(plain)), None)
-    if stand is None:
-        there = ", ".join(one.name for one in known.values()) or "none yet: keep position racing"
-        raise RefusedError(f"there is no position {rest.strip()[:20]}; there are: {there}", value=rest)
-    return Heard(f"{rig.name}: set as {stand.name}", stood(stand))
-
-
-def _desk_top(here: Here, rest: str) -> Heard:
-    """The subject panel's desk: its height, and how deep it is."""
-    key, picture = _at_desk(here)
-    found = re.fullmatch(r"(.+?)(?:\s*(?:x|×|,|;)\s*|\s+(?:and\s+)?deep\s+)(.+)", rest.strip(), re.IGNORECASE)
-    if found is None:
-        top = here.within((rest, DESK_TOP))[0]
-        return Heard(f"{picture.name}: desk {here.show(top)} high", PutDesk(of=key, top=top))
-    top, deep = here.within((found[1], DESK_TOP), (re.sub(r"\s*deep$", "", found[2]), DESK_DEEP))
-    say = f"{picture.name}: desk {here.show(top)} high, {here.show(deep)} deep"
-    return Heard(say, PutDesk(of=key, top=top, deep=deep))
-
-
-def _desk_arm(here: Here, rest: str) -> Heard:
-    key, picture = _at_desk(here)
-    arm = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, ARM))[0]
-    told = f"on an arm, {here.show(arm)} off its clamp" if arm else "stands without an arm"
-    return Heard(f"{picture.name}: {told}", PutDesk(of=key, arm=arm))
-
-
-def _at_desk(here: Here) -> tuple[str, Picture]:
-    key, picture = here.picture()
-    if picture.kind != "panel":
-        raise RefusedError(f"{picture.name} is a screen; a desk is for a panel")
-    return key, picture
-
-
-def _stands(here: Here, group: str) -> dict[str, Stand]:
-    return {key: one for key, one in here.plan.chosen.kept(Rigs).stands.items() if one.of == group}
-
-
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("rig", "how many, which, how far", "screens round the seat", EXAMPLE, "rig", _rig, SEAT),
     Phrase("rig away", "a length", "how far the centre is from the eye", "rig away 650 mm", "rig", _away, BUILT),
@@ -355,58 +264,5 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         ("turn sides", "sides turn"),
     ),
     Phrase("rig gap", "a length, or none", "how far the frames stand apart", "rig gap 10 mm", "rig", _gap, BUILT),
-    Phrase(
-        "wheel base",
-        "a length, or none",
-        "how far ahead of the eye it reaches",
-        "wheel base 620 mm",
-        "rig",
-        _wheel,
-        BUILT,
-    ),
-    Phrase("knees", "a length, or none", "how high knees and wheel come", "knees 640 mm", "rig", _knees, BUILT),
-    Phrase(
-        "keep position",
-        "a name",
-        "the rig as it stands, kept under a name",
-        "keep position racing",
-        "rig",
-        _keep,
-        BUILT,
-    ),
-    Phrase(
-        "position",
-        "a name",
-        "the rig set as it was kept",
-        "position racing",
-        "rig",
-        _position,
-        f"{BUILT}; keep position racing",
-    ),
-    Phrase(
-        "desk top",
-        "its height x how deep",
-        "the desk that a panel stands on",
-        "desk top 730 mm x 800 mm",
-        "rig",
-        _desk_top,
-    ),
-    Phrase(
-        "desk arm",
-        "a length, or none",
-        "how far an arm holds the panel off the desk's edge",
-        "desk arm 450 mm",
-        "rig",
-        _desk_arm,
-    ),
-    Phrase(
-        "frames",
-        "how many at which pixels",
-        "what the card was seen to reach",
-        "frames 90 at 2560 x 1440",
-        "rig",
-        _frames,
-        BUILT,
-    ),
     Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
 )

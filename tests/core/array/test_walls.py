@@ -14,7 +14,7 @@ from oval_room.core.array.commands import PutOutlet
 from oval_room.core.array.desk import holes_of_wall, plugs
 from oval_room.core.array.fit import fit
 from oval_room.core.array.mapping import mapping_of
-from oval_room.core.array.phrases import PHRASES
+from oval_room.core.array.part import PART
 from oval_room.core.array.wall import displays_of, hanging_order, shut_in
 from oval_room.core.commands import several
 from oval_room.core.evaluate import evaluate
@@ -268,7 +268,7 @@ class Said(unittest.TestCase):
         self.assertEqual(left.chosen.more["array"].model_dump()["outlets"], {})
 
     def test_every_phrase_has_a_wall_to_stand_on(self) -> None:
-        self.assertEqual(len({phrase.word for phrase in PHRASES}), len(PHRASES))
+        self.assertEqual(len({phrase.word for phrase in PART.phrases}), len(PART.phrases))
 
 
 if __name__ == "__main__":

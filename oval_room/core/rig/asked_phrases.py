@@ -1,0 +1,165 @@
+"""What is asked round a rig on the tape line: `wheel base 620 mm`, `knees 640 mm`, `frames 90 at 2560 x 1440`,
+positions (`keep position racing`, `position racing`); a panel's desk: `desk top 730 mm x 800 mm`, `desk arm 450 mm`."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.rig.commands import PutDesk, PutReach, PutStand, stood
+from oval_room.core.rig.document import Rigs, Stand
+from oval_room.core.rig.phrases import BUILT, the_rig
+from oval_room.core.screens.document import Picture
+from oval_room.core.span import Span
+from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.reading import number
+
+WHEEL: Final = Span("how far ahead the wheel base reaches", 100, 2000.0, (300, 1000))
+KNEES: Final = Span("how high knees and wheel come", 200, 1500.0, (450, 1000))
+DESK_TOP: Final = Span("a desk's height", 300, 1500.0, (600, 1200))
+DESK_DEEP: Final = Span("how deep a desk is", 200, 2000.0, (500, 1200))
+ARM: Final = Span("how far an arm reaches", 20, 1500.0, (100, 900))
+_FRAMES: Final = re.compile(
+    r"(\d+(?:\.\d+)?)\s*(?:fps|a second)?\s+(?:at|on|in)\s+(\d{3,5})\s*(?:x|×|by)\s*(\d{3,5})", re.IGNORECASE
+)
+
+
+def _wheel(here: Here, rest: str) -> Heard:
+    """How far ahead of the eye the wheel base reaches: no screen comes nearer."""
+    key, rig = the_rig(here)
+    value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, WHEEL))[0]
+    told = f"reaches {here.show(value)} ahead of the eye" if value else "not minded"
+    return Heard(f"{rig.name}: wheel base {told}", PutReach(of=key, wheel=value))
+
+
+def _knees(here: Here, rest: str) -> Heard:
+    """How high above the floor knees and wheel come: screens end above."""
+    key, rig = the_rig(here)
+    value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, KNEES))[0]
+    told = f"come to {here.show(value)} above the floor" if value else "not minded"
+    return Heard(f"{rig.name}: knees and wheel {told}", PutReach(of=key, knees=value))
+
+
+def _frames(here: Here, rest: str) -> Heard:
+    """Frames a second that the card was seen to reach at one size."""
+    key, rig = the_rig(here)
+    found = _FRAMES.fullmatch(rest.strip())
+    if found is None:
+        raise RefusedError("say how many frames at which pixels: frames 90 at 2560 x 1440", value=rest)
+    frames = number(found[1], "the frames a second", 1, 2000)
+    size = round(number(found[2], "pixels across", 16, 32_768)), round(number(found[3], "pixels up", 16, 32_768))
+    say = f"{rig.name}: its card was seen to reach {frames:g} frames a second at {size[0]} × {size[1]}"
+    return Heard(say, PutReach(of=key, frames=frames, frames_at=size))
+
+
+def _keep(here: Here, rest: str) -> Heard:
+    """The rig as it stands now, kept under a name."""
+    key, rig = the_rig(here)
+    name = rest.strip()
+    if not name or len(name) > 40:
+        raise RefusedError("give the position a short name: keep position racing", value=rest)
+    known = _stands(here, key)
+    of = next((one for one, stand in known.items() if stand.name.lower() == name.lower()), None)
+    again = ", in place of the one of that name" if of else ""
+    return Heard(f"{rig.name}: as it stands kept as {name}{again}", PutStand(of=key, name=name))
+
+
+def _position(here: Here, rest: str) -> Heard:
+    """The rig set as it was kept under a name."""
+    key, rig = the_rig(here)
+    known = _stands(here, key)
+    plain = rest.strip().lower()
+    stand = next((one for one in known.values() if one.name.lower() == plain), None)
+    stand = stand or next((one for one in known.values() if plain and one.name.lower().startswith(plain)), None)
+    if stand is None:
+        there = ", ".join(one.name for one in known.values()) or "none yet: keep position racing"
+        raise RefusedError(f"there is no position {rest.strip()[:20]}; there are: {there}", value=rest)
+    return Heard(f"{rig.name}: set as {stand.name}", stood(stand))
+
+
+def _desk_top(here: Here, rest: str) -> Heard:
+    """The subject panel's desk: its height, and how deep it is."""
+    key, picture = _at_desk(here)
+    found = re.fullmatch(r"(.+?)(?:\s*(?:x|×|,|;)\s*|\s+(?:and\s+)?deep\s+)(.+)", rest.strip(), re.IGNORECASE)
+    if found is None:
+        top = here.within((rest, DESK_TOP))[0]
+        return Heard(f"{picture.name}: desk {here.show(top)} high", PutDesk(of=key, top=top))
+    top, deep = here.within((found[1], DESK_TOP), (re.sub(r"\s*deep$", "", found[2]), DESK_DEEP))
+    say = f"{picture.name}: desk {here.show(top)} high, {here.show(deep)} deep"
+    return Heard(say, PutDesk(of=key, top=top, deep=deep))
+
+
+def _desk_arm(here: Here, rest: str) -> Heard:
+    key, picture = _at_desk(here)
+    arm = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, ARM))[0]
+    told = f"on an arm, {here.show(arm)} off its clamp" if arm else "stands without an arm"
+    return Heard(f"{picture.name}: {told}", PutDesk(of=key, arm=arm))
+
+
+def _at_desk(here: Here) -> tuple[str, Picture]:
+    key, picture = here.picture()
+    if picture.kind != "panel":
+        raise RefusedError(f"{picture.name} is a screen; a desk is for a panel")
+    return key, picture
+
+
+def _stands(here: Here, group: str) -> dict[str, Stand]:
+    return {key: one for key, one in here.plan.chosen.kept(Rigs).stands.items() if one.of == group}
+
+
+PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "wheel base",
+        "a length, or none",
+        "how far ahead of the eye it reaches",
+        "wheel base 620 mm",
+        "rig",
+        _wheel,
+        BUILT,
+    ),
+    Phrase("knees", "a length, or none", "how high knees and wheel come", "knees 640 mm", "rig", _knees, BUILT),
+    Phrase(
+        "keep position",
+        "a name",
+        "the rig as it stands, kept under a name",
+        "keep position racing",
+        "rig",
+        _keep,
+        BUILT,
+    ),
+    Phrase(
+        "position",
+        "a name",
+        "the rig set as it was kept",
+        "position racing",
+        "rig",
+        _position,
+        f"{BUILT}; keep position racing",
+    ),
+    Phrase(
+        "desk top",
+        "its height x how deep",
+        "the desk that a panel stands on",
+        "desk top 730 mm x 800 mm",
+        "rig",
+        _desk_top,
+    ),
+    Phrase(
+        "desk arm",
+        "a length, or none",
+        "how far an arm holds the panel off the desk's edge",
+        "desk arm 450 mm",
+        "rig",
+        _desk_arm,
+    ),
+    Phrase(
+        "frames",
+        "how many at which pixels",
+        "what the card was seen to reach",
+        "frames 90 at 2560 x 1440",
+        "rig",
+        _frames,
+        BUILT,
+    ),
+)

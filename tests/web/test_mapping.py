@@ -40,7 +40,7 @@ class Mapping(WebCase):
         for told in (
             "North 6", "1,080 × 1,920", "at 2,164, 0", "turned 90°", "turned before where it hangs turned",
             "output 3: 1,920 × 1,080 at 0, 1,080, turned 270° clockwise", "<b>5, 4, 6, 2, 1, 3</b>", "1,485 W",
-            "9 cables to displays, 2 from sources", "Holes of wall from one zero",
+            "9 cables to displays, 2 from sources", "Holes of wall from one zero", "Rails of wall", "6 holes, displays 4, 5, 6", "pixels are told apart nearer than",
         ):  # fmt: skip
             self.assertIn(told, text)
 

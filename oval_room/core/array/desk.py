@@ -3,9 +3,11 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from oval_room.core.array.canvas import LEVEL
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.mapping import Mapped, Walls
 from oval_room.core.array.wall import Display, hanging_order
@@ -14,6 +16,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.report import Report
+from oval_room.core.viewing.sharpness import distance_at_60
 
 
 def plugs(plan: Plan, walls: Walls) -> dict[str, str]:
@@ -60,6 +63,56 @@ def holes_of_wall(plan: Plan, report: Report, group: Group, displays: tuple[Disp
         places = [(column, row) for row in holes.rows for column in holes.columns]
         found += [HungHole(one.number, n, x - zero.along, z - zero.height) for n, (x, z) in enumerate(places, 1)]
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class Rail:
+    """A rail that could carry a row of holes: above the zero, from where to where right of it [mm], its holes, the
+    displays on it."""
+
+    up: float
+    start: float
+    end: float
+    holes: int
+    displays: tuple[int, ...]
+
+
+def rails_of(holes: list[HungHole]) -> list[Rail]:
+    """Holes at one height, of two displays or more, as rails from below: what one long rail would carry in place of a
+    plate each. Told along the holes; the rail's maker says how far it runs past them."""
+    rows: list[list[HungHole]] = []
+    for hole in sorted(holes, key=lambda hole: hole.up):
+        if rows and hole.up - rows[-1][0].up <= LEVEL:
+            rows[-1].append(hole)
+        else:
+            rows.append([hole])
+    return [
+        Rail(
+            row[0].up,
+            min(h.right for h in row),
+            max(h.right for h in row),
+            len(row),
+            tuple(sorted({h.display for h in row})),
+        )
+        for row in rows
+        if len({hole.display for hole in row}) > 1
+    ]
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """A wall from its seats [mm]: the nearest and the farthest of them from its middle, and from where on its coarsest
+    display's pixels are no longer told apart (rules 3.3); None without a seat."""
+
+    nearest: float | None
+    farthest: float | None
+    blend: float
+
+
+def seen_from_seats(plan: Plan, group: Group, displays: tuple[Display, ...]) -> Seen:
+    away = [math.dist(seat.eye_point, group.pose.point) for seat in plan.survey.seats.values()]
+    pitch = max(1 / one.scale for one in displays)
+    return Seen(min(away, default=None), max(away, default=None), distance_at_60(pitch))
 
 
 @dataclass(frozen=True, slots=True)

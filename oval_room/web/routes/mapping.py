@@ -10,11 +10,20 @@ from typing import TYPE_CHECKING, Annotated, Final
 from fastapi import APIRouter, Path, Request
 from fastapi.responses import HTMLResponse, Response, StreamingResponse
 
-from oval_room.core.array.desk import cables_of, crosspoints, holes_of_wall, on_layout, plugs, zero_of
+from oval_room.core.array.desk import (
+    cables_of,
+    crosspoints,
+    holes_of_wall,
+    on_layout,
+    plugs,
+    rails_of,
+    seen_from_seats,
+    zero_of,
+)
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.mapping import Walls
 from oval_room.core.array.study import ArrayResult
-from oval_room.core.array.wall import hanging_order
+from oval_room.core.array.wall import Display, hanging_order
 from oval_room.core.errors import MissingError
 from oval_room.core.signal.running import BTU
 from oval_room.drawing.run_sheet import write_run_sheet
@@ -98,6 +107,11 @@ def mapping(request: Request, job: str) -> HTMLResponse:
         "crosspoints": crosspoints(plan),
         "power": result.power,
         "heat": result.power.watts * BTU,
+        "rails": [
+            (groups[key].name, [(show(one.up), show(one.start), show(one.end), one) for one in rails_of(found)])
+            for key, found in holes.items()
+        ],
+        "seen": [(groups[key].name, _from_seats(parts, key, displays)) for key, displays in hung.items()],
         "order": [[one.number for one in hanging_order(displays)] for displays in hung.values()],
         "holes": [
             (
@@ -111,6 +125,13 @@ def mapping(request: Request, job: str) -> HTMLResponse:
         ],
     }
     return page(request, "mapping.html", context)
+
+
+def _from_seats(parts: SheetParts, key: str, displays: tuple[Display, ...]) -> tuple[str, str, str]:
+    """The nearest and the farthest seat of a wall, and from where its pixels run together, as they are read."""
+    seen, show = seen_from_seats(parts.plan, parts.plan.chosen.groups[key], displays), parts.plan.writing.ruler.show
+    ends = tuple("" if one is None else show(one) for one in (seen.nearest, seen.farthest))
+    return ends[0], ends[1], show(seen.blend)
 
 
 @router.get("/jobs/{job}/mapping.pdf", name="run_sheet")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 import unittest
 
 from hypothesis import given, settings
@@ -11,7 +12,7 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.array.canvas import Placed, closed_up, grid
 from oval_room.core.array.commands import PutOutlet
-from oval_room.core.array.desk import holes_of_wall, plugs
+from oval_room.core.array.desk import holes_of_wall, plugs, rails_of, seen_from_seats
 from oval_room.core.array.fit import fit
 from oval_room.core.array.mapping import mapping_of
 from oval_room.core.array.part import PART
@@ -230,6 +231,25 @@ class Found(unittest.TestCase):
             }  # fmt: skip
             self.assertEqual({(one.display, round(one.right, 3), round(one.up, 3)) for one in found}, wanted)
             self.assertTrue(all(one.right > 0 and one.up > 0 for one in found))
+
+    def test_rails_carry_what_hangs_level(self) -> None:
+        """Two rows of displays with two rows of holes each: four rails, the upper displays' 573.7 over the lower ones'."""
+        plan = library_wall()
+        report, listed = evaluate(plan, WHOLE), displays_of(plan.chosen)["m1"]
+        holes = holes_of_wall(plan, report, plan.chosen.groups["m1"], listed)
+        rails = rails_of(holes)
+        self.assertEqual([one.displays for one in rails], [(4, 5, 6), (4, 5, 6), (1, 2, 3), (1, 2, 3)])
+        self.assertAlmostEqual(rails[2].up - rails[0].up, 573.7, places=3)
+        self.assertEqual([one.holes for one in rails], [6, 6, 6, 6])
+        self.assertEqual(rails_of([hole for hole in holes if hole.display == 5]), [])
+
+    def test_from_where_pixels_run_together(self) -> None:
+        """1018.4 mm of 1920 px: 0.5304 mm a pixel, half a minute of arc each way at 0.5304/(2·tan(1/120°)) = 1823 mm."""
+        plan = library_wall()
+        seen = seen_from_seats(plan, plan.chosen.groups["m1"], displays_of(plan.chosen)["m1"])
+        self.assertAlmostEqual(seen.blend, 0.530417 / (2 * math.tan(math.radians(1 / 120))), delta=0.5)
+        assert seen.nearest is not None and seen.farthest is not None
+        self.assertLess(seen.nearest, seen.farthest)
 
     def test_plugs_are_told_by_name(self) -> None:
         self.assertEqual(plugs(TWO, mapping_of(TWO.chosen))["p8"], "South 2")

@@ -63,4 +63,4 @@ def _up(mine: Display, now: float, others: Sequence[Display]) -> Iterator[Snap]:
         yield Snap(foot + high - top, f"in line with display {one.number}")
 
 
-GRIPS: Final = (GripKind("canvas", ("canvas",), _there, _pulled),)
+GRIPS: Final = (GripKind("canvas", ("canvas",), _there, _pulled, alone=True),)

@@ -11,6 +11,7 @@ from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.projection.entries import before_picture, subject_projector
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.groups import whole_of
 from oval_room.core.subject import Subject
 
 
@@ -26,15 +27,16 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
     out = []
     if picture is not None and picture.kind == "panel":
         mount, item = gear.get(picture.mount or ""), gear.get(picture.gear or "")
+        whole = whole_of(plan.chosen, subject.picture or "") or picture
         panels = tuple(i.name for i in gear.values() if i.kind == "panel")
         out += [
             Entry("panel", "tv", item.name if item else "", "maker", ("", *panels)),
             Entry("wall mount", "mount", mount.name if mount else "", "maker", ("", *mounts["panel"])),
             *_read(plan, gear, subject.picture or "", picture),
             *_held(plan, subject.picture or "", picture),
-            Entry("panel top above floor", "panel top", ruler.show(picture.top + picture.frame_top)),
-            Entry("picture bottom edge", "bottom", ruler.show(picture.bottom)),
-            Entry("middle from left wall", "along", ruler.show(_along(plan, picture))),
+            Entry("panel top above floor", "panel top", ruler.show(whole.top + whole.frame_top)),
+            Entry("picture bottom edge", "bottom", ruler.show(whole.bottom)),
+            Entry("middle from left wall", "along", ruler.show(_along(plan, whole))),
         ]
     if projector is not None:
         stem = gear.get(projector.mount or "")

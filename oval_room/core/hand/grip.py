@@ -68,9 +68,10 @@ class Hand:
 @dataclass(frozen=True, slots=True)
 class GripKind:
     """A kind of grip: its name, the views it lies in, which there are for a subject picture, and what pulling one
-    means."""
+    means. alone: whether a display of a wall is pulled by itself; else its whole wall goes with the hand."""
 
     name: str
     views: tuple[str, ...]
     there: Callable[[Plan, str, str | None], list[Grip]]
     pulled: Callable[[Hand, tuple[float, float]], Pulled]
+    alone: bool = False

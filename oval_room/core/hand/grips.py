@@ -16,6 +16,7 @@ from oval_room.core.parts import GRIPS
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.turn import Turn, turned_for, wall_of
 from oval_room.core.report import Report
+from oval_room.core.screens.group_commands import with_its_wall
 
 
 def _turn(plan: Plan, view: str, picture: str | None, wall: int) -> Turn | None:
@@ -69,4 +70,5 @@ def pull(
     turn = _turn(plan, view, picture, wall)
     hand = Hand(turn.plan(plan) if turn else plan, report, view, name, reach, free)
     pulled = found.pulled(hand, to)
-    return replace(pulled, command=pulled.command.turned_back(turn, plan)) if turn else pulled
+    command = pulled.command.turned_back(turn, plan) if turn else pulled.command
+    return replace(pulled, command=command if found.alone else with_its_wall(command, plan))

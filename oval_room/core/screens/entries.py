@@ -8,6 +8,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.turn import wall_name, wall_of
 from oval_room.core.screens.faces import hangs_on
+from oval_room.core.screens.groups import whole_of
 from oval_room.core.screens.hung import WORDS
 from oval_room.core.screens.placing import COMES_DOWN
 from oval_room.core.subject import Subject
@@ -29,7 +30,9 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
     item = gear.get(picture.gear or "")
     room = plan.survey.room
     wall = room.walls[wall_of(room, picture) - 1]
-    along, off = wall.own(picture.pose.x, picture.pose.y)
+    whole = whole_of(plan.chosen, subject.picture or "") or picture
+    of_wall = f"{whole.name}: " if whole is not picture else ""
+    along, off = wall.own(whole.pose.x, whole.pose.y)
     diagonal = (picture.width.value**2 + picture.height**2) ** 0.5 / 25.4
     face = hangs_on(picture, plan.survey.things) if wall.key == "w1" else None
     built = face.out if face is not None and face.lie != "over an edge" else 0.0
@@ -38,13 +41,15 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
         Entry("from the shelf", word, item.name if item else "", options=("", *shelf[kind])),
         Entry("width", "wide", ruler.show(picture.width.value), picture.width.source),
         Entry("aspect", "aspect", show_aspect(picture.aspect), picture.width.source),
-        Entry("bottom edge", "bottom", ruler.show(picture.bottom)),
-        Entry("top edge", "top", ruler.show(picture.top)),
-        Entry("on the", "on", wall_name(room, wall), options=tuple(wall_name(room, one) for one in room.walls)),
-        Entry("middle from left end", "along", ruler.show(along)),
-        Entry("surface from its face" if built else "surface from wall", "stand-off", ruler.show(off - built)),
+        Entry(f"{of_wall}bottom edge", "bottom", ruler.show(whole.bottom)),
+        Entry(f"{of_wall}top edge", "top", ruler.show(whole.top)),
+        Entry(
+            f"{of_wall}on the", "on", wall_name(room, wall), options=tuple(wall_name(room, one) for one in room.walls)
+        ),
+        Entry(f"{of_wall}middle from left end", "along", ruler.show(along)),
+        Entry(f"{of_wall}surface from {'its face' if built else 'wall'}", "stand-off", ruler.show(off - built)),
         Entry("tilted down, °", "tilt", f"{-picture.pose.pitch + 0.0:g}"),
-        Entry("swivelled right, °", "swivel", f"{(picture.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
+        Entry(f"{of_wall}swivelled right, °", "swivel", f"{(whole.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
     ]
     out.append(Entry("shared, columns x rows", "split", f"{picture.split[0]} x {picture.split[1]}"))
     if picture.kind == "panel":

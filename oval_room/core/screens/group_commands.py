@@ -17,7 +17,7 @@ from oval_room.core.plan.turn import Turn
 from oval_room.core.pose import to_own, to_room
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
-from oval_room.core.screens.groups import middle_of
+from oval_room.core.screens.groups import middle_of, stands_for
 
 
 class PutGroup(Command):
@@ -100,3 +100,21 @@ def of_group(command: Command, keys: frozenset[str]) -> Command | None:
         return None
     values = {name: value for name in carried if (value := getattr(command, name)) is not None}
     return PutGroup.model_validate({"id": command.id, "scheme": command.scheme} | values)
+
+
+def with_its_wall(command: Command, plan: Plan) -> Command:
+    """A display of a wall that is moved, as the whole wall moved by as much; anything else as it is."""
+    if not isinstance(command, PutPicture):
+        return command
+    key = stands_for(plan.chosen).get(command.id)
+    carried = command.model_fields_set - {"do", "id", "label", "scheme"}
+    if key is None or not carried <= {"x", "y", "z", "bottom"}:
+        return command
+    picture, pose = plan.chosen.pictures[command.id], plan.chosen.groups[key].pose
+    z = command.bottom + picture.height / 2 if command.bottom is not None else command.z
+    moved = {
+        name: getattr(pose, name) + value - getattr(picture.pose, name)
+        for name, value in (("x", command.x), ("y", command.y), ("z", z))
+        if value is not None
+    }
+    return PutGroup.model_validate({"id": key, "scheme": command.scheme, "label": command.label, **moved})

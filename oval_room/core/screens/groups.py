@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection, Mapping
+from typing import Final
 
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
@@ -33,6 +34,49 @@ def middle_of(pictures: Collection[Picture]) -> Pose:
     left, bottom, right, top = extent(pictures, turned)
     centre = to_room(turned.point, turned.turn, OwnPlace((left + right) / 2, (bottom + top) / 2, 0.0))
     return turned.model_copy(update={"x": centre.x, "y": centre.y, "z": centre.z})
+
+
+LINE: Final = 1.0
+"""Displays hang in one line when their edges are off by no more [mm]."""
+
+
+def spaced(group: Group, pictures: Mapping[str, Picture], gap: float) -> dict[str, OwnPlace] | None:
+    """Where the displays of a wall in columns and rows come with one gap between all frames, about the wall's middle,
+    in its own axes; None where they hang freely."""
+    own = {key: to_own(group.pose.point, group.pose.turn, pictures[key].pose.point) for key in group.members}
+    wide = {key: pictures[key].across + 2 * pictures[key].frame_side for key in group.members}
+    high = {k: pictures[k].height + pictures[k].frame_top + pictures[k].frame_bottom for k in group.members}
+    rise = {key: (pictures[key].frame_top - pictures[key].frame_bottom) / 2 for key in group.members}
+    columns = _in_line({key: own[key].right - wide[key] / 2 for key in group.members}, wide, gap)
+    rows = _in_line({key: own[key].up + rise[key] - high[key] / 2 for key in group.members}, high, gap)
+    if columns is None or rows is None:
+        return None
+    return {
+        key: OwnPlace(columns[key] + wide[key] / 2, rows[key] + high[key] / 2 - rise[key], own[key].out)
+        for key in group.members
+    }
+
+
+def _in_line(starts: Mapping[str, float], sizes: Mapping[str, float], gap: float) -> dict[str, float] | None:
+    """Starts with one gap between lines, about their middle; None where starts or sizes within a line differ."""
+    lines: list[list[str]] = []
+    for key in sorted(starts, key=lambda key: starts[key]):
+        if lines and starts[key] - starts[lines[-1][0]] <= LINE:
+            if abs(sizes[key] - sizes[lines[-1][0]]) > LINE:
+                return None
+            lines[-1].append(key)
+        elif lines and starts[key] < starts[lines[-1][0]] + sizes[lines[-1][0]] - LINE:
+            return None
+        else:
+            lines.append([key])
+    first, last = lines[0][0], lines[-1][0]
+    whole = sum(sizes[line[0]] for line in lines) + gap * (len(lines) - 1)
+    at = (starts[first] + starts[last] + sizes[last]) / 2 - whole / 2
+    out = dict[str, float]()
+    for line in lines:
+        out |= dict.fromkeys(line, at)
+        at += sizes[line[0]] + gap
+    return out
 
 
 def as_one(group: Group, pictures: Mapping[str, Picture]) -> Picture:
@@ -72,3 +116,9 @@ def looked_at(scheme: Scheme) -> Scheme:
 def stands_for(scheme: Scheme) -> dict[str, str]:
     """The group that each display of a wall is looked at as, by the display's id."""
     return {member: key for key, group in scheme.groups.items() if group.kind == "wall" for member in group.members}
+
+
+def whole_of(scheme: Scheme, picture: str) -> Picture | None:
+    """The wall that a display is part of, as one picture; None for any other picture."""
+    key = stands_for(scheme).get(picture)
+    return None if key is None else as_one(scheme.groups[key], scheme.pictures)

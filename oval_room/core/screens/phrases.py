@@ -15,10 +15,12 @@ from oval_room.core.plan.gear import Panel, Screen, offered
 from oval_room.core.plan.group import GROUP_WORDS
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import turned_for, wall_name, wall_of
+from oval_room.core.pose import to_room
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import BUILT_OUT, OFF_FACE, Face, hangs_on
 from oval_room.core.screens.group_commands import PutGroup
+from oval_room.core.screens.groups import spaced, stands_for
 from oval_room.core.screens.placing import HANGS_FREE, SAME_FACE
 from oval_room.core.screens.shapes import curve, split
 from oval_room.core.screens.size import WIDE
@@ -68,6 +70,8 @@ def _gap(here: Here, rest: str) -> Heard:
     """The pictures of the subject's row with equal gaps, frame to frame, about the row's middle."""
     key, picture = here.picture()
     gap = here.length(rest, GAP)
+    if (wall_key := stands_for(here.plan.chosen).get(key)) is not None:
+        return _wall_spaced(here, wall_key, gap)
     room, pictures = here.plan.survey.room, here.plan.chosen.pictures
     n = wall_of(room, picture)
     wall = room.walls[n - 1]
@@ -88,6 +92,20 @@ def _gap(here: Here, rest: str) -> Heard:
         steps.append(on_own_wall(here, k, along=start + size / 2))
         start += size + gap
     return Heard(f"{len(order)} pictures in a row, {here.show(gap)} between frames", several(*steps))
+
+
+def _wall_spaced(here: Here, key: str, gap: float) -> Heard:
+    """All displays of a wall with one gap between their frames, about its middle."""
+    group, pictures = here.plan.chosen.groups[key], here.plan.chosen.pictures
+    places = spaced(group, pictures, gap)
+    if places is None:
+        raise RefusedError(f"{group.name} hangs freely: move one display, as in wall display 3 left 10 mm", value=key)
+    steps = [
+        PutPicture(id=name, x=at.x, y=at.y, z=at.z)
+        for name, own in places.items()
+        if (at := to_room(group.pose.point, group.pose.turn, own))
+    ]
+    return Heard(f"{group.name}: {here.show(gap)} between all frames", several(*steps))
 
 
 def _other(here: Here, key: str, rest: str) -> tuple[str, Picture]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -16,10 +17,12 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.screens.group_commands import PutGroup, of_group
+from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.solve.within import one_watch
 from oval_room.core.span import UnclearError
 from oval_room.core.subject import Subject
-from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, NotHeard, normal
+from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, NotHeard, Phrase, normal
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.core.tape.wording import (
     MOST_FACTS,
@@ -141,7 +144,7 @@ def _phrase(here: Here, said: str) -> Answer:
             return NotHeard(f"{word} takes nothing after it (got {rest[:30]})", (phrase.word,))
         if not rest and phrase.follows:
             return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
-        heard = phrase.make(here.meant(word), rest)
+        heard = _of_wall(here, phrase, rest) or phrase.make(here.meant(word), rest)
         apply(here.plan, heard.command, here.gear)
     except Ask as ask:
         return Asked(ask.say, ask.options)
@@ -152,6 +155,23 @@ def _phrase(here: Here, said: str) -> Answer:
         return NotHeard(refused.text[:1].upper() + refused.text[1:], (example,))
     label = heard.command.model_copy(update={"label": heard.say[:200]})
     return Heard(heard.say, label)
+
+
+def _of_wall(here: Here, phrase: Phrase, rest: str) -> Heard | None:
+    """What is said of a display's place, said of its whole wall, which is looked at as one picture; None for anything
+    else. One display alone is moved by its number."""
+    group = stands_for(here.plan.chosen).get(here.subject.picture or "")
+    if group is None or phrase.stage not in ("picture", "fixing") or phrase.word == "gap":
+        return None
+    schemes = {**here.plan.schemes, here.plan.scheme: looked_at(here.plan.chosen)}
+    looked = here.plan.model_copy(update={"schemes": schemes})
+    there = Here(looked, here.gear, replace(here.subject, picture=group), evaluate, here.phrases)
+    try:
+        heard = phrase.make(there, rest)
+    except (RefusedError, MissingError, ValueError):
+        return None
+    command = of_group(heard.command, frozenset((group,)))
+    return Heard(heard.say, command) if isinstance(command, PutGroup) else None
 
 
 def _unknown(here: Here, said: str) -> Answer:

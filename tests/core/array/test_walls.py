@@ -20,8 +20,12 @@ from oval_room.core.array.wall import displays_of, hanging_order, shut_in
 from oval_room.core.commands import several
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.study import FixingResult
+from oval_room.core.hand.grips import grips_of, pull
 from oval_room.core.levels import Level
+from oval_room.core.parts import entries_of
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.subject import Subject
+from oval_room.core.tape.grammar import hear
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.walled import library_wall
 from tests.core.array.example import HALL, NINE, SPLIT, TWO
@@ -281,6 +285,73 @@ class Said(unittest.TestCase):
         ]
         first, second = max(end for _, end in frames[:6]), min(start for start, _ in frames[6:])
         self.assertGreater(second, first)
+
+    def test_a_place_is_said_of_the_whole_wall(self) -> None:
+        """As of one picture: its lower edge, its middle, another wall; one display alone by its number."""
+        before, subject = mapping_of(TWO.chosen), Subject("p5", "s1")
+        for line in ("bottom 1200", "top 2600", "along 2600", "stand-off 200", "on w2"):
+            plan = say(TWO, line, subject=subject, gear=WHOLE)
+            moved = [key for key, one in plan.chosen.pictures.items() if one.pose != TWO.chosen.pictures[key].pose]
+            self.assertEqual(moved, ["p1", "p2", "p3", "p4", "p5", "p6"], line)
+            after = mapping_of(plan.chosen)
+            self.assertEqual([one.crop for one in after.displays], [one.crop for one in before.displays], line)
+        low = say(TWO, "bottom 1200", subject=subject, gear=WHOLE).chosen.pictures
+        self.assertAlmostEqual(min(low[f"p{n}"].bottom for n in range(1, 7)), 1200.0, places=6)
+        self.assertEqual(
+            say(TWO, "wall display 5 up 30 mm", gear=WHOLE).chosen.pictures["p1"], TWO.chosen.pictures["p1"]
+        )
+
+    def test_what_the_drawers_show_said_again_moves_nothing(self) -> None:
+        """Of every display of both walls, each place that an entry of Picture and Fixing shows."""
+        places = {"bottom", "top", "along", "stand-off", "panel top", "swivel"}
+        for key in ("p1", "p5", "p8"):
+            subject = Subject(key, "s1")
+            for stage in ("picture", "fixing"):
+                for entry in entries_of(TWO, WHOLE, stage, subject):
+                    if entry.say in places:
+                        plan = say(TWO, f"{entry.say} {entry.value}", subject=subject, gear=WHOLE)
+                        for name, one in plan.chosen.pictures.items():
+                            off = math.dist(one.pose.point, TWO.chosen.pictures[name].pose.point)
+                            self.assertLess(off, 0.6, (key, stage, entry.say, entry.value))
+
+    def test_a_gap_is_between_the_displays_of_the_wall_alone(self) -> None:
+        plan = say(TWO, "gap 12 mm", subject=Subject("p2", "s1"), gear=WHOLE)
+        listed = displays_of(plan.chosen)
+        first, second, _, fourth = (one.outline for one in listed["m1"][:4])
+        self.assertAlmostEqual(second.left - first.left - first.width, 12.0, places=6)
+        self.assertAlmostEqual(fourth.top - first.top - first.height, 12.0, places=6)
+        self.assertEqual(listed["m2"], displays_of(TWO.chosen)["m2"])
+        self.assertEqual(plan.chosen.groups["m1"].pose, TWO.chosen.groups["m1"].pose)
+        closed = say(plan, "gap 0 mm", subject=Subject("p2", "s1"), gear=WHOLE)
+        for key, one in closed.chosen.pictures.items():
+            self.assertLess(math.dist(one.pose.point, TWO.chosen.pictures[key].pose.point), 1e-6)
+        free = say(TWO, "wall display 2 up 30 mm", gear=WHOLE)
+        answer = hear(free, WHOLE, "gap 12 mm", Subject("p2", "s1"))
+        self.assertIn("hangs freely", answer.say)
+
+    def test_the_hand_takes_the_wall_but_on_its_canvas(self) -> None:
+        report = evaluate(TWO, WHOLE)
+        before = TWO.chosen.pictures
+        to = (before["p1"].pose.x, before["p1"].pose.z + 100.0)
+        pulled = pull(TWO, report, "elevation", "body.p1", to, reach=5.0, free=True, picture="p1")
+        after = apply(TWO, pulled.command, WHOLE).chosen.pictures
+        rises = {key: round(one.pose.z - before[key].pose.z, 6) for key, one in after.items()}
+        self.assertEqual(set(rises.values()), {0.0, rises["p1"]})
+        self.assertEqual(rises["p6"], rises["p1"])
+        self.assertGreater(rises["p1"], 50.0)
+        grip = grips_of(TWO, "canvas", "p1")[0]
+        pulled = pull(TWO, report, "canvas", grip.key, (grip.u - 40.0, grip.v), reach=5.0, free=True, picture="p1")
+        alone = apply(TWO, pulled.command, WHOLE).chosen.pictures
+        self.assertEqual([key for key, one in alone.items() if one.pose != before[key].pose], ["p1"])
+
+    def test_a_display_pulled_on_the_canvas_snaps_to_its_neighbours(self) -> None:
+        report, grip = evaluate(TWO, WHOLE), grips_of(TWO, "canvas", "p2")[0]
+        pulled = pull(
+            TWO, report, "canvas", grip.key, (grip.u + 7.0, grip.v - 6.0), reach=20.0, free=False, picture="p2"
+        )
+        after = apply(TWO, pulled.command, WHOLE).chosen.pictures["p2"]
+        self.assertLess(math.dist(after.pose.point, TWO.chosen.pictures["p2"].pose.point), 1e-6)
+        self.assertTrue(any("display" in reason for reason in pulled.snapped))
 
     def test_an_outlet_of_a_dropped_controller_goes_with_it(self) -> None:
         plan = apply(NINE, PutOutlet(of="p5", on="ac1", port=1), WHOLE)

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.array.desk import plug_of
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.mapping import Mapped, WallMap
 from oval_room.core.array.says import px
@@ -24,7 +25,7 @@ MARGIN: Final = 0.06
 TOP: Final = 0.09
 """Of a display's lesser side: how high the triangle at its own top is."""
 ROOMY: Final = 40
-"""Past so many displays their crops are left to the mapping table."""
+"""Past so many displays plugs and crops are left to the mapping table."""
 
 
 def wall_canvas(look: Look) -> Scene | None:
@@ -74,11 +75,11 @@ def _display(
     draft.box(*frame, "frame", "picture", key)
     draft.box(u0, v0, u1, v1, "picture" if key == look.picture else "picture-other", "picture", key)
     middle = P((u0 + u1) / 2, (v0 + v1) / 2)
-    lift = 16 if key == look.picture else 2  # its grip lies in the middle
+    lift = 16 if roomy and key == look.picture else 2  # its grip lies in the middle
     draft.add(Label(middle, str(display.number), "strong", "labels", "middle", ((0, lift),), 0, ref=key))
     arrays = look.plan.chosen.kept(Arrays)
-    if one.port is not None and one.port[0] in arrays.controllers:
-        on = f"{arrays.controllers[one.port[0]].name} {one.port[1]}"
+    if roomy and one.port is not None and one.port[0] in arrays.controllers:
+        on = plug_of(arrays.controllers[one.port[0]].name, one.port[1])
         draft.add(Label(middle, on, "label", "labels", "middle", ((0, -15 if lift > 2 else -13),), 2, within=u1 - u0))
     if roomy:
         crop = one.crop

@@ -41,7 +41,7 @@ class Walls(BrowserCase):
         page.goto(f"{self.address()}/jobs/{job}/mapping")
         text = page.locator("main").inner_text()
         self.assertIn("turned 270° clockwise", text)
-        self.assertIn("South 3", text)
+        self.assertIn("South out 3", text)
         self.assertEqual(self.axe(page), [])
         self.assertEqual(self.complaints, [])
 

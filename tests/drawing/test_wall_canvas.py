@@ -49,7 +49,7 @@ class Canvas(unittest.TestCase):
 
     def test_told_by_number_and_plug(self) -> None:
         labels = [s.text for s in drawn(self.look).shapes if isinstance(s, Label)]
-        for told in ("1", "9", "North 6", "South 3", "wall: 5,763 × 2,162 px", "1,920 × 1,080 at 1,922, 0"):
+        for told in ("1", "9", "North out 6", "South out 3", "wall: 5,763 × 2,162 px", "1,920 × 1,080 at 1,922, 0"):
             self.assertIn(told, labels)
         spans = sorted(round(abs(s.b - s.a)) for s in drawn(self.look).shapes if isinstance(s, Dim))
         self.assertEqual(spans, [1019, 1147, 1721, 3058])

@@ -38,7 +38,7 @@ class Mapping(WebCase):
     def test_the_page_tells_plugs_layouts_order_and_holes(self) -> None:
         text = self.get(f"/jobs/{self.library}/mapping")
         for told in (
-            "North 6", "1,080 × 1,920", "at 2,164, 0", "turned 90°", "turned before where it hangs turned",
+            "North out 6", "1,080 × 1,920", "at 2,164, 0", "turned 90°", "turned before where it hangs turned",
             "output 3: 1,920 × 1,080 at 0, 1,080, turned 270° clockwise", "<b>5, 4, 6, 2, 1, 3</b>", "1,485 W",
             "9 cables to displays, 2 from sources", "Holes of wall from one zero", "Rails of wall", "6 holes, displays 4, 5, 6", "pixels are told apart nearer than",
         ):  # fmt: skip
@@ -89,7 +89,13 @@ class Mapping(WebCase):
         pages = PdfReader(io.BytesIO(answer.content)).pages
         self.assertEqual(len(pages), 1)
         text = pages[0].extract_text()
-        for told in ("South 3", "1,922, 1,082", "wall 2: canvas 3,244 × 1,920 px", "input 2, Shelf player 2", "90°"):
+        for told in (
+            "South out 3",
+            "1,922, 1,082",
+            "wall 2: canvas 3,244 × 1,920 px",
+            "input 2, Shelf player 2",
+            "90°",
+        ):
             self.assertIn(told, text)
         self.assertEqual(codes_of(answer.content), [f"http://127.0.0.1/jobs/{job}/mapping"])
 

@@ -19,10 +19,15 @@ from oval_room.core.report import Report
 from oval_room.core.viewing.sharpness import distance_at_60
 
 
+def plug_of(controller: str, port: int) -> str:
+    """An output as it is read."""
+    return f"{controller} out {port}"
+
+
 def plugs(plan: Plan, walls: Walls) -> dict[str, str]:
     """Where each display is plugged in, in words, by its picture's id."""
     names = {key: one.name for key, one in plan.chosen.kept(Arrays).controllers.items()}
-    return {one.display.key: f"{names[one.port[0]]} {one.port[1]}" for one in walls.displays if one.port is not None}
+    return {one.display.key: plug_of(names[one.port[0]], one.port[1]) for one in walls.displays if one.port is not None}
 
 
 @dataclass(frozen=True, slots=True)

@@ -256,7 +256,7 @@ class Found(unittest.TestCase):
         self.assertLess(seen.nearest, seen.farthest)
 
     def test_plugs_are_told_by_name(self) -> None:
-        self.assertEqual(plugs(TWO, mapping_of(TWO.chosen))["p8"], "South 2")
+        self.assertEqual(plugs(TWO, mapping_of(TWO.chosen))["p8"], "South out 2")
 
 
 class Said(unittest.TestCase):

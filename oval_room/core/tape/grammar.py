@@ -17,6 +17,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.report import Report
 from oval_room.core.screens.group_commands import PutGroup, of_group
 from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.solve.within import one_watch
@@ -163,15 +164,26 @@ def _of_wall(here: Here, phrase: Phrase, rest: str) -> Heard | None:
     group = stands_for(here.plan.chosen).get(here.subject.picture or "")
     if group is None or phrase.stage not in ("picture", "fixing") or phrase.word == "gap":
         return None
-    schemes = {**here.plan.schemes, here.plan.scheme: looked_at(here.plan.chosen)}
+    seen = looked_at(here.plan.chosen)
+    apart = {key: one for key, one in seen.groups.items() if one.kind != "wall"}
+    schemes = {**here.plan.schemes, here.plan.scheme: seen.model_copy(update={"groups": apart})}
     looked = here.plan.model_copy(update={"schemes": schemes})
-    there = Here(looked, here.gear, replace(here.subject, picture=group), evaluate, here.phrases)
+    there = Here(looked, here.gear, replace(here.subject, picture=group), _not_worked_out, here.phrases)
     try:
         heard = phrase.make(there, rest)
-    except (RefusedError, MissingError, ValueError):
+    except (RefusedError, MissingError, ValueError, LookupError):
         return None
     command = of_group(heard.command, frozenset((group,)))
     return Heard(heard.say, command) if isinstance(command, PutGroup) else None
+
+
+def _not_worked_out(plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
+    """A wall as one picture is no plan of the job's: a place is said of it, and nothing that a report is needed for.
+
+    Raises:
+        RefusedError: always.
+    """
+    raise RefusedError("a wall is worked out display by display")
 
 
 def _unknown(here: Here, said: str) -> Answer:

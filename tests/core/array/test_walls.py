@@ -26,9 +26,10 @@ from oval_room.core.parts import entries_of
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.subject import Subject
 from oval_room.core.tape.grammar import hear
+from oval_room.core.tape.phrases import PHRASES
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.walled import library_wall
-from tests.core.array.example import HALL, NINE, SPLIT, TWO
+from tests.core.array.example import HALL, NINE, ROUTED, SPLIT, TWO
 from tests.core.survey.rooms import refused, say
 
 SIZES = st.lists(st.integers(1, 5), min_size=1, max_size=4)
@@ -313,6 +314,13 @@ class Said(unittest.TestCase):
                         for name, one in plan.chosen.pictures.items():
                             off = math.dist(one.pose.point, TWO.chosen.pictures[name].pose.point)
                             self.assertLess(off, 0.6, (key, stage, entry.say, entry.value))
+
+    def test_every_word_is_answered_while_a_display_is_looked_at(self) -> None:
+        """Words that ask the report, or what hangs on single displays, are no place of the wall: they are heard as before."""
+        for phrase in PHRASES:
+            answer = hear(ROUTED, WHOLE, phrase.example, Subject("p2", "s1"))
+            self.assertTrue(answer.say, phrase.word)
+        self.assertTrue(hear(ROUTED, WHOLE, "clear stops; top 2600 mm", Subject("p2", "s1")).say)
 
     def test_a_gap_is_between_the_displays_of_the_wall_alone(self) -> None:
         plan = say(TWO, "gap 12 mm", subject=Subject("p2", "s1"), gear=WHOLE)

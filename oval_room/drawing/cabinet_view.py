@@ -29,8 +29,8 @@ def cabinet_view(look: Look) -> Scene | None:
     wide, long = cabinet.width, cabinet.length
     draft.box(-RIM, -RIM, wide + RIM, long + RIM, "outline", "structure")
     draft.box(0.0, 0.0, wide, long, "outline", "structure")
-    draft.add(Dim(0.0, wide, "u", look.show(wide), "below", say="cabinet", priority=1))
-    draft.add(Dim(0.0, long, "v", look.show(long), "left", say="cabinet", priority=1))
+    draft.add(Dim(0.0, wide, "u", look.show(wide), "below", say="cabinet wide", priority=1))
+    draft.add(Dim(0.0, long, "v", look.show(long), "left", say="cabinet long", priority=1))
     left, right, top = -RIM, wide + RIM, long + RIM
     playfield = insides.get("playfield")
     if playfield is not None:

@@ -45,7 +45,8 @@ def elevation(look: Look) -> Scene:
     if look.picture in pictures or not pictures:
         _eyes(draft, look, width)
     subject = pictures.get(look.picture or "")
-    if subject is not None:
+    if subject is not None and look.watched is not None:
+        key, subject = look.watched  # what is typed is said of a wall of displays as a whole
         draft.add(
             Dim(0, subject.bottom, "v", look.show(subject.bottom), "left", 0, "brass", 2, "picture.bottom", "bottom"),
             Dim(
@@ -59,7 +60,7 @@ def elevation(look: Look) -> Scene:
                 4,
                 "picture.top",
                 "top",
-                swap="stretch to",
+                swap="stretch to" if key == look.picture else "",
             ),
             Dim(
                 subject.pose.x - subject.across / 2,
@@ -71,7 +72,7 @@ def elevation(look: Look) -> Scene:
                 "brass",
                 3,
                 "picture.width",
-                "wide",
+                "wide" if key == look.picture else "",
             ),
         )
     known = "assumed" if room.width.unsure else "plain"

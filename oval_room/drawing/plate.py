@@ -136,11 +136,12 @@ def _rows(draft: Draft, look: Look, plates: Sequence[_Plate], foot: float) -> No
                 continue
             taken.append(row)
             text = f"{name if mine else plate.picture.name} {look.show(row)}, {_signed(look, row)} from the line"
-            style, say = ("brass" if mine and i == 0 else "plain"), (name if mine else "")
+            style, say = ("brass" if mine and i == 0 else "plain"), (name if plate.key == look.picture else "")
             key = f"holes.row.{i + 1}" if mine else f"holes.{plate.key}.row.{i + 1}"
             draft.add(Dim(foot, row, "v", text, "left", 0, style, (1 if mine else 3) + i, key, say, broken=True))
     top, text = plates[0].holes.top, f"panel top {look.show(plates[0].holes.top)}"
-    draft.add(Dim(foot, top, "v", text, "right", 0, "plain", 3, "panel_top", "panel top", broken=True))
+    say = "panel top" if plates[0].key == look.picture else ""
+    draft.add(Dim(foot, top, "v", text, "right", 0, "plain", 3, "panel_top", say, broken=True))
 
 
 def _columns(draft: Draft, look: Look, plates: Sequence[_Plate], start: float, foot: float, zero: Zero) -> None:
@@ -157,7 +158,7 @@ def _columns(draft: Draft, look: Look, plates: Sequence[_Plate], start: float, f
             of = f"hole {n}" if mine else f"{plate.picture.name} {n}"
             text = f"{of} {look.show(x - zero.at)}"
             first = mine and n == 1
-            say = "first hole" if first and not zero.at else ""
+            say = "first hole" if first and not zero.at and plate.key == look.picture else ""
             key = f"holes.x.{n}" if mine else f"holes.{plate.key}.x.{n}"
             style = "brass" if first else "plain"
             draft.add(Dim(start, x, "u", text, "below", 0, style, 2 if mine else 4, key, say, broken=True))

@@ -212,8 +212,8 @@ def _dims(draft: Draft, look: Look, near: float, far: float) -> None:
                 say=f"row {row}",
             )
         )
-    picture = plan.chosen.pictures.get(look.picture or "")
-    if picture is not None:
+    if look.watched is not None:
+        key, picture = look.watched
         at = picture.pose.y + 260
         draft.add(
             Dim(0, picture.bottom, "v", look.show(picture.bottom), "inside", at, "brass", 2, "picture.bottom", "bottom")
@@ -230,7 +230,7 @@ def _dims(draft: Draft, look: Look, near: float, far: float) -> None:
                 4,
                 "picture.top",
                 "top",
-                swap="stretch to",
+                swap="stretch to" if key == look.picture else "",
             )
         )
     for drawer in DRAWERS:

@@ -34,7 +34,7 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
             Entry("wall mount", "mount", mount.name if mount else "", "maker", ("", *mounts["panel"])),
             *_read(plan, gear, subject.picture or "", picture),
             *_held(plan, subject.picture or "", picture),
-            Entry("panel top above floor", "panel top", ruler.show(whole.top + whole.frame_top)),
+            Entry("panel top above floor", "panel top", ruler.show(picture.top + picture.frame_top)),
             Entry("picture bottom edge", "bottom", ruler.show(whole.bottom)),
             Entry("middle from left wall", "along", ruler.show(_along(plan, whole))),
         ]

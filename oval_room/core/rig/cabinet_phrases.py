@@ -39,6 +39,9 @@ def _cabinet(here: Here, rest: str) -> Heard:
         ratio = number(plain, "how many times as long as wide a game's field is", 1, 4)
         put = PutCabinet(id=_there(here, key), table=ratio)
         return Heard(f"Games' own field: {ratio:g} times as long as wide", put)
+    side = re.fullmatch(r"(long|length|wide|width)\s+(.+)", rest.strip(), re.IGNORECASE)
+    if side is not None:
+        return _side(here, _there(here, key), side[1].lower(), side[2])
     sides = re.split(r"\s*(?:x|×|by)\s*", rest.strip(), flags=re.IGNORECASE)
     if len(sides) != 2:
         raise RefusedError(here.eg(f"give the playfield's opening, length x width: {EXAMPLE}"), value=rest)
@@ -47,6 +50,15 @@ def _cabinet(here: Here, rest: str) -> Heard:
         length, width = width, length
     put = PutCabinet(id=key or "jc1", length=length, width=width)
     return Heard(f"Cabinet: opening {here.show(length)} long, {here.show(width)} wide", put)
+
+
+def _side(here: Here, key: str, which: str, said: str) -> Heard:
+    """The opening's length or width alone."""
+    if which in ("long", "length"):
+        length = here.within((said, LENGTH))[0]
+        return Heard(f"Cabinet: opening {here.show(length)} long", PutCabinet(id=key, length=length))
+    width = here.within((said, WIDTH))[0]
+    return Heard(f"Cabinet: opening {here.show(width)} wide", PutCabinet(id=key, width=width))
 
 
 def _there(here: Here, key: str | None) -> str:

@@ -18,7 +18,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
-from oval_room.core.screens.group_commands import PutGroup, of_group
+from oval_room.core.screens.group_commands import PutGroup, of_group, with_its_wall
 from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.solve.within import one_watch
 from oval_room.core.span import UnclearError
@@ -146,6 +146,8 @@ def _phrase(here: Here, said: str) -> Answer:
         if not rest and phrase.follows:
             return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
         heard = _of_wall(here, phrase, rest) or phrase.make(here.meant(word), rest)
+        if phrase.stage == "fixing":  # a hole or an edge of one display: its wall goes with it
+            heard = Heard(heard.say, with_its_wall(heard.command, here.plan))
         apply(here.plan, heard.command, here.gear)
     except Ask as ask:
         return Asked(ask.say, ask.options)
@@ -162,7 +164,7 @@ def _of_wall(here: Here, phrase: Phrase, rest: str) -> Heard | None:
     """What is said of a display's place, said of its whole wall, which is looked at as one picture; None for anything
     else. One display alone is moved by its number."""
     group = stands_for(here.plan.chosen).get(here.subject.picture or "")
-    if group is None or phrase.stage not in ("picture", "fixing") or phrase.word == "gap":
+    if group is None or phrase.stage != "picture" or phrase.word == "gap":
         return None
     seen = looked_at(here.plan.chosen)
     apart = {key: one for key, one in seen.groups.items() if one.kind != "wall"}

@@ -44,16 +44,16 @@ def rig_side(look: Look) -> Scene | None:
         if main:
             for end in (low, high):
                 draft.line((0.0, rig.eye.z), end, "sight", "sight")
-    reach = scheme.kept(Rigs).reach_of(key)
+    setup = scheme.kept(Rigs).setup_of(key)
     low, high = edges[rig.centre]
-    if reach.wheel:
-        draft.line((reach.wheel, 0.0), (reach.wheel, rig.eye.z), "guide", "room")
-        at = P(reach.wheel, 60.0)
-        draft.add(Label(at, f"wheel base {look.show(reach.wheel)}", "small", "labels", "end", ((-4, 0), (-4, 14)), 4))
-    if reach.knees:
-        draft.line((0.0, reach.knees), (rig.away, reach.knees), "guide", "room")
-        at = P(0.0, reach.knees)
-        draft.add(Label(at, f"knees {look.show(reach.knees)}", "small", "labels", "start", ((4, 6), (4, -10)), 4))
+    if setup.wheel:
+        draft.line((setup.wheel, 0.0), (setup.wheel, rig.eye.z), "guide", "room")
+        at = P(setup.wheel, 60.0)
+        draft.add(Label(at, f"wheel base {look.show(setup.wheel)}", "small", "labels", "end", ((-4, 0), (-4, 14)), 4))
+    if setup.knees:
+        draft.line((0.0, setup.knees), (rig.away, setup.knees), "guide", "room")
+        at = P(0.0, setup.knees)
+        draft.add(Label(at, f"knees {look.show(setup.knees)}", "small", "labels", "start", ((4, 6), (4, -10)), 4))
     text = f"{rig.up:.1f}° up and down"
     return _scene(draft, look, rig.name, rig.eye, edges, (low, high), text)
 

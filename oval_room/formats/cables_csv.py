@@ -18,7 +18,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.signal.commands import PutCable
 from oval_room.core.signal.document import Cable, Routing
 from oval_room.core.signal.schedule import Line
-from oval_room.formats.readings_csv import FORMULA
+from oval_room.formats.readings_csv import plain_cell
 
 COLUMNS: Final = (
     "number", "from", "to", "kind", "length m", "run mm", "theirs", "proven", "jacket", "carries",
@@ -38,13 +38,8 @@ def write_cables(lines: Sequence[Line]) -> str:
         run = "" if line.run is None else f"{line.run:.0f}"
         flags = ("yes" if line.theirs else "no", "yes" if line.proven else "no")
         row = (line.number, line.start, line.end, line.kind, length, run, *flags, line.jacket, line.carries)
-        writer.writerow([_safe(cell) for cell in row])
+        writer.writerow([plain_cell(cell) for cell in row])
     return out.getvalue()
-
-
-def _safe(text: str) -> str:
-    """Text that no spreadsheet takes for a formula."""
-    return f"'{text}" if text[:1] in FORMULA else text
 
 
 class Brought(NamedTuple):

@@ -40,15 +40,20 @@ def write_readings(plan: Plan) -> str:
         if reading.of not in told:
             measure, of = measure_at(plan, reading.of), key_of(reading.of)
             live = frozenset(measure.readings if measure is not None else ())
-            told[reading.of] = live, _safe(of), _safe(dim_name(plan, reading.of)), "lux" if is_light(of) else "mm"
+            told[reading.of] = (
+                live,
+                plain_cell(of),
+                plain_cell(dim_name(plan, reading.of)),
+                "lux" if is_light(of) else "mm",
+            )
         live, of, name, unit = told[reading.of]
         counts = "yes" if key in live else "no"
         row = (key, of, name, _written(reading.value), unit, reading.instrument)
-        writer.writerow([*row, _safe(reading.by), reading.at, counts])
+        writer.writerow([*row, plain_cell(reading.by), reading.at, counts])
     return out.getvalue()
 
 
-def _safe(text: str) -> str:
+def plain_cell(text: str) -> str:
     """Text that no spreadsheet takes for a formula."""
     return f"'{text}" if text[:1] in FORMULA else text
 

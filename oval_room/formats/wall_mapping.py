@@ -19,7 +19,7 @@ from typing import Final
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.mapping import Mapped, Walls
 from oval_room.core.plan.document import Plan
-from oval_room.formats.readings_csv import FORMULA
+from oval_room.formats.readings_csv import plain_cell
 
 COLUMNS: Final = (
     "number", "name", "wall", "left mm", "top mm", "width mm", "height mm", "turned", "canvas x", "canvas y",
@@ -47,15 +47,9 @@ def write_mapping_csv(plan: Plan, walls: Walls) -> str:
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
     for one in walls.displays:
-        writer.writerow([_safe(value) for value in _row(plan, walls, one).values()])
+        cells = _row(plan, walls, one).values()
+        writer.writerow([plain_cell(value) if isinstance(value, str) else value for value in cells])
     return out.getvalue()
-
-
-def _safe(value: object) -> object:
-    """Text that no spreadsheet takes for a formula."""
-    if value is None:
-        return ""
-    return f"'{value}" if isinstance(value, str) and value[:1] in FORMULA else value
 
 
 def write_mapping_json(plan: Plan, walls: Walls) -> str:

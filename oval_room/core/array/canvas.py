@@ -11,12 +11,11 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError, positive
+from oval_room.core.screens.lattice import in_line
 
 MOST_DISPLAYS: Final = 200
 MOST_CANVAS: Final = 16_384
 """Pixels a side, as far as graphics go (issue's own limit)."""
-LEVEL: Final = 1.0
-"""Displays hang in one line when they are off by no more [mm] (planning value)."""
 TURNS: Final = (0, 90, 180, 270)
 
 
@@ -89,29 +88,13 @@ def grid(
 def closed_up(places: Sequence[Placed]) -> tuple[Placed, ...] | None:
     """Displays in columns and rows with the gaps between them closed; None where they hang freely, which are always
     compensated (rules 9.2). Not every cell of the rows and columns needs a display."""
-    columns, rows = _lines([(one.left, one.width) for one in places]), _lines([(one.top, one.height) for one in places])
+    at = range(len(places))
+    columns = in_line({n: places[n].left for n in at}, {n: places[n].width for n in at}, 0.0)
+    rows = in_line({n: places[n].top for n in at}, {n: places[n].height for n in at}, 0.0)
     if columns is None or rows is None:
         return None
-    return tuple(Placed(columns[one.left], rows[one.top], one.width, one.height) for one in places)
-
-
-def _lines(spans: Sequence[tuple[float, float]]) -> dict[float, float] | None:
-    """Where columns start when they are closed up, by where each display's starts [mm]; None where starts or widths
-    within a column differ, or columns lie over each other."""
-    starts = dict[float, float]()
-    at, column = 0.0, None
-    for start, width in sorted(set(spans)):
-        if column is not None and start - column[0] <= LEVEL:
-            if abs(width - column[1]) > LEVEL:
-                return None
-            starts[start] = starts[column[0]]
-            continue
-        if column is not None:
-            if start < column[0] + column[1] - LEVEL:
-                return None
-            at += column[1]
-        starts[start], column = at, (start, width)
-    return starts
+    left, top = min(columns.values(), default=0.0), min(rows.values(), default=0.0)
+    return tuple(Placed(columns[n] - left, rows[n] - top, one.width, one.height) for n, one in enumerate(places))
 
 
 def placed(outline: tuple[float, float], visible: tuple[float, float], bezel: float, turn: int) -> Placed:

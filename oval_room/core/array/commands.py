@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from oval_room.core.applying import carried, scheme_id, with_values
-from oval_room.core.array.document import Arrays, Controller, Cut, Outlet, Router, Source
+from oval_room.core.array.document import Arrays, Controller, Cut, Patch, Router, Source
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan, Scheme
@@ -89,10 +89,10 @@ class PutController(Command):
         return _kept(plan, key, "controllers", {**arrays.controllers, self.id: with_values(old, values)})
 
 
-class PutOutlet(Command):
+class PutPatch(Command):
     """Hang a display on an output of a controller; port 0: on any."""
 
-    do: Literal["put outlet"] = "put outlet"
+    do: Literal["put patch"] = "put patch"
     of: Id
     scheme: Id | None = None
     on: Words = ""
@@ -105,15 +105,15 @@ class PutOutlet(Command):
         group = scheme.groups.get(scheme.group_of(self.of) or "")
         if group is None or group.kind != "wall":
             raise MissingError(f"{self.of} is no display of a wall", value=self.of)
-        left: dict[str, Frozen] = {name: one for name, one in arrays.outlets.items() if one.of != self.of}
+        left: dict[str, Frozen] = {name: one for name, one in arrays.patches.items() if one.of != self.of}
         if self.port:
             on = arrays.controllers.get(self.on)
             if on is None:
                 raise MissingError(f"there is no controller {self.on}", value=self.on)
             if self.port > on.outputs:
                 raise RefusedError(f"{on.name} has outputs 1 to {on.outputs}", field="port", value=self.port)
-            left[next_id("ao", set(left))] = Outlet(of=self.of, on=self.on, port=self.port)
-        return _kept(plan, key, "outlets", left)
+            left[next_id("ao", set(left))] = Patch(of=self.of, on=self.on, port=self.port)
+        return _kept(plan, key, "patches", left)
 
 
 class PutRouter(Command):

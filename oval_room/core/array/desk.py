@@ -7,15 +7,15 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from oval_room.core.array.canvas import LEVEL
 from oval_room.core.array.document import Arrays
-from oval_room.core.array.mapping import Mapped, Walls
+from oval_room.core.array.mapping import Mapped, Walls, comes_in
 from oval_room.core.array.wall import Display, hanging_order
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.report import Report
+from oval_room.core.screens.lattice import LINE
 from oval_room.core.viewing.sharpness import distance_at_60
 
 
@@ -87,7 +87,7 @@ def rails_of(holes: list[HungHole]) -> list[Rail]:
     plate each. Told along the holes; the rail's maker says how far it runs past them."""
     rows: list[list[HungHole]] = []
     for hole in sorted(holes, key=lambda hole: hole.up):
-        if rows and hole.up - rows[-1][0].up <= LEVEL:
+        if rows and hole.up - rows[-1][0].up <= LINE:
             rows[-1].append(hole)
         else:
             rows.append([hole])
@@ -135,7 +135,7 @@ def cables_of(plan: Plan, walls: Walls) -> Cables:
     displays = sum(one.port is not None for one in walls.displays)
     if arrays.router is None:
         return Cables(displays, len(walls.feeds), 0, 0)
-    comes = min(sum(one.outputs for one in arrays.sources.values()), arrays.router.inputs)
+    comes = min(len(comes_in(arrays)), arrays.router.inputs)
     goes = min(len(arrays.controllers), arrays.router.outputs)
     return Cables(displays, comes, goes, comes + goes if arrays.router.sdi else 0)
 
@@ -146,11 +146,8 @@ def crosspoints(plan: Plan) -> tuple[list[str], list[tuple[int, str, int | None]
     router = arrays.router
     if router is None:
         return [], []
-    comes = [
-        f"{one.name} {n}" if one.outputs > 1 else one.name
-        for one in arrays.sources.values()
-        for n in range(1, one.outputs + 1)
-    ]
+    named = [(arrays.sources[key], n) for key, n in comes_in(arrays)]
+    comes = [f"{one.name} {n}" if one.outputs > 1 else one.name for one, n in named]
     goes = [one.name for one in arrays.controllers.values()]
     takes = dict(router.takes)
     inputs = [comes[n] if n < len(comes) else "" for n in range(router.inputs)]

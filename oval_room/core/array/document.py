@@ -49,7 +49,7 @@ class Controller(Frozen):
     source: Id | None = None
 
 
-class Outlet(Frozen):
+class Patch(Frozen):
     """A display that hangs on a chosen output."""
 
     of: Id
@@ -80,7 +80,7 @@ class Arrays(PartNodes):
     cuts: Annotated[dict[Id, Cut], Field(max_length=MOST)] = {}
     controllers: Annotated[dict[Id, Controller], Field(max_length=MOST)] = {}
     sources: Annotated[dict[Id, Source], Field(max_length=MOST)] = {}
-    outlets: Annotated[dict[Id, Outlet], Field(max_length=MOST)] = {}
+    patches: Annotated[dict[Id, Patch], Field(max_length=MOST)] = {}
     routers: Annotated[dict[Id, Router], Field(max_length=4)] = {}
 
     def cut_of(self, group: str) -> Cut:

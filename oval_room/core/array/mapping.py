@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from oval_room.core.array.canvas import MOST_CANVAS, Canvas, Crop, Placed, canvas_of, closed_up
 from oval_room.core.array.document import Arrays, Cut
@@ -26,27 +26,31 @@ class Mapped:
     port: Port | None
     cell: Cell | None
 
-    @property
-    def canvas_turned(self) -> int:
-        """How its part of the canvas must be turned for the display, clockwise [deg]."""
-        return -self.display.turned % 360
-
 
 @dataclass(frozen=True, slots=True)
 class WallMap:
     """A wall's canvas. scale: canvas pixels a millimetre. closed: gaps closed up. refused: wanted so, but hung freely.
-    large: what its greater side would be [px], where that is too much: it is drawn at the most there is."""
+    large: what its greater side would be [px], where that is too much: it is drawn at the most there is. places: every
+    display's visible rectangle on the canvas [mm], closed up where it is."""
 
     name: str
     displays: tuple[Mapped, ...]
-    size: tuple[int, int]
+    canvas: Canvas
     scale: float
-    error: float
     closed: bool
     refused: bool
     large: int | None
     places: tuple[Placed, ...]
-    """Every display's visible rectangle on the canvas [mm]: closed up where it is."""
+
+    @property
+    def size(self) -> tuple[int, int]:
+        """The canvas across and down [px]."""
+        return self.canvas.size
+
+    @property
+    def error(self) -> float:
+        """The worst edge's [px]."""
+        return self.canvas.error
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,21 +70,21 @@ class Walls:
         return sorted(found, key=lambda one: one.display.number)
 
 
+def comes_in(arrays: Arrays) -> list[tuple[str, int]]:
+    """Every output of every source, in the order that a router takes them in: the source's id, the output's number."""
+    return [(key, n) for key, source in arrays.sources.items() for n in range(1, source.outputs + 1)]
+
+
 def feeds_of(arrays: Arrays) -> dict[str, str]:
     """The source that feeds each controller: as the router's takes say, else as each controller does."""
-    sources = list(arrays.sources)
     router = arrays.router
     if router is None:
         return {
             key: one.source for key, one in arrays.controllers.items() if one.source in arrays.sources and one.source
         }
-    comes = [key for key, source in arrays.sources.items() for _ in range(source.outputs)][: router.inputs]
-    found = {}
-    for n, key in enumerate(list(arrays.controllers)[: router.outputs], 1):
-        taken = dict(router.takes).get(n)
-        if taken is not None and taken <= len(comes):
-            found[key] = comes[taken - 1]
-    return found if sources else {}
+    comes, takes = comes_in(arrays)[: router.inputs], dict(router.takes)
+    fed = enumerate(list(arrays.controllers)[: router.outputs], 1)
+    return {key: comes[takes[n] - 1][0] for n, key in fed if 0 < takes.get(n, 0) <= len(comes)}
 
 
 def steps_of(arrays: Arrays, feeds: Mapping[str, str]) -> dict[str, str]:
@@ -107,49 +111,28 @@ def mapping_of(scheme: Scheme) -> Walls:
     fitted = fit(
         [[one.key for one in sorted(listed, key=lambda one: one.number)] for listed in hung.values()],
         {key: one.outputs for key, one in arrays.controllers.items()},
-        chosen={one.of: (one.on, one.port) for one in arrays.outlets.values() if one.of in numbers},
+        chosen={one.of: (one.on, one.port) for one in arrays.patches.values() if one.of in numbers},
         step=steps_of(arrays, feeds),
     )
-    cut = {key: _canvas(listed, arrays.cut_of(key)) for key, listed in hung.items()}
+    cut = {key: _canvas(group.name, hung[key], arrays.cut_of(key)) for key, group in walls_of(scheme).items()}
     crops = {
         one.key: crop for key, listed in hung.items() for one, crop in zip(listed, cut[key].canvas.crops, strict=True)
     }
     layouts = _layouts(arrays, fitted, crops, {one.key: one for listed in hung.values() for one in listed})
     cells = {(key, cell.port): cell for key, layout in layouts.items() for cell in layout.cells}
     walls = {}
-    for key, group in walls_of(scheme).items():
+    for key, made in cut.items():
         mapped = []
         for one in hung[key]:
             crop, port = crops[one.key], fitted.ports.get(one.key)
             factor = max(one.shown[0] / max(crop.width, 1), one.shown[1] / max(crop.height, 1))
             mapped.append(Mapped(one, key, crop, factor, port, cells.get(port) if port else None))
-        made = cut[key]
-        walls[key] = WallMap(
-            group.name,
-            tuple(mapped),
-            made.canvas.size,
-            made.scale,
-            made.canvas.error,
-            made.closed,
-            made.refused,
-            made.large,
-            made.places,
-        )
+        walls[key] = replace(made, displays=tuple(mapped))
     return Walls(walls, layouts, fitted, feeds)
 
 
-@dataclass(frozen=True, slots=True)
-class _Made:
-    canvas: Canvas
-    scale: float
-    closed: bool
-    refused: bool
-    large: int | None
-    places: tuple[Placed, ...]
-
-
-def _canvas(displays: Sequence[Display], cut: Cut) -> _Made:
-    """The canvas of a wall, its gaps skipped or closed up, at the pixels wanted."""
+def _canvas(name: str, displays: Sequence[Display], cut: Cut) -> WallMap:
+    """The canvas of a wall, its gaps skipped or closed up, at the pixels wanted; nothing mapped on it yet."""
     seen = tuple(one.visible for one in displays)
     shut = closed_up(seen) if cut.closed else None
     places = shut or seen
@@ -164,7 +147,7 @@ def _canvas(displays: Sequence[Display], cut: Cut) -> _Made:
         except RefusedError:
             large = large or round(max(wide, high) * wanted)
             wanted = min(wanted * 0.999, (MOST_CANVAS - 1) / max(wide, high))
-    return _Made(canvas, wanted, shut is not None, cut.closed and shut is None, large, places)
+    return WallMap(name, (), canvas, wanted, shut is not None, cut.closed and shut is None, large, places)
 
 
 def _layouts(

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.array import driving_phrases
-from oval_room.core.array.commands import PutController, PutCut, PutOutlet, PutRouter, PutSource
+from oval_room.core.array.commands import PutController, PutCut, PutPatch, PutRouter, PutSource
 from oval_room.core.array.entries import array_entries
 from oval_room.core.array.figures import KINDS
 from oval_room.core.array.grips import GRIPS
@@ -29,7 +29,7 @@ PART: Final = Part(
     kinds=KINDS,
     codes=(ArrayCode,),
     cures=(ArrayCure,),
-    commands=(PutCut, PutController, PutSource, PutOutlet, PutRouter),
+    commands=(PutCut, PutController, PutSource, PutPatch, PutRouter),
     phrases=(*PHRASES, *driving_phrases.PHRASES),
     entries={"array": array_entries},
     grips=GRIPS,

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.array.canvas import MOST_CANVAS, MOST_DISPLAYS
-from oval_room.core.array.commands import PutCut, PutOutlet
+from oval_room.core.array.commands import PutCut, PutPatch
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.driving_phrases import CONTROLLER, known_as
 from oval_room.core.array.fit import Port
@@ -213,7 +213,7 @@ def _display(here: Here, rest: str) -> Heard:
     if moved is not None:
         return _moved(here, one.key, one.number, moved[1].lower(), here.within((moved[2], MOVE))[0])
     if re.fullmatch(r"(?:on\s+)?any(?: output)?", said, re.IGNORECASE):
-        return Heard(f"Display {one.number}: on any output", PutOutlet(of=one.key))
+        return Heard(f"Display {one.number}: on any output", PutPatch(of=one.key))
     on = re.fullmatch(r"on\s+(.+?)[,\s]+(?:outputs?|out|port)\s*(\d+)", said, re.IGNORECASE)
     if on is not None:
         arrays = here.plan.chosen.kept(Arrays)
@@ -221,16 +221,16 @@ def _display(here: Here, rest: str) -> Heard:
         port = round(number(on[2], "the output", 1, arrays.controllers[key].outputs))
         kept = _others(here, one.key, (key, port))
         say = f"Display {one.number}: on {arrays.controllers[key].name} output {port}"
-        return Heard(say, several(*kept, PutOutlet(of=one.key, on=key, port=port)))
+        return Heard(say, several(*kept, PutPatch(of=one.key, on=key, port=port)))
     turned = read_turn(re.sub(r"^(?:is\s+|hangs\s+)?(?:turned\s+)?", "", said))
     return Heard(f"Display {one.number}: hangs {WORDS[turned]}", PutPicture(id=one.key, turned=turned))
 
 
 def _others(here: Here, display: str, wanted: Port) -> list[Command]:
-    """The outlets that keep the other displays where they hang now; who hangs on the wanted output has this one's."""
+    """The patches that keep the other displays where they hang now; who hangs on the wanted output has this one's."""
     ports = mapping_of(here.plan.chosen).fitted.ports
     kept = {key: ports.get(display) if port == wanted else port for key, port in ports.items() if key != display}
-    return [PutOutlet(of=key, on=port[0], port=port[1]) if port else PutOutlet(of=key) for key, port in kept.items()]
+    return [PutPatch(of=key, on=port[0], port=port[1]) if port else PutPatch(of=key) for key, port in kept.items()]
 
 
 def _moved(here: Here, key: str, n: int, way: str, by: float) -> Heard:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.array.canvas import MOST_CANVAS
-from oval_room.core.array.commands import PutCut, PutOutlet
+from oval_room.core.array.commands import PutCut, PutPatch
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.figures import KINDS
 from oval_room.core.array.mapping import WallMap, Walls, mapping_of, steps_of
@@ -23,6 +23,7 @@ from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.report import Result
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.running import BTU, LEAKAGE, circuit_limit, devices_for
+from oval_room.core.viewing.sharpness import distance_at_60
 
 SOFT: Final = 2.0
 """Display pixels for one of the canvas, past which it looks soft (rules 9.3)."""
@@ -111,7 +112,7 @@ def _figures(book: FigureBook, key: str, wall: WallMap) -> None:
     book.add("wall_factor", max(one.factor for one in wall.displays), subject=wall.name, picture=key)
     coarse = min(one.display.scale for one in wall.displays)
     p = Input("p", "the coarsest display's pixel", 1 / coarse, "mm")
-    book.add("wall_blend", (1 / coarse) / (2 * math.tan(math.radians(1 / 120))), p, subject=wall.name, picture=key)
+    book.add("wall_blend", distance_at_60(1 / coarse), p, subject=wall.name, picture=key)
 
 
 def _totals(book: FigureBook, scheme: Scheme, found: Walls, power: Power) -> None:
@@ -209,7 +210,7 @@ def _outputs(scheme: Scheme, found: Walls) -> Iterator[Finding]:
     for one, other in found.fitted.twice:
         on, port = found.fitted.ports[one]
         more = {"numbers": (numbers[one], numbers[other]), "port": f"{arrays.controllers[on].name} output {port}"}
-        cures: tuple[Cure, ...] = (Cure(ArrayCure.FREE, numbers[other], PutOutlet(of=other), "count"),)
+        cures: tuple[Cure, ...] = (Cure(ArrayCure.FREE, numbers[other], PutPatch(of=other), "count"),)
         yield Finding(ArrayCode.WALL_TWICE, Level.STOP, "9.3", {}, cures=cures, more=more | {"part": other})
     steps = steps_of(arrays, found.feeds)
     for key, wall in found.walls.items():
@@ -230,9 +231,9 @@ def _together(wall: WallMap, scheme: Scheme, found: Walls) -> tuple[Cure, ...]:
         free = [n for n in range(1, controller.outputs + 1) if n not in others]
         if len(free) >= len(mine):
             order = sorted(wall.displays, key=lambda one: one.display.number)
-            puts = [PutOutlet(of=one.display.key, on=key, port=n) for one, n in zip(order, free, strict=False)]
+            puts = [PutPatch(of=one.display.key, on=key, port=n) for one, n in zip(order, free, strict=False)]
             kept = [
-                PutOutlet(of=one, on=key, port=port)
+                PutPatch(of=one, on=key, port=port)
                 for one, (on, port) in found.fitted.ports.items()
                 if on == key and one not in mine
             ]

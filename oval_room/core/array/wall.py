@@ -9,7 +9,7 @@ import re
 from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from oval_room.core.array.canvas import Placed
@@ -68,11 +68,7 @@ def displays_of(scheme: Scheme) -> dict[str, tuple[Display, ...]]:
         for key, group in walls.items()
     }
     numbers = _numbers([one for listed in hung.values() for one in listed])
-    return {key: tuple(_numbered(one, numbers[one.key]) for one in listed) for key, listed in hung.items()}
-
-
-def _numbered(one: Display, number: int) -> Display:
-    return Display(one.key, number, one.name, one.visible, one.outline, one.out, one.turned, one.pixels)
+    return {key: tuple(replace(one, number=numbers[one.key]) for one in listed) for key, listed in hung.items()}
 
 
 def _hung(key: str, picture: Picture, group: Group) -> Display:

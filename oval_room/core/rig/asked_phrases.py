@@ -7,7 +7,7 @@ import re
 from typing import Final
 
 from oval_room.core.errors import RefusedError
-from oval_room.core.rig.commands import PutDesk, PutReach, PutStand, stood
+from oval_room.core.rig.commands import PutDesk, PutSetup, PutStand, stood
 from oval_room.core.rig.document import Rigs, Stand
 from oval_room.core.rig.phrases import BUILT, the_rig
 from oval_room.core.screens.document import Picture
@@ -30,7 +30,7 @@ def _wheel(here: Here, rest: str) -> Heard:
     key, rig = the_rig(here)
     value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, WHEEL))[0]
     told = f"reaches {here.show(value)} ahead of the eye" if value else "not minded"
-    return Heard(f"{rig.name}: wheel base {told}", PutReach(of=key, wheel=value))
+    return Heard(f"{rig.name}: wheel base {told}", PutSetup(of=key, wheel=value))
 
 
 def _knees(here: Here, rest: str) -> Heard:
@@ -38,7 +38,7 @@ def _knees(here: Here, rest: str) -> Heard:
     key, rig = the_rig(here)
     value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, KNEES))[0]
     told = f"come to {here.show(value)} above the floor" if value else "not minded"
-    return Heard(f"{rig.name}: knees and wheel {told}", PutReach(of=key, knees=value))
+    return Heard(f"{rig.name}: knees and wheel {told}", PutSetup(of=key, knees=value))
 
 
 def _frames(here: Here, rest: str) -> Heard:
@@ -50,7 +50,7 @@ def _frames(here: Here, rest: str) -> Heard:
     frames = number(found[1], "the frames a second", 1, 2000)
     size = round(number(found[2], "pixels across", 16, 32_768)), round(number(found[3], "pixels up", 16, 32_768))
     say = f"{rig.name}: its card was seen to reach {frames:g} frames a second at {size[0]} × {size[1]}"
-    return Heard(say, PutReach(of=key, frames=frames, frames_at=size))
+    return Heard(say, PutSetup(of=key, frames=frames, frames_at=size))
 
 
 def _keep(here: Here, rest: str) -> Heard:

@@ -54,10 +54,6 @@ class InOpening:
     bare_ends: float
     long: float
 
-    @property
-    def goes_in(self) -> bool:
-        return min(self.sides, self.ends) >= 0
-
 
 def in_opening(panel: Sized, length: float, width: float) -> InOpening:
     """A level panel laid with its long side along the table, in its middle. length, width: of the opening [mm]."""

@@ -1,5 +1,5 @@
-"""Changes of a rig that no picture knows of: its joint kit, what
-reaches before it, positions it is brought back to; the desk of a panel."""
+"""Changes of a rig that no picture knows of: its joint kit, how it is set up, positions it is brought
+back to; the desk of a panel; cabinets."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import Id, Name, Number, Pixels, Values, Words, next_id
-from oval_room.core.rig.document import Cabinet, CabinetScreen, Desk, Kit, Reach, Rigs, Role, Stand
+from oval_room.core.rig.document import Cabinet, CabinetScreen, Desk, Kit, Rigs, Role, Setup, Stand
 from oval_room.core.screens.commands import PutPicture
 
 
@@ -53,12 +53,12 @@ class PutKit(Command):
         return _keeping(plan, key, {"kits": kits})
 
 
-class PutReach(Command):
+class PutSetup(Command):
     """How far ahead of the eye a rig's wheel base reaches, how high knees and wheel come, 0: not minded; how far its
     frames stand apart when it is set again [mm]; the frames a second that its card was seen to reach, and at which
     pixels."""
 
-    do: Literal["put reach"] = "put reach"
+    do: Literal["put setup"] = "put setup"
     of: Id
     scheme: Id | None = None
     wheel: Number | None = None
@@ -71,11 +71,11 @@ class PutReach(Command):
         key = scheme_id(plan, self)
         scheme = plan.schemes[key]
         _rig(scheme, self.of)
-        reaches = scheme.kept(Rigs).reaches
-        known = next((name for name, one in reaches.items() if one.of == self.of), None)
-        known = known or next_id("jr", set(reaches))
-        put = with_values(reaches.get(known, Reach(of=self.of)), carried(self, "of"))
-        return _keeping(plan, key, {"reaches": {**reaches, known: put}})
+        setups = scheme.kept(Rigs).setups
+        known = next((name for name, one in setups.items() if one.of == self.of), None)
+        known = known or next_id("jr", set(setups))
+        put = with_values(setups.get(known, Setup(of=self.of)), carried(self, "of"))
+        return _keeping(plan, key, {"setups": {**setups, known: put}})
 
 
 class PutStand(Command):

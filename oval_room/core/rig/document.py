@@ -26,10 +26,10 @@ class Kit(Frozen):
         return (self.of,)
 
 
-class Reach(Frozen):
-    """What is asked of a rig: how far ahead of the eye its wheel base reaches, how high above the floor knees and wheel
-    come, 0: not minded; how far its frames stand apart [mm]. frames: that its card was seen to reach a second, at so
-    many pixels; 0: nobody has said."""
+class Setup(Frozen):
+    """How a rig is set up beside its screens: how far ahead of the eye its wheel base reaches, how high above the floor
+    knees and wheel come, 0: not minded; how far its frames stand apart [mm]. frames: that its card was seen to reach a
+    second, at so many pixels; 0: nobody has said."""
 
     of: Id
     wheel: HeightMm = 0.0
@@ -94,16 +94,16 @@ class CabinetScreen(Frozen):
 
 
 class Rigs(PartNodes):
-    """The joint kits, the reaches and the positions of a scheme's rigs."""
+    """The joint kits, the setups and the positions of a scheme's rigs."""
 
     part: ClassVar[str] = "rig"
     kits: Annotated[dict[Id, Kit], Field(max_length=MOST)] = {}
-    reaches: Annotated[dict[Id, Reach], Field(max_length=MOST)] = {}
+    setups: Annotated[dict[Id, Setup], Field(max_length=MOST)] = {}
     stands: Annotated[dict[Id, Stand], Field(max_length=MOST)] = {}
     desks: Annotated[dict[Id, Desk], Field(max_length=MOST)] = {}
     cabinets: Annotated[dict[Id, Cabinet], Field(max_length=8)] = {}
     insides: Annotated[dict[Id, CabinetScreen], Field(max_length=24)] = {}
 
-    def reach_of(self, group: str) -> Reach:
+    def setup_of(self, group: str) -> Setup:
         """What is asked of a rig; nothing where nobody has said."""
-        return next((one for one in self.reaches.values() if one.of == group), Reach(of=group))
+        return next((one for one in self.setups.values() if one.of == group), Setup(of=group))

@@ -55,15 +55,15 @@ def rig_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> lis
     if rig is None:
         return desk
     kit = next((kit for kit in scheme.kept(Rigs).kits.values() if kit.of == key), None)
-    reach = scheme.kept(Rigs).reach_of(key)
+    setup = scheme.kept(Rigs).setup_of(key)
     stands = [one.name for one in scheme.kept(Rigs).stands.values() if one.of == key]
     said = f"{kit.least:g}-{kit.most:g}" if kit else ""
     return [
         Entry("eye to centre", "rig away", ruler.show(rig.away)),
         Entry("sides turned in", "turn", f"{rig.turn:.1f}", hint="57 or square"),
-        Entry("between the frames", "rig gap", _said(ruler, reach.gap), hint="10 mm"),
-        Entry("wheel base, ahead of the eye", "wheel base", _said(ruler, reach.wheel), hint="620 mm"),
-        Entry("knees and wheel, up to", "knees", _said(ruler, reach.knees), hint="640 mm"),
+        Entry("between the frames", "rig gap", _said(ruler, setup.gap), hint="10 mm"),
+        Entry("wheel base, ahead of the eye", "wheel base", _said(ruler, setup.wheel), hint="620 mm"),
+        Entry("knees and wheel, up to", "knees", _said(ruler, setup.knees), hint="640 mm"),
         Entry("position", "position", "", options=("", *stands))
         if stands
         else Entry("keep as position", "keep position", ""),

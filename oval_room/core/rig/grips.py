@@ -62,7 +62,7 @@ def _pulled(hand: Hand, to: tuple[float, float]) -> Pulled:
 
 def gap_of(hand: Hand) -> float:
     """How far the frames of the rig in hand are asked to stand apart [mm]."""
-    return hand.plan.chosen.kept(Rigs).reach_of(hand.name.partition("-")[0]).gap
+    return hand.plan.chosen.kept(Rigs).setup_of(hand.name.partition("-")[0]).gap
 
 
 def _put(hand: Hand, rig: Rig, away: float, turn: float) -> Command:

@@ -9,7 +9,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.rig import asked_phrases, cabinet_phrases
 from oval_room.core.rig.cabinet_says import CabinetCode
 from oval_room.core.rig.cabinet_study import CabinetResult, study_cabinets
-from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutReach, PutStand
+from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
 from oval_room.core.rig.desk_says import DeskCode
 from oval_room.core.rig.desk_study import DeskResult, study_desks
 from oval_room.core.rig.document import Rigs
@@ -41,7 +41,7 @@ PART: Final = Part(
     kinds=KINDS,
     codes=(RigCode, DeskCode, CabinetCode),
     cures=(RigCure,),
-    commands=(PutKit, PutReach, PutStand, PutDesk, PutCabinet, PutInside),
+    commands=(PutKit, PutSetup, PutStand, PutDesk, PutCabinet, PutInside),
     phrases=(*PHRASES, *asked_phrases.PHRASES, *cabinet_phrases.PHRASES),
     entries={"rig": rig_entries},
     grips=GRIPS,
@@ -58,7 +58,7 @@ PART: Final = Part(
         "Rig",
         ("fan", "driver", "side", "cabinet", "plan"),
         HEADLINES,
-        hint="turn 57, or rig away 650 mm",
+        hint="turn 57, desk arm 450 mm, or cabinet back 27",
         empty="No screens stand round a seat yet: rig three 32 at 700 mm.",
         shown=has_rig,
     ),

@@ -12,8 +12,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import chosen, next_id
-from oval_room.core.rig.commands import PutKit, PutReach
-from oval_room.core.rig.document import Reach, Rigs
+from oval_room.core.rig.commands import PutKit, PutSetup
+from oval_room.core.rig.document import Rigs, Setup
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
 from oval_room.core.rig.place import three
 from oval_room.core.rig.study import FARTHEST, NEAREST, Rig, driver_of, placed, shown_rig
@@ -90,7 +90,7 @@ def _rig(here: Here, rest: str) -> Heard:
     scheme = here.plan.chosen
     mine = [key for key, group in scheme.groups.items() if group.kind == "rig" and _drives(here, whose, group)]
     kit = next((kit for kit in scheme.kept(Rigs).kits.values() if kit.of in mine), None)
-    reach = next((one for one in scheme.kept(Rigs).reaches.values() if one.of in mine), None)
+    setup = next((one for one in scheme.kept(Rigs).setups.values() if one.of in mine), None)
     gone: list[Command] = [Drop(id=key) for group in mine for key in scheme.groups[group].members]
     there = here.after(*gone)
     keys: list[str] = []
@@ -108,9 +108,9 @@ def _rig(here: Here, rest: str) -> Heard:
     members = tuple(_in_turn(keys))
     steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=members))
     steps += [PutKit(of=group_key, least=kit.least, most=kit.most)] if kit else []
-    if gap or reach is not None:
-        asked_of = reach or Reach(of=group_key)
-        steps.append(PutReach(of=group_key, wheel=asked_of.wheel, knees=asked_of.knees, gap=gap))
+    if gap or setup is not None:
+        kept_up = (setup or Setup(of=group_key)).model_dump(exclude={"of", "gap"})
+        steps.append(PutSetup(of=group_key, gap=gap, **kept_up))
     instead = " in place of the rig there" if mine else ""
     apart = f", {here.show(gap)} between frames" if gap else ""
     say = f"{named} round {seat.name}, {here.show(away)} from the eye, sides turned {turn:.1f}°{apart}{instead}"
@@ -199,7 +199,7 @@ def _set(here: Here, rig: Rig, *, away: float, turn: float, gap: float | None = 
         RefusedError: it is not of three side by side.
     """
     key, _ = the_rig(here)
-    apart = here.plan.chosen.kept(Rigs).reach_of(key).gap if gap is None else gap
+    apart = here.plan.chosen.kept(Rigs).setup_of(key).gap if gap is None else gap
     put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn, gap=apart)
     if put is None:
         raise RefusedError("this rig is not three screens with one in the middle: pull each where it goes")
@@ -236,7 +236,7 @@ def _gap(here: Here, rest: str) -> Heard:
     turn = min(max(rig.turn, 0.0), MOST_TURN)
     told = f"{here.show(value)} between the frames" if value else "frames touch"
     put = _set(here, rig, away=rig.away, turn=turn, gap=value)
-    return Heard(f"Joints: {told}", several(put, PutReach(of=key, gap=value)))
+    return Heard(f"Joints: {told}", several(put, PutSetup(of=key, gap=value)))
 
 
 def _kit(here: Here, rest: str) -> Heard:

@@ -188,7 +188,7 @@ def study_rigs(room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> RigResu
         _figures(book, key, rig, scheme.pictures)
         out += [
             *_told(key, rig, scheme),
-            *_stands(key, rig, scheme.pictures, room, scheme.kept(Rigs).reach_of(key).gap),
+            *_stands(key, rig, scheme.pictures, room, scheme.kept(Rigs).setup_of(key).gap),
         ]
         out += [
             *_level(key, rig, scheme.pictures),
@@ -222,7 +222,7 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
 
 def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """How far round, square or not, alike or not, one projection or several, and the kit."""
-    about, row, gap = {"picture": key}, rig.row, scheme.kept(Rigs).reach_of(key).gap
+    about, row, gap = {"picture": key}, rig.row, scheme.kept(Rigs).setup_of(key).gap
     more: dict[str, object] = {"who": rig.who, "across": rig.across}
     yield Finding(RigCode.RIG_ROUND, Level.GOOD, "8.2", about, rig.whole, None, "deg", more=more)
     if len(row) == 3 and row[1].key == rig.centre:
@@ -313,25 +313,25 @@ def _level(key: str, rig: Rig, pictures: Mapping[str, Picture]) -> Iterator[Find
 
 def _reached(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """The wheel base before the centre screen, knees and wheel under the row (rules 8.6)."""
-    reach = scheme.kept(Rigs).reach_of(key)
-    gap = reach.gap
-    if reach.wheel:
+    setup = scheme.kept(Rigs).setup_of(key)
+    gap = setup.gap
+    if setup.wheel:
         near = min(rig.eye_to(one) for one in rig.row if one.key == rig.centre)
-        level = Level.STOP if beyond(reach.wheel, near) else Level.GOOD
-        put = placed(rig, scheme.pictures, away=rig.away + reach.wheel - near, turn=max(rig.turn, 0.0), gap=gap)
-        far = rig.away + reach.wheel - near
+        level = Level.STOP if beyond(setup.wheel, near) else Level.GOOD
+        put = placed(rig, scheme.pictures, away=rig.away + setup.wheel - near, turn=max(rig.turn, 0.0), gap=gap)
+        far = rig.away + setup.wheel - near
         cures = (Cure(RigCure.BACK, far, put),) if put and level is Level.STOP and far <= FARTHEST else ()
-        yield Finding(RigCode.RIG_WHEEL, level, "8.6", {"picture": key}, near, reach.wheel, "mm", cures)
-    if reach.knees:
+        yield Finding(RigCode.RIG_WHEEL, level, "8.6", {"picture": key}, near, setup.wheel, "mm", cures)
+    if setup.knees:
         low = min(scheme.pictures[one.key].bottom - scheme.pictures[one.key].frame_bottom for one in rig.row)
-        level = Level.MIND if beyond(reach.knees, low) else Level.GOOD
+        level = Level.MIND if beyond(setup.knees, low) else Level.GOOD
         puts = (
-            [PutPicture(id=one, z=scheme.pictures[one].pose.z + reach.knees - low) for one in rig.screens]
+            [PutPicture(id=one, z=scheme.pictures[one].pose.z + setup.knees - low) for one in rig.screens]
             if level is Level.MIND
             else []
         )
-        lift = (Cure(RigCure.RAISE, reach.knees - low, several(*puts)),) if puts else ()
-        yield Finding(RigCode.RIG_KNEES, level, "8.6", {"picture": key}, low, reach.knees, "mm", lift)
+        lift = (Cure(RigCure.RAISE, setup.knees - low, several(*puts)),) if puts else ()
+        yield Finding(RigCode.RIG_KNEES, level, "8.6", {"picture": key}, low, setup.knees, "mm", lift)
 
 
 def _kept(key: str, group: Group, rig: Rig, room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> Iterator[Finding]:
@@ -347,7 +347,7 @@ def _kept(key: str, group: Group, rig: Rig, room: Room, seats: Mapping[str, Seat
         if there is None:
             continue
         now = all(scheme.pictures[one].pose == pose for one, pose in stand.poses.items())
-        found = [*_stands(key, there, pictures, room, scheme.kept(Rigs).reach_of(key).gap)]
+        found = [*_stands(key, there, pictures, room, scheme.kept(Rigs).setup_of(key).gap)]
         worst = min((one.level for one in found), key=lambda level: level.rank, default=Level.GOOD)
         level = Level.MIND if worst is Level.STOP else Level.NOTE if worst is Level.MIND else Level.GOOD
         stops = sum(one.level is Level.STOP for one in found)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection, Mapping
-from typing import Final
 
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
@@ -13,6 +12,7 @@ from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own as OwnPlace
 from oval_room.core.pose import to_own, to_room
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.lattice import in_line
 
 
 def extent(pictures: Collection[Picture], pose: Pose) -> tuple[float, float, float, float]:
@@ -36,10 +36,6 @@ def middle_of(pictures: Collection[Picture]) -> Pose:
     return turned.model_copy(update={"x": centre.x, "y": centre.y, "z": centre.z})
 
 
-LINE: Final = 1.0
-"""Displays hang in one line when their edges are off by no more [mm]."""
-
-
 def spaced(group: Group, pictures: Mapping[str, Picture], gap: float) -> dict[str, OwnPlace] | None:
     """Where the displays of a wall in columns and rows come with one gap between all frames, about the wall's middle,
     in its own axes; None where they hang freely."""
@@ -47,36 +43,14 @@ def spaced(group: Group, pictures: Mapping[str, Picture], gap: float) -> dict[st
     wide = {key: pictures[key].across + 2 * pictures[key].frame_side for key in group.members}
     high = {k: pictures[k].height + pictures[k].frame_top + pictures[k].frame_bottom for k in group.members}
     rise = {key: (pictures[key].frame_top - pictures[key].frame_bottom) / 2 for key in group.members}
-    columns = _in_line({key: own[key].right - wide[key] / 2 for key in group.members}, wide, gap)
-    rows = _in_line({key: own[key].up + rise[key] - high[key] / 2 for key in group.members}, high, gap)
+    columns = in_line({key: own[key].right - wide[key] / 2 for key in group.members}, wide, gap)
+    rows = in_line({key: own[key].up + rise[key] - high[key] / 2 for key in group.members}, high, gap)
     if columns is None or rows is None:
         return None
     return {
         key: OwnPlace(columns[key] + wide[key] / 2, rows[key] + high[key] / 2 - rise[key], own[key].out)
         for key in group.members
     }
-
-
-def _in_line(starts: Mapping[str, float], sizes: Mapping[str, float], gap: float) -> dict[str, float] | None:
-    """Starts with one gap between lines, about their middle; None where starts or sizes within a line differ."""
-    lines: list[list[str]] = []
-    for key in sorted(starts, key=lambda key: starts[key]):
-        if lines and starts[key] - starts[lines[-1][0]] <= LINE:
-            if abs(sizes[key] - sizes[lines[-1][0]]) > LINE:
-                return None
-            lines[-1].append(key)
-        elif lines and starts[key] < starts[lines[-1][0]] + sizes[lines[-1][0]] - LINE:
-            return None
-        else:
-            lines.append([key])
-    first, last = lines[0][0], lines[-1][0]
-    whole = sum(sizes[line[0]] for line in lines) + gap * (len(lines) - 1)
-    at = (starts[first] + starts[last] + sizes[last]) / 2 - whole / 2
-    out = dict[str, float]()
-    for line in lines:
-        out |= dict.fromkeys(line, at)
-        at += sizes[line[0]] + gap
-    return out
 
 
 def as_one(group: Group, pictures: Mapping[str, Picture]) -> Picture:

@@ -38,7 +38,7 @@ def games(request: Request, job: str) -> HTMLResponse:
     ]
     seat = parts.plan.survey.seats[rig.seat]
     tall = [(show(one.stature), show(one.eye), one.down) for one in drivers(rig, pictures, seat.kind, seat.floor.value)]
-    asked_of = parts.plan.chosen.kept(Rigs).reach_of(key)
+    asked_of = parts.plan.chosen.kept(Rigs).setup_of(key)
     needs = card_needs(rig, pictures, bench.store.gear())
     pixels = sum(one.pixels[0] * one.pixels[1] for one in needs.links)
     measured = (asked_of.frames, asked_of.frames_at)

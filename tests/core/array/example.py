@@ -8,7 +8,7 @@ from typing import Final
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
-from oval_room.core.array.commands import PutController, PutCut, PutOutlet, PutRouter, PutSource
+from oval_room.core.array.commands import PutController, PutCut, PutPatch, PutRouter, PutSource
 from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Plan
 from oval_room.core.screens.commands import PutPicture
@@ -53,8 +53,8 @@ PLANS: Final[tuple[Plan, ...]] = (
     say(HALL, "displays 12 x 2 24", "canvas 16384", "wall source Small: 1 output", "wall controller 32 outputs"),
     pushed(say(HALL, "displays 10 x 1 22"), PutCut(of="m1", across=16_384), PutPicture(id="p1", pixels=(15_360, 8640))),
     pushed(say(HALL, "displays 5 x 2 46"), PutPicture(id="p1", pixels=(15_360, 8640))),
-    pushed(NINE, PutOutlet(of="p1", on="ac1", port=2), PutOutlet(of="p3", on="ac1", port=2)),
-    pushed(say(NINE, "wall controller 4 outputs"), PutOutlet(of="p1", on="ac2", port=1)),
+    pushed(NINE, PutPatch(of="p1", on="ac1", port=2), PutPatch(of="p3", on="ac1", port=2)),
+    pushed(say(NINE, "wall controller 4 outputs"), PutPatch(of="p1", on="ac2", port=1)),
     say(TWO, "wall source Shelf: 1 output"),
     say(HALL, "displays 2 x 2 46", "wall display 1 upright"),
 )
@@ -62,10 +62,10 @@ COMMANDS: Final[tuple[Command, ...]] = (
     PutCut(of="m1", closed=True, across=3840),
     PutController(id="ac2", name="West", outputs=4, turns=False, even=True, pixels=(1920, 1080)),
     PutSource(id="as1", name="Player", outputs=2, pixels=(3840, 2160), locked=True),
-    PutOutlet(of="p1", on="ac1", port=4),
+    PutPatch(of="p1", on="ac1", port=4),
     PutRouter(id="ar1", inputs=4, outputs=4, sdi=True),
 )
-GROUND: Final = {"put cut": NINE, "put outlet": NINE}
+GROUND: Final = {"put cut": NINE, "put patch": NINE}
 _IDS: Final = st.sampled_from(["ac1", "ac2"])
 _PIXELS: Final = st.none() | st.sampled_from([(1920, 1080), (3840, 2160)])
 RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
@@ -80,7 +80,7 @@ RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
         source=st.none() | st.sampled_from(["", "as1", "as9"]),
     ),
     st.builds(PutSource, id=st.sampled_from(["as1", "as2"]), outputs=st.integers(0, 70), pixels=_PIXELS),
-    st.builds(PutOutlet, of=st.sampled_from(["p1", "p2", "p9"]), on=_IDS, port=st.integers(0, 9)),
+    st.builds(PutPatch, of=st.sampled_from(["p1", "p2", "p9"]), on=_IDS, port=st.integers(0, 9)),
     st.builds(
         PutRouter,
         id=st.just("ar1"),

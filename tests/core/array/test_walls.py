@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
 from oval_room.core.array.canvas import Placed, closed_up, grid
-from oval_room.core.array.commands import PutOutlet
+from oval_room.core.array.commands import PutPatch
 from oval_room.core.array.desk import holes_of_wall, plugs, rails_of, seen_from_seats
 from oval_room.core.array.fit import fit
 from oval_room.core.array.mapping import mapping_of
@@ -361,10 +361,10 @@ class Said(unittest.TestCase):
         self.assertLess(math.dist(after.pose.point, TWO.chosen.pictures["p2"].pose.point), 1e-6)
         self.assertTrue(any("display" in reason for reason in pulled.snapped))
 
-    def test_an_outlet_of_a_dropped_controller_goes_with_it(self) -> None:
-        plan = apply(NINE, PutOutlet(of="p5", on="ac1", port=1), WHOLE)
+    def test_a_patch_of_a_dropped_controller_goes_with_it(self) -> None:
+        plan = apply(NINE, PutPatch(of="p5", on="ac1", port=1), WHOLE)
         left = say(plan, "drop controller 1")
-        self.assertEqual(left.chosen.more["array"].model_dump()["outlets"], {})
+        self.assertEqual(left.chosen.more["array"].model_dump()["patches"], {})
 
     def test_every_phrase_has_a_wall_to_stand_on(self) -> None:
         self.assertEqual(len({phrase.word for phrase in PART.phrases}), len(PART.phrases))

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Plan
-from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutReach, PutStand
+from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
 from oval_room.core.screens.commands import PutPicture
 from oval_room.demo.gear import SHELF
 from oval_room.demo.shop import WHOLE
@@ -88,7 +88,7 @@ PLANS: Final[tuple[Plan, ...]] = (
 )
 COMMANDS: Final[tuple[Command, ...]] = (
     PutKit(of="m1", least=115.0, most=135.0),
-    PutReach(of="m1", wheel=620.0, knees=640.0),
+    PutSetup(of="m1", wheel=620.0, knees=640.0),
     PutStand(of="m1", name="racing"),
     PutDesk(of="p2", top=720.0, deep=700.0, arm=350.0),
     PutCabinet(id="jc1", length=1200.0, width=570.0, table=2.1),
@@ -96,7 +96,7 @@ COMMANDS: Final[tuple[Command, ...]] = (
 )
 GROUND: Final = {
     "put kit": BARE,
-    "put reach": BARE,
+    "put setup": BARE,
     "put stand": BARE,
     "put inside": say(SEAT, "cabinet 1180 x 560 mm"),
 }
@@ -104,7 +104,7 @@ _GROUPS: Final = st.sampled_from(["m1", "m2", "p1"])
 _REACHES: Final = st.none() | st.integers(-10, 3000).map(float)
 RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
     st.builds(PutKit, of=_GROUPS, least=st.integers(-10, 200).map(float), most=st.integers(-10, 200).map(float)),
-    st.builds(PutReach, of=_GROUPS, wheel=_REACHES, knees=_REACHES),
+    st.builds(PutSetup, of=_GROUPS, wheel=_REACHES, knees=_REACHES),
     st.builds(PutDesk, of=st.sampled_from(["p1", "p2"]), top=_REACHES, deep=_REACHES, arm=_REACHES),
     st.builds(PutCabinet, id=st.just("jc1"), length=_REACHES, width=_REACHES, table=st.none() | st.floats(0.5, 5)),
     st.builds(

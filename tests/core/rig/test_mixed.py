@@ -13,7 +13,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.rig.card import card_needs, frames_at
-from oval_room.core.rig.commands import PutReach
+from oval_room.core.rig.commands import PutSetup
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import drivers
 from oval_room.core.rig.study import Rig, RigResult
@@ -64,13 +64,13 @@ class Reached(unittest.TestCase):
     def test_the_wheel_base_flips_at_the_centre_screen(self) -> None:
         for reach, wanted in ((699.0, Level.GOOD), (700.0, Level.GOOD), (701.0, Level.STOP)):
             with self.subTest(reach):
-                self.assertIs(level(apply(BARE, PutReach(of="m1", wheel=reach), SHELF), "RIG_WHEEL"), wanted)
+                self.assertIs(level(apply(BARE, PutSetup(of="m1", wheel=reach), SHELF), "RIG_WHEEL"), wanted)
 
     def test_knees_flip_at_the_lowest_frame(self) -> None:
         low = min(one.bottom - one.frame_bottom for one in BARE.chosen.pictures.values())
         for reach, wanted in ((low - 1, Level.GOOD), (low, Level.GOOD), (low + 1, Level.MIND)):
             with self.subTest(reach):
-                self.assertIs(level(apply(BARE, PutReach(of="m1", knees=reach), SHELF), "RIG_KNEES"), wanted)
+                self.assertIs(level(apply(BARE, PutSetup(of="m1", knees=reach), SHELF), "RIG_KNEES"), wanted)
 
     def test_cures_clear_them_and_buy_nothing(self) -> None:
         found = [one for one in evaluate(REACHED, SHELF).findings if one.code.name in ("RIG_WHEEL", "RIG_KNEES")]
@@ -157,7 +157,7 @@ class Positions(unittest.TestCase):
     def test_they_go_with_the_rig(self) -> None:
         left = say(KEPT, "drop rig")
         self.assertEqual(left.chosen.kept(Rigs).stands, {})
-        self.assertEqual(left.chosen.kept(Rigs).reaches, {})
+        self.assertEqual(left.chosen.kept(Rigs).setups, {})
 
     def test_what_is_not_there(self) -> None:
         self.assertIn("there are: racing, desk", refused(KEPT, "position film"))

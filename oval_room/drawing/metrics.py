@@ -80,8 +80,8 @@ def pieces(text: str) -> list[Piece]:
 
 
 def primes(text: str) -> str:
-    """Foot and inch marks after a figure as primes."""
-    marked = re.sub(r"(?<=[0-9])'", "′", re.sub(r'(?<=[0-9 ])"|^"', "″", text))
+    """Foot and inch marks after a figure as primes; the apostrophe of seat 1's stays one."""
+    marked = re.sub(r"(?<=[0-9])'(?![a-z])", "′", re.sub(r'(?<=[0-9 ])"|^"', "″", text))
     return marked.replace("′ ", f"′{HAIR}")
 
 

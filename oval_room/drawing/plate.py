@@ -24,6 +24,7 @@ from oval_room.drawing.wall_parts import wall_holes, wall_picture
 BELOW = 130.0  # room under the panels for the strings of their rows [mm]
 AROUND = 60.0  # shown of the wall round the pictures [mm]
 SLENDER = 6.0  # a window narrower than this is drawn so wide [mm]
+HELD = 3  # with more plates than this only the first says what holds it; the fixings table has them all
 SAME = 0.5  # rows and columns nearer than this are one [mm]
 
 
@@ -61,6 +62,7 @@ def plate_detail(look: Look) -> Scene | None:
     _columns(draft, look, plates, window[0], window[1], zero)
     for plate in plates:
         _own(draft, look, plate.holes)
+    for plate in plates if len(plates) <= HELD else plates[:1]:
         _held(draft, look, plate)
     title = "plates and holes" if many else f"{plates[0].picture.name}, plate and holes"
     told = f"Holes from {zero.name}, rows from the floor."
@@ -155,7 +157,7 @@ def _columns(draft: Draft, look: Look, plates: Sequence[_Plate], start: float, f
             if any(abs(x - other) < SAME for other in taken):
                 continue
             taken.append(x)
-            of = f"hole {n}" if mine else f"{plate.picture.name} {n}"
+            of = f"hole {n}" if mine else f"{plate.picture.name}, hole {n}"
             text = f"{of} {look.show(x - zero.at)}"
             first = mine and n == 1
             say = "first hole" if first and not zero.at and plate.key == look.picture else ""

@@ -150,3 +150,4 @@ class Layouts(unittest.TestCase):
         self.assertAlmostEqual(text_width("abc", 24) - 1, 2 * (text_width("abc", 12) - 1))
         self.assertEqual(primes("7' 0\""), "7′\u200a0″")
         self.assertEqual(primes("the client's wall"), "the client's wall")
+        self.assertEqual(primes("seat 1's head, 3'-6"), "seat 1's head, 3′-6")

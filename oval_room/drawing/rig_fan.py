@@ -1,4 +1,7 @@
-"""The fan: a rig from above, as its driver sits in it. u to the driver's right, v ahead, the eye at nought [mm]."""
+"""The fan: a rig from above, as its driver sits in it.
+
+u: to the driver's right, v: ahead, from the room's corner [mm].
+"""
 
 from __future__ import annotations
 
@@ -6,7 +9,8 @@ import math
 from typing import Final
 
 from oval_room.core.rig.place import Seen
-from oval_room.core.rig.study import HEAD, Rig, shown_rig
+from oval_room.core.rig.rig import Rig, shown_rig
+from oval_room.core.rig.study import HEAD
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
@@ -29,41 +33,40 @@ def rig_fan(look: Look) -> Scene | None:
         _screen(draft, rig, one, pictures[one.key], one.key == look.picture)
     _turns(draft, rig, pictures)
     _ghost(draft, look, key)
-    places = [_at(rig, place) for one in rig.row for place in (*one.face, *one.rim)]
-    right = max(abs(u) for u, _ in places)
-    ahead, behind = max(v for _, v in places), min(min(v for _, v in places), -HEAD)
+    (eu, ev), middle = rig.eye_above, rig.above((0.0, 0.0))
+    places = [rig.above(place) for one in rig.row for place in (*one.face, *one.rim)]
+    right = max(abs(u - middle[0]) for u, _ in (*places, (eu - HEAD, ev), (eu + HEAD, ev)))
+    ahead, behind = max(v for _, v in places), min(min(v for _, v in places), ev - HEAD)
     show = look.plan.writing.ruler.show
-    ends = [_at(rig, place) for one in rig.row for place in one.rim]
+    ends = [rig.above(place) for one in rig.row for place in one.rim]
     low, high = min(u for u, _ in ends), max(u for u, _ in ends)
     draft.add(Dim(low, high, "u", show(high - low), "below", key="rig_width", priority=2))
     draft.add(
-        Dim(0.0, rig.away, "v", show(rig.away), "inside", at=0.0, key="rig_away", say="rig away", priority=1),
+        Dim(ev, middle[1], "v", show(rig.away), "inside", at=middle[0], key="rig_away", say="rig away", priority=1),
         Dim(
             min(v for _, v in ends), max(v for _, v in ends), "v", show(rig.depth), "right", key="rig_depth", priority=3
         ),
     )
     told = f"{rig.name}: {rig.whole:.1f}° round {rig.who}, centre {rig.across:.1f}°, sides turned {rig.turn:.1f}°."
-    window = (-right - MARGIN, behind - MARGIN, right + MARGIN, ahead + MARGIN)
+    window = (middle[0] - right - MARGIN, behind - MARGIN, middle[0] + right + MARGIN, ahead + MARGIN)
     return Scene("fan", f"{rig.name} from above", window, tuple(draft.shapes), told)
 
 
-def _at(rig: Rig, place: tuple[float, float]) -> tuple[float, float]:
-    return place[0], rig.away - place[1]
-
-
 def _eye(draft: Draft, rig: Rig, seat: str | None) -> None:
-    draft.ellipse((0.0, 0.0), (HEAD, HEAD), "guide-faint", "people")
-    draft.ellipse((0.0, -60.0), (80.0, 95.0), "head-subject", "people", seat or "")
-    draft.mark((0.0, 0.0), "dot", "eye", "people")
+    u, v = rig.eye_above
+    draft.ellipse((u, v), (HEAD, HEAD), "guide-faint", "people")
+    draft.ellipse((u, v - 60.0), (80.0, 95.0), "head-subject", "people", seat or "")
+    draft.mark((u, v), "dot", "eye", "people")
     steps = [math.radians(a) for a in range(-100, 101, 5)]
-    draft.path([(rig.away * math.sin(a), rig.away * math.cos(a)) for a in steps], "guide-faint", "sight")
+    draft.path([(u + rig.away * math.sin(a), v + rig.away * math.cos(a)) for a in steps], "guide-faint", "sight")
     text = f"{rig.whole:.1f}° round {rig.who}"
-    draft.add(Label(P(0.0, -HEAD), text, "strong", "labels", "middle", ((0, -14), (0, -28)), 0))
+    draft.add(Label(P(u, v - HEAD), text, "strong", "labels", "middle", ((0, -14), (0, -28)), 0))
 
 
 def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -> None:
-    face = [_at(rig, place) for place in one.face]
-    ends = [_at(rig, place) for place in one.rim]
+    u, v = rig.eye_above
+    face = [rig.above(place) for place in one.face]
+    ends = [rig.above(place) for place in one.rim]
     (ax, ay), (bx, by) = ends
     away = math.hypot(bx - ax, by - ay) or 1.0
     nx, ny = -(by - ay) / away * THICK, (bx - ax) / away * THICK
@@ -71,11 +74,11 @@ def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -
     draft.path([ends[0], *face, ends[1], *back], "frame", "picture", closed=True, ref=one.key)
     draft.path(face, "picture-edge" if chosen else "picture-edge-other", "picture", ref=one.key)
     for end in (face[0], face[-1]):
-        draft.line((0.0, 0.0), end, "sight", "sight")
+        draft.line((u, v), end, "sight", "sight")
     middle = face[len(face) // 2] if len(face) > 2 else ((face[0][0] + face[1][0]) / 2, (face[0][1] + face[1][1]) / 2)
-    inside = (middle[0] * 0.8, middle[1] * 0.8)
+    inside = (u + (middle[0] - u) * 0.8, v + (middle[1] - v) * 0.8)
     offsets = ((0, 0), (0, 12), (0, -12), (18, 0), (-18, 0))
-    aside = (60.0, 0.0) if abs(middle[0]) < 1 else (0.0, 0.0)
+    aside = (60.0, 0.0) if abs(middle[0] - u) < 60.0 else (0.0, 0.0)
     at = P(inside[0] + aside[0], inside[1] + aside[1])
     draft.add(Label(at, f"{one.angle:.1f}°", "strong", "labels", "middle", offsets, 1, ref=one.key))
     outside = P(middle[0] + nx * 3.0, middle[1] + ny * 3.0)
@@ -98,7 +101,7 @@ def _turns(draft: Draft, rig: Rig, pictures: dict[str, Picture]) -> None:
     if len(row) != 3 or row[1].key != rig.centre:
         return
     main = pictures[rig.centre]
-    x, y = main.across / 2 + main.frame_side, rig.away - main.bow
+    x, y = rig.above((main.across / 2 + main.frame_side, main.bow))
     draft.line((x, y), (x + ARC * 1.5, y), "guide", "sight")
     steps = [math.radians(row[2].turn * n / 16) for n in range(17)]
     draft.path([(x + ARC * math.cos(a), y - ARC * math.sin(a)) for a in steps], "guide", "sight")
@@ -115,4 +118,4 @@ def _ghost(draft: Draft, look: Look, key: str) -> None:
         return
     rig = ghosted[1]
     for one in rig.row:
-        draft.path([_at(rig, place) for place in one.rim], "ghost-line", "picture", ref=one.key)
+        draft.path([rig.above(place) for place in one.rim], "ghost-line", "picture", ref=one.key)

@@ -12,7 +12,7 @@ from typing import Final
 from oval_room.core.pose import Own, Point, to_own, to_room
 from oval_room.core.rig.desk_study import DeskResult
 from oval_room.core.rig.document import Rigs
-from oval_room.core.rig.study import shown_rig
+from oval_room.core.rig.rig import shown_rig
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene

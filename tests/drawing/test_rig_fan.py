@@ -5,22 +5,30 @@ from __future__ import annotations
 import math
 import unittest
 
+from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import chosen
 from oval_room.core.pose import Own, to_room
 from oval_room.core.rig.games import pixel_at
 from oval_room.core.rig.study import RigResult
+from oval_room.core.survey.commands import PutSeat
 from oval_room.demo.gear import SHELF
 from oval_room.drawing.driver_view import DEGREE, USUAL, bearing_of, driver_view, on_a_screen
 from oval_room.drawing.parts import Look
 from oval_room.drawing.rig_fan import rig_fan
-from oval_room.drawing.scene import Dim, Path
+from oval_room.drawing.scene import Dim, Mark, Path
 from tests.core.rig.example import BARE, KIT, NOBODY
 
 
 class Fan(unittest.TestCase):
     def test_drawn_where_it_stands(self) -> None:
-        """Every face of the fan by its own two ends, worked out from the poses alone."""
-        plan = KIT
+        """Every face of the fan by its own two ends, worked out from the poses alone; the eye where it is, off the
+        middle too."""
+        for plan in (KIT, apply(KIT, PutSeat(id="s1", x=chosen(1640.0)), SHELF)):
+            self._drawn(plan)
+
+    def _drawn(self, plan: Plan) -> None:
         scene = rig_fan(Look(plan, evaluate(plan, SHELF), SHELF, "p1", "s1"))
         assert scene is not None
         rig = evaluate(plan, SHELF).of(RigResult).rigs["m1"]
@@ -30,8 +38,10 @@ class Fan(unittest.TestCase):
             )
             for point, side in zip(face.points, (-1, 1), strict=True):
                 place = to_room(one.pose.point, one.pose.turn, Own(side * one.across / 2, 0.0, 0.0))
-                self.assertAlmostEqual(point.u, place.x - rig.eye.x, places=6)
-                self.assertAlmostEqual(point.v, rig.eye.y - place.y, places=6)
+                self.assertAlmostEqual(point.u, place.x, places=6)
+                self.assertAlmostEqual(point.v, -place.y, places=6)
+        eye = next(s for s in scene.shapes if isinstance(s, Mark) and s.style == "eye")
+        self.assertLess(math.dist(eye.at, (rig.eye.x, -rig.eye.y)), 1e-6)
         spans = {one.key: abs(one.b - one.a) for one in scene.shapes if isinstance(one, Dim)}
         self.assertAlmostEqual(spans["rig_away"], rig.away, places=6)
         self.assertAlmostEqual(spans["rig_depth"], rig.depth, places=6)

@@ -8,7 +8,7 @@ from typing import Final
 
 from oval_room.core.errors import positive
 from oval_room.core.plan.gear import GearShelf, Panel
-from oval_room.core.rig.study import Rig
+from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
 from oval_room.core.signal.format import Format, dp_need, hdmi_rate, least_dp
 

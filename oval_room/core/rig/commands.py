@@ -55,8 +55,8 @@ class PutKit(Command):
 
 class PutSetup(Command):
     """How far ahead of the eye a rig's wheel base reaches, how high knees and wheel come, 0: not minded; how far its
-    frames stand apart when it is set again [mm]; the frames a second that its card was seen to reach, and at which
-    pixels."""
+    frames stand apart when it is set again [mm], or whether they overlap; the frames a second that its card was seen to
+    reach, and at which pixels."""
 
     do: Literal["put setup"] = "put setup"
     of: Id
@@ -64,6 +64,7 @@ class PutSetup(Command):
     wheel: Number | None = None
     knees: Number | None = None
     gap: Number | None = None
+    lapped: bool | None = None
     frames: Number | None = None
     frames_at: Pixels | None = None
 

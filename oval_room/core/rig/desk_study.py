@@ -17,8 +17,8 @@ from oval_room.core.rig.desk import EDGE, NEAR, TURN, UP, WARM, AtDesk, at_desk,
 from oval_room.core.rig.desk_says import DeskCode
 from oval_room.core.rig.document import Desk, Rigs
 from oval_room.core.rig.figures import KINDS
+from oval_room.core.rig.rig import driver_of
 from oval_room.core.rig.says import RigCure
-from oval_room.core.rig.study import driver_of
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat

@@ -10,6 +10,7 @@ from oval_room.core.plan.measure import MOST, FrameMm, Frozen, Hash, HeightMm, I
 from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.plan.placed import Pose
 from oval_room.core.rig.cabinet import TABLE
+from oval_room.core.rig.place import Joint
 
 Between = Annotated[float, Field(ge=0, le=180)]
 
@@ -28,19 +29,25 @@ class Kit(Frozen):
 
 class Setup(Frozen):
     """How a rig is set up beside its screens: how far ahead of the eye its wheel base reaches, how high above the floor
-    knees and wheel come, 0: not minded; how far its frames stand apart [mm]. frames: that its card was seen to reach a
-    second, at so many pixels; 0: nobody has said."""
+    knees and wheel come, 0: not minded; how far its frames stand apart [mm], or whether they overlap. frames: that its
+    card was seen to reach a second, at so many pixels; 0: nobody has said."""
 
     of: Id
     wheel: HeightMm = 0.0
     knees: HeightMm = 0.0
     gap: FrameMm = 0.0
+    lapped: bool = False
     frames: Annotated[float, Field(ge=0, le=2000)] = 0.0
     frames_at: Pixels = (1920, 1080)
 
     @property
     def rests_on(self) -> tuple[str, ...]:
         return (self.of,)
+
+    @property
+    def joint(self) -> Joint:
+        """How its sides meet its centre; frames that overlap have no gap."""
+        return Joint(0.0 if self.lapped else self.gap, self.lapped)
 
 
 class Stand(Frozen):

@@ -7,7 +7,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.rig.cabinet_study import inside_of
 from oval_room.core.rig.document import Rigs
-from oval_room.core.rig.study import shown_rig
+from oval_room.core.rig.rig import shown_rig
 from oval_room.core.subject import Subject
 from oval_room.core.units import Ruler
 
@@ -61,7 +61,7 @@ def rig_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> lis
     return [
         Entry("eye to centre", "rig away", ruler.show(rig.away)),
         Entry("sides turned in", "turn", f"{rig.turn:.1f}", hint="57 or square"),
-        Entry("between the frames", "rig gap", _said(ruler, setup.gap), hint="10 mm"),
+        Entry("between the frames", "rig gap", "overlapped" if setup.lapped else _said(ruler, setup.gap), hint="10 mm"),
         Entry("wheel base, ahead of the eye", "wheel base", _said(ruler, setup.wheel), hint="620 mm"),
         Entry("knees and wheel, up to", "knees", _said(ruler, setup.knees), hint="640 mm"),
         Entry("position", "position", "", options=("", *stands))

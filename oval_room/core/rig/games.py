@@ -10,7 +10,7 @@ from typing import Final
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn, fan
 from oval_room.core.rig.game import typed_whole
 from oval_room.core.rig.place import Seen
-from oval_room.core.rig.study import Rig
+from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import picture_size
 from oval_room.core.survey.eyes import eye_height
@@ -102,7 +102,7 @@ def _share(rig: Rig, one: Seen, angle: float) -> float | None:
     whole = sum(math.dist(a, b) for a, b in zip(one.face, one.face[1:], strict=False))
     gone = 0.0
     for (ax, ay), (bx, by) in zip(one.face, one.face[1:], strict=False):
-        ay, by = rig.away - ay, rig.away - by
+        ax, ay, bx, by = ax - rig.aside, rig.away - ay, bx - rig.aside, rig.away - by
         dx, dy, long = bx - ax, by - ay, math.hypot(bx - ax, by - ay)
         turn = rx * dy - ry * dx
         if abs(turn) > 1e-12:

@@ -1,5 +1,5 @@
 """Screens round a seat on the tape line: `rig three 32 at 700 mm`, `rig Sweep 49 and two Draft 27 at 750 mm`,
-`turn 57`, `rig away 650 mm`, `rig gap 10 mm`, `kit 115-135`."""
+`turn 57`, `rig away 650 mm`, `rig gap 10 mm` or `overlapped`, `kit 115-135`."""
 
 from __future__ import annotations
 
@@ -15,8 +15,9 @@ from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.rig.commands import PutKit, PutSetup
 from oval_room.core.rig.document import Rigs, Setup
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
-from oval_room.core.rig.place import three
-from oval_room.core.rig.study import FARTHEST, NEAREST, Rig, driver_of, placed, shown_rig
+from oval_room.core.rig.place import TOUCHING, Joint, hinge_of, three
+from oval_room.core.rig.rig import Rig, driver_of, placed, shown_rig
+from oval_room.core.rig.study import FARTHEST, NEAREST
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.group_commands import PutGroup
@@ -33,6 +34,7 @@ BEZEL: Final = 8.0
 SIZES: Final = (15.0, 75.0)
 _SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
 GAP: Final = Span("the gap between the frames", 0.0, 300.0, (0, 40))
+_LAPPED: Final = re.compile(r"[,;]?\s*\b(?:(?:frames?|joints?)\s+)?(?:over)?lapp(?:ed|ing)\b", re.IGNORECASE)
 _GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)(?=,?\s+(?:at|from|away)\b|$)", re.IGNORECASE)
 EXAMPLE: Final = "rig three 32 at 700 mm"
 SEAT: Final = "seat 2 m"
@@ -42,7 +44,7 @@ BUILT: Final = f"{SEAT}; {EXAMPLE}"
 @dataclass(frozen=True, slots=True)
 class _Asked:
     """What a rig is to be made of: how many screens; the centre and what stands over it, and the sides, each with
-    whether it hangs upright; the gap of the joints and the way from the eye, as said."""
+    whether it hangs upright; how the joints are and the way from the eye, as said."""
 
     count: int
     centre: tuple[str, bool]
@@ -58,7 +60,9 @@ def _asked(here: Here, rest: str) -> _Asked:
         RefusedError: it can't be read.
     """
     text, gap = rest.strip(), ""
-    if (said := _GAP.search(text)) is not None:
+    if (laps := _LAPPED.search(text)) is not None:
+        text, gap = text[: laps.start()] + text[laps.end() :], "overlapped"
+    elif (said := _GAP.search(text)) is not None:
         text, gap = text[: said.start()] + text[said.end() :], said[1]
     found = re.fullmatch(r"(?:(\w+)\s*(?:x|×|times)?\s+)?(.+?),?\s+(?:at|from|away)\s+(.+)", text, re.IGNORECASE)
     if found is None:
@@ -85,7 +89,7 @@ def _rig(here: Here, rest: str) -> Heard:
         return _away(here, re.sub(r"^(?:at|away)\s*", "", rest, flags=re.IGNORECASE))
     asked = _asked(here, rest)
     away = _far(here, asked.away)
-    gap = here.within((asked.gap, GAP))[0] if asked.gap else 0.0
+    joint = _joint(here, asked.gap) if asked.gap else TOUCHING
     whose, seat = here.seat()
     scheme = here.plan.chosen
     mine = [key for key, group in scheme.groups.items() if group.kind == "rig" and _drives(here, whose, group)]
@@ -100,19 +104,19 @@ def _rig(here: Here, rest: str) -> Heard:
     steps, named = _screens(there, asked, keys)
     made = there.after(*steps).plan.chosen.pictures
     screens = [made[key] for key in keys]
-    turn = _equal(screens[1], away)
+    turn = _equal(screens[1], away, joint)
     group_key = next_id("m", set(scheme.groups))
     middle = seat.eye_point._replace(y=seat.eye_point.y - away)
-    for key, pose in zip(keys, three(middle, 0.0, screens, away, turn, gap), strict=True):
+    for key, pose in zip(keys, three(middle, 0.0, screens, away, turn, joint), strict=True):
         steps.append(PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch))
     members = tuple(_in_turn(keys))
     steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=members))
     steps += [PutKit(of=group_key, least=kit.least, most=kit.most)] if kit else []
-    if gap or setup is not None:
-        kept_up = (setup or Setup(of=group_key)).model_dump(exclude={"of", "gap"})
-        steps.append(PutSetup(of=group_key, gap=gap, **kept_up))
+    if joint != TOUCHING or setup is not None:
+        kept_up = (setup or Setup(of=group_key)).model_dump(exclude={"of", "gap", "lapped"})
+        steps.append(PutSetup(of=group_key, gap=joint.gap, lapped=joint.lapped, **kept_up))
     instead = " in place of the rig there" if mine else ""
-    apart = f", {here.show(gap)} between frames" if gap else ""
+    apart = "" if joint == TOUCHING else f", {_told(here, joint)}"
     say = f"{named} round {seat.name}, {here.show(away)} from the eye, sides turned {turn:.1f}°{apart}{instead}"
     return Heard(say, several(*gone, *steps))
 
@@ -173,8 +177,22 @@ def _in_turn(keys: list[str]) -> list[str]:
     return sorted(keys, key=lambda key: int(key[1:]))
 
 
-def _equal(centre: Picture, away: float) -> float:
-    return min(equal_distance_turn(centre.across / 2 + centre.frame_side, away - centre.bow), MOST_TURN)
+def _equal(centre: Picture, away: float, joint: Joint) -> float:
+    return min(equal_distance_turn(hinge_of(centre, joint), away - centre.bow), MOST_TURN)
+
+
+def _joint(here: Here, said: str) -> Joint:
+    """How the sides meet the centre: `10 mm`, `none`, `overlapped`."""
+    plain = said.strip().lower()
+    if re.fullmatch(r"(?:over)?lap(?:ped|ping)?", plain):
+        return Joint(lapped=True)
+    return TOUCHING if plain in ("none", "closed", "touching", "0") else Joint(here.within((said, GAP))[0])
+
+
+def _told(here: Here, joint: Joint) -> str:
+    if joint.lapped:
+        return "the sides' frames before the centre's"
+    return f"{here.show(joint.gap)} between the frames" if joint.gap else "frames touch"
 
 
 def the_rig(here: Here) -> tuple[str, Rig]:
@@ -192,15 +210,15 @@ def the_rig(here: Here) -> tuple[str, Rig]:
     return key, rig
 
 
-def _set(here: Here, rig: Rig, *, away: float, turn: float, gap: float | None = None) -> Command:
-    """The rig's screens at another distance, turn or gap, else as they stand.
+def _set(here: Here, rig: Rig, *, away: float, turn: float, joint: Joint | None = None) -> Command:
+    """The rig's screens at another distance, turn or joint, else as they stand.
 
     Raises:
         RefusedError: it is not of three side by side.
     """
     key, _ = the_rig(here)
-    apart = here.plan.chosen.kept(Rigs).setup_of(key).gap if gap is None else gap
-    put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn, gap=apart)
+    joint = here.plan.chosen.kept(Rigs).setup_of(key).joint if joint is None else joint
+    put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn, joint=joint)
     if put is None:
         raise RefusedError("this rig is not three screens with one in the middle: pull each where it goes")
     return put
@@ -212,7 +230,7 @@ def _away(here: Here, rest: str) -> Heard:
     _, rig = the_rig(here)
     centre = here.plan.chosen.pictures[rig.centre]
     square = abs(rig.turn - rig.equal) < 0.1
-    turn = _equal(centre, value) if square else min(rig.turn, MOST_TURN)
+    turn = _equal(centre, value, Joint(lapped=any(rig.lapped))) if square else min(rig.turn, MOST_TURN)
     told = f", sides turned {turn:.1f}°" if square else ""
     return Heard(f"Centre {here.show(value)} from the eye{told}", _set(here, rig, away=value, turn=turn))
 
@@ -232,11 +250,11 @@ def _turn(here: Here, rest: str) -> Heard:
 def _gap(here: Here, rest: str) -> Heard:
     """The joints opened or closed; how far and how far turned stay."""
     key, rig = the_rig(here)
-    value = 0.0 if rest.strip().lower() in ("none", "closed", "0") else here.within((rest, GAP))[0]
+    joint = _joint(here, rest)
     turn = min(max(rig.turn, 0.0), MOST_TURN)
-    told = f"{here.show(value)} between the frames" if value else "frames touch"
-    put = _set(here, rig, away=rig.away, turn=turn, gap=value)
-    return Heard(f"Joints: {told}", several(put, PutSetup(of=key, gap=value)))
+    put = _set(here, rig, away=rig.away, turn=turn, joint=joint)
+    kept = PutSetup(of=key, gap=joint.gap, lapped=joint.lapped)
+    return Heard(f"Joints: {_told(here, joint)}", several(put, kept))
 
 
 def _kit(here: Here, rest: str) -> Heard:
@@ -263,6 +281,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         BUILT,
         ("turn sides", "sides turn"),
     ),
-    Phrase("rig gap", "a length, or none", "how far the frames stand apart", "rig gap 10 mm", "rig", _gap, BUILT),
+    Phrase(
+        "rig gap",
+        "a length, none, or overlapped",
+        "how far the frames stand apart",
+        "rig gap 10 mm",
+        "rig",
+        _gap,
+        BUILT,
+        ("rig joints",),
+    ),
     Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
 )

@@ -20,6 +20,24 @@ ABOVE: Final = 15.0
 """A screen that is tilted more than this against the centre one hangs over it and is no side [deg]."""
 
 
+EDGE: Final = 20.0
+"""How thick a screen is at its frame, taken where frames overlap [mm] (planning value of ours)."""
+CLEAR: Final = 2.0
+"""Left between frames that stand one before the other [mm] (planning value of ours)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Joint:
+    """How the sides of a rig meet its centre. gap: left between the frames [mm]. lapped: a side's frame stands before
+    the centre's and hides it, so that one bezel is seen where two would be."""
+
+    gap: float = 0.0
+    lapped: bool = False
+
+
+TOUCHING: Final = Joint()
+
+
 @dataclass(frozen=True, slots=True)
 class Seen:
     """A screen of a rig from the eye.
@@ -47,21 +65,22 @@ class Seen:
 
 
 def three(
-    middle: Point, yaw: float, screens: Sequence[Picture], distance: float, turn: float, gap: float = 0.0
+    middle: Point, yaw: float, screens: Sequence[Picture], distance: float, turn: float, joint: Joint = TOUCHING
 ) -> list[Pose]:
     """Left, centre, right, edge to edge, middles at one height; a fourth over the centre, square to an eye before its
     middle (rules 8.2, 8.3).
 
     Args:
         middle: of the centre screen. yaw: that it faces [deg]. distance: eye to its plane [mm], over 0. turn: of the
-        sides in [deg]. gap: left between the frames of each joint [mm].
+        sides in [deg]. joint: how they meet the centre.
     """
     left, centre, right = screens[:3]
     at = Turn(yaw)
-    hinge, tau, lip = centre.across / 2 + centre.frame_side, math.radians(turn), centre.bow
+    tau = math.radians(turn)
+    hinge, lip = hinge_at(centre, distance, tau, joint)
     out = [Pose(x=middle.x, y=middle.y, z=middle.z, yaw=_round(yaw))]
     for sign, side in ((-1, left), (1, right)):
-        half = gap + side.frame_side + side.across / 2
+        half = joint.gap + side.frame_side + side.across / 2
         across = hinge + half * math.cos(tau) + side.bow * math.sin(tau)
         own = Own(sign * across, 0.0, lip + half * math.sin(tau) - side.bow * math.cos(tau))
         place = to_room(middle, at, own)
@@ -73,6 +92,24 @@ def three(
         place = to_room(middle, at, Own(0.0, lip_up + half * math.cos(pitch), half * math.sin(pitch)))
         poses.append(Pose(x=place.x, y=place.y, z=place.z, yaw=_round(yaw), pitch=-math.degrees(pitch)))
     return poses
+
+
+def hinge_at(centre: Picture, distance: float, tau: float, joint: Joint) -> tuple[float, float]:
+    """Where the frame of a side begins, beside the centre's middle and out from its plane: at the end of its frame, or
+    where frames overlap before its picture's edge as the eye sees it, far enough out that the side's own thickness
+    passes the centre's frame."""
+    if not joint.lapped:
+        return hinge_of(centre, joint), centre.bow
+    edge = distance - centre.bow
+    slope = math.tan(tau) - hinge_of(centre, joint) / edge  # how fast the side's edge gets aside of that line of sight
+    past = centre.frame_side / slope if slope > 1e-6 else EDGE
+    before = min(past, EDGE * math.cos(tau)) + CLEAR
+    return hinge_of(centre, joint) * (edge - before) / edge, centre.bow + before
+
+
+def hinge_of(centre: Picture, joint: Joint = TOUCHING) -> float:
+    """x₀ = w/2 + b, b 0 where frames overlap (rules 8.2) [mm]."""
+    return centre.across / 2 + (0.0 if joint.lapped else centre.frame_side)
 
 
 def _round(yaw: float) -> float:

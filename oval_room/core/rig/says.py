@@ -40,6 +40,12 @@ def _gap(f: Finding, w: Words) -> str:
     return f"{apart}: {m['pixels']:.0f} px are lost there."
 
 
+def _lap(f: Finding, w: Words) -> str:
+    m = f.more
+    head = f"The frame of {m['one']} stands before that of {m['other']}"
+    return f"{head}: one bezel is seen there, {m['pixels']:.0f} px are lost behind it."
+
+
 def _through(f: Finding, w: Words) -> str:
     return f"{capital(f.more['one'])} and {f.more['other']} stand through each other."
 
@@ -116,6 +122,7 @@ class RigCode(Code):
     RIG_SQUARE = "rig: sides square to the eye", _square
     RIG_UNEVEN = "rig: sides alike", _uneven
     RIG_GAP = "rig: joints", _gap
+    RIG_LAP = "rig: frames that overlap", _lap
     RIG_THROUGH = "rig: through each other", _through
     RIG_HIDES = "rig: one before the other", _hides
     RIG_NEAR = "rig: room for the head", _near
@@ -137,7 +144,7 @@ class RigCure(CureKind):
     """What is offered, as a short order."""
 
     TURN = "turn sides", lambda c, w: f"Turn the sides to {c.value:.1f}°"
-    EVEN = "both sides alike", lambda c, w: f"Set both sides at {c.value:.1f}°, edge to edge"
+    EVEN = "both sides alike", lambda c, w: f"Set both sides at {c.value:.1f}°, joints as asked"
     BACK = "screens farther", lambda c, w: f"Set the centre {w.length(c.value)} from the eye"
     RAISE = "screens higher", lambda c, w: f"Raise all screens {w.length(c.value)}"
     LIFT = "panel higher", lambda c, w: f"Raise it {w.length(c.value)}"

@@ -8,20 +8,20 @@ from dataclasses import dataclass, field
 from itertools import combinations, pairwise
 from typing import Final
 
-from oval_room.core.commands import Command, several
+from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.room import Room
-from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.pose import Own, to_own, to_room
 from oval_room.core.report import Result
 from oval_room.core.rig.document import Rigs
-from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
+from oval_room.core.rig.fan import MOST_TURN
 from oval_room.core.rig.figures import KINDS
-from oval_room.core.rig.game import stretch, vertical_of
-from oval_room.core.rig.place import Seen, centre_of, cross, seen_from, three
+from oval_room.core.rig.place import Joint, cross, hinge_of
+from oval_room.core.rig.rig import Rig, placed, rig_of
 from oval_room.core.rig.says import RigCode, RigCure
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -47,129 +47,16 @@ STRETCHED: Final = 2.0
 
 
 @dataclass(frozen=True, slots=True)
-class Rig:
-    """A rig as its driver sees it. seat: whose; away, whole, across …: as the figures of the same names."""
-
-    name: str
-    who: str
-    seat: str
-    eye: Point
-    centre: str
-    screens: Mapping[str, Seen]
-    away: float
-    whole: float
-    across: float
-    up: float
-    turn: float
-    equal: float
-    width: float
-    depth: float
-    stretch: float | None
-    yaw: float = 0.0
-    """That the centre screen faces [deg]."""
-    behind: tuple[float, ...] = ()
-    """Pixels lost at each joint, from left to right."""
-
-    def eye_to(self, one: Seen) -> float:
-        """The nearest that a screen of it comes to the eye ahead of it, from above [mm]."""
-        return self.away - max(y for _, y in (*one.face, *one.rim))
-
-    @property
-    def row(self) -> list[Seen]:
-        return [one for one in self.screens.values() if not one.above]
-
-
-@dataclass(frozen=True, slots=True)
 class RigResult(Result):
     """Every rig by its group's id."""
 
     rigs: Mapping[str, Rig] = field(default_factory=dict)
 
 
-def driver_of(seats: Mapping[str, Seat], members: Mapping[str, Picture]) -> str | None:
-    """Whose eye a rig stands round: the seat nearest to it that any of its screens faces."""
-    facing = {
-        key: min(math.dist(seat.eye_point, one.pose.point) for one in members.values())
-        for key, seat in seats.items()
-        if any(to_own(one.pose.point, one.pose.turn, seat.eye_point).out > 0 for one in members.values())
-    }
-    return min(facing, key=lambda key: facing[key], default=None)
-
-
-def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Seat]) -> Rig | None:
-    """A rig as its driver sees it; None where nobody sits before it."""
-    members = {key: pictures[key] for key in group.members}
-    who = driver_of(seats, members)
-    if who is None:
-        return None
-    eye = seats[who].eye_point
-    centre = centre_of(members, eye)
-    screens = seen_from(members, centre, eye)
-    row = [one for one in screens.values() if not one.above]
-    main = members[centre]
-    away = to_own(main.pose.point, main.pose.turn, eye).out
-    sides = [one for one in row if one.key != centre]
-    xs = [x for one in row for x, _ in one.rim]
-    outs = [y for one in row for _, y in one.rim]
-    whole = row[-1].right - row[0].left
-    return Rig(
-        name=group.name,
-        who=seats[who].name,
-        seat=who,
-        eye=eye,
-        centre=centre,
-        screens=screens,
-        away=away,
-        whole=whole,
-        across=screens[centre].angle,
-        up=vertical_of(min(screens[centre].angle, 179.0), main.aspect),
-        turn=sum(one.turn for one in sides) / len(sides) if sides else 0.0,
-        equal=equal_distance_turn(main.across / 2 + main.frame_side, away - main.bow) if away > main.bow else 0.0,
-        width=max(xs) - min(xs),
-        depth=max(outs) - min(0.0, *outs),
-        stretch=stretch(whole),
-        yaw=main.pose.yaw,
-        behind=tuple(_lost(a, b, members) for a, b in pairwise(row)),
-    )
-
-
-def _lost(left: Seen, right: Seen, members: Mapping[str, Picture]) -> float:
-    """Pixels behind both bezels of a joint and its gap, by the left one's pitch: 2b/p where frames touch."""
-    one, other = members[left.key], members[right.key]
-    dark = one.frame_side + math.dist(left.rim[1], right.rim[0]) + other.frame_side
-    return dark * one.pixels[0] / one.width.value
-
-
-def placed(rig: Rig, pictures: Mapping[str, Picture], *, away: float, turn: float, gap: float = 0.0) -> Command | None:
-    """The change that sets a rig's sides to its centre, edge to edge or with a gap; the centre keeps its height and
-    goes straight back or forth. None where it is not of three or four."""
-    row = rig.row
-    if len(row) != 3 or row[1].key != rig.centre:
-        return None
-    keys = [one.key for one in row] + [one.key for one in rig.screens.values() if one.above][:1]
-    base = pictures[rig.centre].pose
-    middle = to_room(base.point, base.turn, Own(0.0, 0.0, rig.away - away))
-    poses = three(middle, base.yaw, [pictures[key] for key in keys], away, turn, gap)
-    return several(
-        *(
-            PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch)
-            for key, pose in zip(keys, poses, strict=True)
-        )
-    )
-
-
-def shown_rig(scheme: Scheme, seats: Mapping[str, Seat], picture: str | None) -> tuple[str, Rig | None] | None:
-    """The rig that is spoken of, of a picture, else the first, by its group's id; None where there is none."""
-    rigs = [key for key, group in scheme.groups.items() if group.kind == "rig"]
-    mine = scheme.group_of(picture or "")
-    key = mine if mine in rigs else next(iter(rigs), None)
-    return None if key is None else (key, rig_of(scheme.groups[key], scheme.pictures, seats))
-
-
-def _even(rig: Rig, pictures: Mapping[str, Picture], gap: float) -> tuple[Cure, ...]:
+def _even(rig: Rig, pictures: Mapping[str, Picture], joint: Joint) -> tuple[Cure, ...]:
     """Both sides at their middle turn, edge to edge or as far apart as is asked."""
     turn = min(max(rig.turn, 0.0), MOST_TURN)
-    put = placed(rig, pictures, away=rig.away, turn=turn, gap=gap)
+    put = placed(rig, pictures, away=rig.away, turn=turn, joint=joint)
     return (Cure(RigCure.EVEN, turn, put, "deg"),) if put else ()
 
 
@@ -188,7 +75,7 @@ def study_rigs(room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> RigResu
         _figures(book, key, rig, scheme.pictures)
         out += [
             *_told(key, rig, scheme),
-            *_stands(key, rig, scheme.pictures, room, scheme.kept(Rigs).setup_of(key).gap),
+            *_stands(key, rig, scheme.pictures, room, scheme.kept(Rigs).setup_of(key).joint),
         ]
         out += [
             *_level(key, rig, scheme.pictures),
@@ -211,7 +98,9 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
     book.add("rig_away", rig.away, Input("d", "eye to its middle", rig.away, "mm"), subject=rig.name, **put)
     if len(row) > 1:
         book.add("rig_turn", rig.turn, tau, subject=rig.name, **put)
-        half = Input("x₀", "half the centre with its bezel", main.across / 2 + main.frame_side, "mm")
+        laps = any(rig.lapped)
+        hinge = hinge_of(main, Joint(lapped=laps))
+        half = Input("x₀", f"half the centre with{'out' if laps else ''} its bezel", hinge, "mm")
         book.add("rig_equal", rig.equal, half, d, subject=rig.name, **put)
         book.add("rig_between", 180.0 - rig.turn, tau, subject=rig.name, **put)
     book.add("rig_width", rig.width, subject=rig.name, **put)
@@ -222,14 +111,14 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
 
 def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """How far round, square or not, alike or not, one projection or several, and the kit."""
-    about, row, gap = {"picture": key}, rig.row, scheme.kept(Rigs).setup_of(key).gap
+    about, row, joint = {"picture": key}, rig.row, scheme.kept(Rigs).setup_of(key).joint
     more: dict[str, object] = {"who": rig.who, "across": rig.across}
     yield Finding(RigCode.RIG_ROUND, Level.GOOD, "8.2", about, rig.whole, None, "deg", more=more)
     if len(row) == 3 and row[1].key == rig.centre:
         left, right = row[0], row[2]
         off = abs(rig.turn - rig.equal)
         level = Level.GOOD if off <= SQUARE[0] else Level.NOTE if off <= SQUARE[1] else Level.MIND
-        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN), gap=gap)
+        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN), joint=joint)
         cures: tuple[Cure, ...] = (
             (Cure(RigCure.TURN, rig.equal, turned, "deg"),)
             if turned and level is not Level.GOOD and rig.equal <= MOST_TURN
@@ -238,7 +127,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         yield Finding(RigCode.RIG_SQUARE, level, "8.2", about, rig.turn, rig.equal, "deg", cures)
         if abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]:
             more = {"left": left.turn, "right": right.turn, "left_away": left.away, "right_away": right.away}
-            cures = _even(rig, scheme.pictures, gap)
+            cures = _even(rig, scheme.pictures, joint)
             yield Finding(RigCode.RIG_UNEVEN, Level.MIND, "8.2", about, cures=cures, more=more)
     level = Level.MIND if rig.stretch is None or rig.stretch > STRETCHED else Level.NOTE
     if len(row) > 1:
@@ -250,7 +139,9 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         fits = not beyond(kit.least, between) and not beyond(between, kit.most)
         wanted = 180.0 - min(max(between, kit.least), kit.most)
         turned = (
-            None if fits or wanted > MOST_TURN else placed(rig, scheme.pictures, away=rig.away, turn=wanted, gap=gap)
+            None
+            if fits or wanted > MOST_TURN
+            else placed(rig, scheme.pictures, away=rig.away, turn=wanted, joint=joint)
         )
         cures = (Cure(RigCure.TURN, wanted, turned, "deg"),) if turned else ()
         more = {"least": kit.least, "most": kit.most}
@@ -259,7 +150,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         yield Finding(RigCode.RIG_KIT, level, "8.2", about, between, limit, "deg", cures, more)
 
 
-def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wanted: float) -> Iterator[Finding]:
+def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wanted: Joint) -> Iterator[Finding]:
     """Joints, screens through each other, before each other, too near, in the wall, turned too far."""
     row, main = rig.row, pictures[rig.centre]
     about = {"picture": key}
@@ -274,8 +165,13 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wan
         gap, hidden = math.dist(a.rim[1], b.rim[0]), a.right - b.left
         if hidden > HIDES:
             yield Finding(RigCode.RIG_HIDES, Level.MIND, "8.2", about, hidden, 0.0, "deg", more=more)
-        elif gap > JOINT and not cross(a.rim, b.rim):
-            cures = _even(rig, pictures, wanted) if abs(gap - wanted) > JOINT else ()
+        elif rig.lapped[n]:
+            first, second = (a, b) if rig.lapped[n] == a.key else (b, a)
+            more |= {"one": pictures[first.key].name, "other": pictures[second.key].name, "pixels": rig.behind[n]}
+            cures = () if wanted.lapped else _even(rig, pictures, wanted)
+            yield Finding(RigCode.RIG_LAP, Level.NOTE, "8.2", about, cures=cures, more=more)
+        elif (wanted.lapped or gap > JOINT) and not cross(a.rim, b.rim):
+            cures = _even(rig, pictures, wanted) if wanted.lapped or abs(gap - wanted.gap) > JOINT else ()
             more |= {"pixels": rig.behind[n]}
             yield Finding(RigCode.RIG_GAP, Level.NOTE, "8.2", about, gap, JOINT, "mm", cures, more)
     base = main.pose
@@ -285,7 +181,7 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wan
         near = min(_off((ahead.right, ahead.out), p, q) for p, q in pairwise(one.face))
         if near < HEAD:
             far = rig.away + HEAD - near + 1.0
-            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN), gap=wanted)
+            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN), joint=wanted)
             cures = (Cure(RigCure.BACK, far, back),) if back else ()
             yield Finding(RigCode.RIG_NEAR, Level.STOP, "8.6", about, near, HEAD, "mm", cures, more)
         if one.turn > MOST_TURN:
@@ -314,11 +210,12 @@ def _level(key: str, rig: Rig, pictures: Mapping[str, Picture]) -> Iterator[Find
 def _reached(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """The wheel base before the centre screen, knees and wheel under the row (rules 8.6)."""
     setup = scheme.kept(Rigs).setup_of(key)
-    gap = setup.gap
     if setup.wheel:
         near = min(rig.eye_to(one) for one in rig.row if one.key == rig.centre)
         level = Level.STOP if beyond(setup.wheel, near) else Level.GOOD
-        put = placed(rig, scheme.pictures, away=rig.away + setup.wheel - near, turn=max(rig.turn, 0.0), gap=gap)
+        put = placed(
+            rig, scheme.pictures, away=rig.away + setup.wheel - near, turn=max(rig.turn, 0.0), joint=setup.joint
+        )
         far = rig.away + setup.wheel - near
         cures = (Cure(RigCure.BACK, far, put),) if put and level is Level.STOP and far <= FARTHEST else ()
         yield Finding(RigCode.RIG_WHEEL, level, "8.6", {"picture": key}, near, setup.wheel, "mm", cures)
@@ -347,7 +244,7 @@ def _kept(key: str, group: Group, rig: Rig, room: Room, seats: Mapping[str, Seat
         if there is None:
             continue
         now = all(scheme.pictures[one].pose == pose for one, pose in stand.poses.items())
-        found = [*_stands(key, there, pictures, room, scheme.kept(Rigs).setup_of(key).gap)]
+        found = [*_stands(key, there, pictures, room, scheme.kept(Rigs).setup_of(key).joint)]
         worst = min((one.level for one in found), key=lambda level: level.rank, default=Level.GOOD)
         level = Level.MIND if worst is Level.STOP else Level.NOTE if worst is Level.MIND else Level.GOOD
         stops = sum(one.level is Level.STOP for one in found)

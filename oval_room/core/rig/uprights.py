@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from oval_room.core.plan.gear import GearShelf, Panel
-from oval_room.core.rig.study import Rig
+from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.hung import as_hung, bolts_aside
 

@@ -10,7 +10,7 @@ from fastapi.responses import HTMLResponse
 from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import bearings, drivers, frame_mpx, sizes, typed
-from oval_room.core.rig.study import shown_rig
+from oval_room.core.rig.rig import shown_rig
 from oval_room.core.rig.uprights import bolts_of
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked

@@ -36,6 +36,8 @@ NEAR: Final = pushed(BARE, PutPicture(id="p3", x=1700.0, y=1450.0))
 PAST: Final = pushed(BARE, PutPicture(id="p3", yaw=-100.0))
 MIXED: Final = say(SEAT, "rig Sweep 49 and two Draft 27 at 750 mm", "rig gap 12 mm")
 """An ultrawide, bent, with two flat sides and open joints."""
+LAPPED: Final = say(KIT, "rig gap overlapped")
+"""The sides' frames before the centre's."""
 REACHED: Final = say(SEAT, "rig three Draft 27 at 600 mm", "wheel base 640 mm", "knees 950 mm")
 """A wheel base that reaches farther than the centre screen stands, knees higher than the screens end."""
 KEPT: Final = say(
@@ -80,6 +82,8 @@ PLANS: Final[tuple[Plan, ...]] = (
     say(DESK, "drop seat 1", gear=WHOLE),
     say(SEAT, "tv 40", "desk arm 300 mm", "stand-off 800"),
     MIXED,
+    LAPPED,
+    apply(LAPPED, PutSetup(of="m1", lapped=False), SHELF),
     REACHED,
     KEPT,
     say(SEAT, "rig three 48 at 900 mm"),

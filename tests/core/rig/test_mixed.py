@@ -12,14 +12,16 @@ from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.pose import Own, to_room
 from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.commands import PutSetup
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import drivers
-from oval_room.core.rig.study import Rig, RigResult
+from oval_room.core.rig.rig import Rig
+from oval_room.core.rig.study import RigResult
 from oval_room.core.rig.uprights import bolts_of
 from oval_room.demo.gear import SHELF
-from tests.core.rig.example import BARE, KEPT, KIT, MIXED, OVER, REACHED, SEAT
+from tests.core.rig.example import BARE, KEPT, KIT, LAPPED, MIXED, OVER, REACHED, SEAT
 from tests.core.survey.rooms import refused, say
 
 
@@ -58,6 +60,50 @@ class Mixed(unittest.TestCase):
         rig = rig_of(plan)
         for a, b in zip(rig.row, rig.row[1:], strict=False):
             self.assertAlmostEqual(math.dist(a.rim[1], b.rim[0]), gap, places=2)
+
+
+class Lapped(unittest.TestCase):
+    """A side's frame stands before the centre's: one bezel where there were two."""
+
+    def test_one_bezel_is_seen(self) -> None:
+        """Draft 27: bezel 8, pitch 597.7/2560 mm: 8 mm are 34 px, two touching ones 69; the side's frame begins where the
+        centre's picture ends for the eye, and is the nearer one there."""
+        touching, lapped = rig_of(KIT), rig_of(LAPPED)
+        self.assertEqual([round(px) for px in touching.behind], [69, 69])
+        self.assertEqual([round(px) for px in lapped.behind], [34, 34])
+        self.assertEqual(lapped.lapped, ("p2", "p3"))
+        main = lapped.screens[lapped.centre]
+        for side, end, edge in ((lapped.row[0], 1, main.left), (lapped.row[2], 0, main.right)):
+            self.assertAlmostEqual(lapped.bearing(side.rim[end]), edge, places=6)
+        self.assertIs(level(LAPPED, "RIG_LAP"), Level.NOTE)
+        self.assertIsNone(level(LAPPED, "RIG_GAP"))
+        self.assertAlmostEqual(lapped.equal, main.angle)
+
+    @settings(max_examples=12, deadline=None)
+    @given(st.integers(0, 90), st.integers(450, 1500))
+    def test_frames_never_go_through_each_other(self, turn: int, away: int) -> None:
+        """A side's frame, 20 mm thick behind its face, stays out of the centre's; neither hides any of a picture."""
+        plan = say(LAPPED, f"rig away {away} mm", f"turn {turn}")
+        pictures, found = plan.chosen.pictures, evaluate(plan, SHELF).findings
+        self.assertFalse({"RIG_THROUGH", "RIG_HIDES"} & {one.code.name for one in found})
+        main, side = pictures["p1"], pictures["p3"]
+        corner = to_room(side.pose.point, side.pose.turn, Own(-side.across / 2 - side.frame_side, 0.0, -20.0))
+        face = to_room(side.pose.point, side.pose.turn, Own(-side.across / 2 - side.frame_side, 0.0, 0.0))
+        edge = main.pose.x + main.across / 2 + main.frame_side
+        for share in range(101):  # along the side's inner edge, front to back
+            x, y = (a + (b - a) * share / 100 for a, b in zip(face[:2], corner[:2], strict=True))
+            self.assertTrue(x > edge - 1e-6 or y > main.pose.y + 1e-6, (share, x - edge, y - main.pose.y))
+
+    def test_said_and_said_again(self) -> None:
+        self.assertEqual(LAPPED.chosen.kept(Rigs).setup_of("m1").lapped, True)
+        again = say(LAPPED, "rig gap none")
+        for key, picture in again.chosen.pictures.items():
+            self.assertLess(math.dist(picture.pose.point, KIT.chosen.pictures[key].pose.point), 1e-6)
+        made = say(SEAT, "rig three Draft 27 overlapped at 600 mm")
+        self.assertTrue(rig_of(made).lapped[0])
+        bare = apply(LAPPED, PutSetup(of="m1", lapped=False), SHELF)
+        cure = next(one.cures[0] for one in evaluate(bare, SHELF).findings if one.code.name == "RIG_LAP")
+        self.assertIsNone(level(apply(bare, cure.command, SHELF), "RIG_LAP"))
 
 
 class Reached(unittest.TestCase):

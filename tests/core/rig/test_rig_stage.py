@@ -10,6 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
+from oval_room.core.commands import several
 from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of, pull
@@ -20,7 +21,8 @@ from oval_room.core.pose import Own, to_room
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import curved_angle, equal_distance_turn, fan
 from oval_room.core.rig.games import bearings, pixel_at, sizes, typed
-from oval_room.core.rig.study import Rig, RigResult
+from oval_room.core.rig.rig import Rig
+from oval_room.core.rig.study import RigResult
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat
@@ -258,22 +260,62 @@ class Games(unittest.TestCase):
 class Fan(unittest.TestCase):
     def test_pulled(self) -> None:
         report = evaluate(KIT, SHELF)
-        self.assertEqual([one.key for one in grips_of(KIT, "fan", "p1")], ["fan.m1-turn", "fan.m1-away"])
+        self.assertEqual([one.key for one in grips_of(KIT, "fan", "p1")], ["fan.m1-turn", "fan.m1-away", "fan.m1-eye"])
         main = KIT.chosen.pictures["p1"]
-        hinge = main.across / 2 + main.frame_side
+        eye = rig_of(KIT).eye
+        hinge = main.pose.x + main.across / 2 + main.frame_side
         for turn, free, wanted, why in ((30.0, False, 30.0, ()), (53.9, False, rig_of(KIT).equal, ("square to the eye",)),
                                         (53.9, True, 54.0, ()), (45.6, False, 45.0, ("as far as the joints go",)), (120.0, False, 90.0, ())):  # fmt: skip
-            to = (hinge + 500 * math.cos(math.radians(turn)), 600.0 - 500 * math.sin(math.radians(turn)))
+            to = (hinge + 500 * math.cos(math.radians(turn)), -main.pose.y - 500 * math.sin(math.radians(turn)))
             pulled = pull(KIT, report, "fan", "fan.m1-turn", to, reach=20.0, free=free, picture="p1")
             self.assertEqual(pulled.snapped, why)
             after = rig_of(apply(KIT, pulled.command, SHELF))
             self.assertAlmostEqual(after.turn, wanted, places=6)
-            x, y = after.row[2].rim[1]
-            self.assertLess(
-                math.dist((pulled.u, pulled.v), (x, after.away - y)), 1e-6
-            )  # the grip is where it was let go
-        pulled = pull(KIT, report, "fan", "fan.m1-away", (0.0, 750.0), reach=20.0, free=True, picture="p1")
+            right = after.above(after.row[2].rim[1])
+            self.assertLess(math.dist((pulled.u, pulled.v), right), 1e-6)  # the grip is where it was let go
+        pulled = pull(KIT, report, "fan", "fan.m1-away", (0.0, 750.0 - eye.y), reach=20.0, free=True, picture="p1")
         self.assertAlmostEqual(rig_of(apply(KIT, pulled.command, SHELF)).away, 750.0)
+
+    def test_the_eye_is_pulled_and_the_screens_stay(self) -> None:
+        """On a rig that faces 30° aside too: the eye goes where it is let go, no screen moves."""
+        for yaw in (0.0, 30.0):
+            moved = [PutPicture(id=key, yaw=one.pose.yaw + yaw) for key, one in KIT.chosen.pictures.items()]
+            plan = apply(KIT, several(*moved), SHELF) if yaw else KIT
+            rig = rig_of(plan)
+            u, v = rig.eye_above
+            pulled = pull(
+                plan, evaluate(plan, SHELF), "fan", "fan.m1-eye", (u + 90, v - 55), reach=20.0, free=True, picture="p1"
+            )
+            after = apply(plan, pulled.command, SHELF)
+            seat = after.survey.seats["s1"]
+            step = 0.5 / math.cos(math.radians(yaw)) + 0.5
+            self.assertAlmostEqual(
+                math.hypot(seat.x.value - rig.eye.x, seat.y.value - rig.eye.y), math.hypot(90, 55), delta=step
+            )
+            self.assertAlmostEqual(rig_of(after).away, rig.away + 55, delta=0.51)
+            self.assertLess(math.dist((pulled.u, pulled.v), rig_of(after).eye_above), 1e-6)
+            self.assertEqual(after.chosen.pictures, plan.chosen.pictures)
+        near = pull(
+            KIT,
+            evaluate(KIT, SHELF),
+            "fan",
+            "fan.m1-eye",
+            (rig_of(KIT).eye.x + 9, -1500.0),
+            reach=20.0,
+            free=False,
+            picture="p1",
+        )
+        self.assertIn("the centre screen's middle", near.snapped)
+
+    def test_a_bearing_from_an_eye_aside(self) -> None:
+        """Independent: the pixel under a bearing, by the plane it meets in the room."""
+        plan = apply(KIT, PutSeat(id="s1", x=chosen(1640.0)), SHELF)
+        rig, main = rig_of(plan), plan.chosen.pictures["p1"]
+        self.assertAlmostEqual(rig.aside, 140.0, places=6)
+        for bearing in (-20.0, 0.0, 8.0):
+            along = rig.eye.x + rig.away * math.tan(math.radians(bearing)) - main.pose.x
+            wanted = int((along / main.across + 0.5) * main.pixels[0])
+            self.assertEqual(pixel_at(rig, plan.chosen.pictures, bearing), ("p1", wanted))
 
     def test_a_seat_that_moves_tells_it(self) -> None:
         moved = say(BARE, "seat 1600 mm")

@@ -10,12 +10,11 @@ from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.survey.commands import PutSeat
 from oval_room.core.survey.eyes import eye_height
-from oval_room.demo.gear import SHELF
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import STAMP, said
 
 GARDEN: Final = ("room 2900 x 3600 x 2350", "seat 1450 mm")
-RIG: Final = ("rig three Draft 32 at 720 mm", "turn 45", "kit 115-135", "wheel base 640 mm", "knees 700 mm")
+RIG: Final = ("rig three Draft 32 Play at 720 mm", "turn 45", "kit 115-135", "wheel base 640 mm", "knees 700 mm")
 """Sides turned in less than square: its cure stands ready."""
 
 
@@ -26,7 +25,7 @@ def garden_room() -> Plan:
     seat = next(iter(plan.survey.seats))
     eye = Typed(value=eye_height("rig", 1780), source="chosen")
     driver = PutSeat(id=seat, name="driver", kind="rig", eye=eye)
-    return said(apply(plan, driver, SHELF, STAMP), RIG)
+    return said(apply(plan, driver, WHOLE, STAMP), RIG, gear=WHOLE)
 
 
 ATTIC: Final = (

@@ -8,6 +8,9 @@ from __future__ import annotations
 import math
 from typing import Final
 
+from oval_room.core.pose import Turn, axes
+from oval_room.core.rig.bodies import Outline
+from oval_room.core.rig.bodies_study import BodiesResult
 from oval_room.core.rig.place import Seen
 from oval_room.core.rig.rig import Rig, shown_rig
 from oval_room.core.rig.study import HEAD
@@ -15,8 +18,8 @@ from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
-THICK: Final = 45.0
-"""Drawn for a screen's body behind its face [mm]."""
+BEHIND: Final = 135.0
+"""A screen's name stands so far behind its face [mm]."""
 ARC: Final = 240.0
 """Radius of the arc that a turn is told at [mm]."""
 MARGIN: Final = 120.0
@@ -29,12 +32,19 @@ def rig_fan(look: Look) -> Scene | None:
         return None
     draft, pictures = Draft(), look.plan.chosen.pictures
     _eye(draft, rig, look.seat)
-    for one in rig.row:
-        _screen(draft, rig, one, pictures[one.key], one.key == look.picture)
+    bodies = look.report.results.get(BodiesResult)
+    known = bodies.outlines if isinstance(bodies, BodiesResult) else {}
+    shapes = {one: shape for one, shape in known.items() if one in rig.screens}
+    for one, shape in shapes.items():
+        _body(draft, rig, one, shape)
+    for seen in rig.row:
+        _screen(draft, rig, seen, pictures[seen.key], seen.key == look.picture)
     _turns(draft, rig, pictures)
     _ghost(draft, look, key)
     (eu, ev), middle = rig.eye_above, rig.above((0.0, 0.0))
     places = [rig.above(place) for one in rig.row for place in (*one.face, *one.rim)]
+    for shape in shapes.values():
+        places += [_above(rig, place) for place in (*shape.body, *shape.adapter, *shape.feet)]
     right = max(abs(u - middle[0]) for u, _ in (*places, (eu - HEAD, ev), (eu + HEAD, ev)))
     ahead, behind = max(v for _, v in places), min(min(v for _, v in places), ev - HEAD)
     show = look.plan.writing.ruler.show
@@ -69,9 +79,7 @@ def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -
     ends = [rig.above(place) for place in one.rim]
     (ax, ay), (bx, by) = ends
     away = math.hypot(bx - ax, by - ay) or 1.0
-    nx, ny = -(by - ay) / away * THICK, (bx - ax) / away * THICK
-    back = [(bx + nx, by + ny), (ax + nx, ay + ny)]
-    draft.path([ends[0], *face, ends[1], *back], "frame", "picture", closed=True, ref=one.key)
+    nx, ny = -(by - ay) / away * BEHIND, (bx - ax) / away * BEHIND
     draft.path(face, "picture-edge" if chosen else "picture-edge-other", "picture", ref=one.key)
     for end in (face[0], face[-1]):
         draft.line((u, v), end, "sight", "sight")
@@ -81,7 +89,7 @@ def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -
     aside = (60.0, 0.0) if abs(middle[0] - u) < 60.0 else (0.0, 0.0)
     at = P(inside[0] + aside[0], inside[1] + aside[1])
     draft.add(Label(at, f"{one.angle:.1f}°", "strong", "labels", "middle", offsets, 1, ref=one.key))
-    outside = P(middle[0] + nx * 3.0, middle[1] + ny * 3.0)
+    outside = P(middle[0] + nx, middle[1] + ny)
     draft.add(
         Label(
             outside,
@@ -93,6 +101,19 @@ def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -
             4,
         )
     )
+
+
+def _body(draft: Draft, rig: Rig, key: str, shape: Outline) -> None:
+    """A screen's frame with its depth, what stands behind it, its feet."""
+    for part, style in ((shape.adapter, "thing"), (shape.body, "frame"), (shape.feet, "guide")):
+        if part:
+            draft.path([_above(rig, place) for place in part], style, "picture", closed=True, ref=key)
+
+
+def _above(rig: Rig, place: tuple[float, float]) -> tuple[float, float]:
+    """A place of the room on the fan."""
+    right, _, out = axes(Turn(rig.yaw))
+    return place[0] * right.x + place[1] * right.y, -place[0] * out.x - place[1] * out.y
 
 
 def _turns(draft: Draft, rig: Rig, pictures: dict[str, Picture]) -> None:

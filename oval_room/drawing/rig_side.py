@@ -10,8 +10,9 @@ from collections.abc import Mapping
 from typing import Final
 
 from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.rig.bodies import PLATE, thick
 from oval_room.core.rig.desk_study import DeskResult
-from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.document import Body, Rigs
 from oval_room.core.rig.rig import shown_rig
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look
@@ -20,6 +21,8 @@ from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 MARGIN: Final = 120.0
 BACK: Final = 260.0
 """Drawn behind the eye [mm]."""
+BUMP: Final = 20.0
+"""Drawn for how deep a bump is [mm]."""
 BOARD: Final = 25.0
 """Drawn for a desk's board [mm]."""
 
@@ -44,6 +47,9 @@ def rig_side(look: Look) -> Scene | None:
         if main:
             for end in (low, high):
                 draft.line((0.0, rig.eye.z), end, "sight", "sight")
+    for one, body in scheme.kept(Rigs).bodies_of.items():
+        if one in edges:
+            _body(draft, one, edges[one], body, thick(seen[one], look.gear))
     setup = scheme.kept(Rigs).setup_of(key)
     low, high = edges[rig.centre]
     if setup.wheel:
@@ -56,6 +62,22 @@ def rig_side(look: Look) -> Scene | None:
         draft.add(Label(at, f"knees {look.show(setup.knees)}", "small", "labels", "start", ((4, 6), (4, -10)), 4))
     text = f"{rig.up:.1f}° up and down"
     return _scene(draft, look, rig.name, rig.eye, edges, (low, high), text)
+
+
+def _body(
+    draft: Draft, key: str, edge: tuple[tuple[float, float], tuple[float, float]], body: Body, deep: float
+) -> None:
+    """What a screen has outside its frame: a bump below, an adapter behind, feet under it."""
+    (u, v), (top_u, top_v) = edge
+    if body.bump:
+        draft.box(u, v - body.bump, u + BUMP, v, "thing", "picture", key)
+    if body.behind:
+        back, half = (u + top_u) / 2 + deep, PLATE / 2
+        low, high = (v + top_v) / 2 - half, (v + top_v) / 2 + half
+        draft.box(back, low, back + body.behind, high, "thing", "picture", key)
+    if body.feet_deep:
+        half, under = body.feet_deep / 2, u + deep / 2
+        draft.line((under - half, v), (under + half, v), "thing", "picture", key)
 
 
 def _desk(look: Look, key: str, who: Mapping[str, str]) -> Scene:

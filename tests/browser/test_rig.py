@@ -56,6 +56,32 @@ class Rig(BrowserCase):
         self.assertIn("45.0°", page.locator("#headlines").inner_text())
         self.assertEqual(self.complaints, [])
 
+    def test_the_eye_is_pulled(self) -> None:
+        """Back by hand: the centre is seen under less, the screens stay; games' panel tells tubes and joints."""
+        page = self.open("/")
+        page.goto(f"{self.address()}/jobs/{self.job(page, 'Garden')}/rig")
+        page.wait_for_load_state("networkidle")
+        self.say(page, "feet 780 x 300 mm")
+        self.assertEqual(page.locator(".finding", has_text="stand through each other").count(), 2)
+        before = float(page.locator("#headlines").inner_text().split("°")[0])
+        revision = self.revision(page)
+        box = page.locator(".grip[data-grip$='-eye']").first.bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x, y + 24, steps=6)
+        page.mouse.up()
+        self.until(page, REVISION, revision + 1)
+        self.assertLess(float(page.locator("#headlines").inner_text().split("°")[0]), before - 1)
+        held = page.locator(".grip[data-grip$='-eye']").first.bounding_box()
+        assert held is not None
+        self.assertLess(abs(held["y"] + held["height"] / 2 - y - 24), 20)  # it is where it was let go
+        page.locator("[data-panel=games]").click()
+        page.locator(".games").wait_for()
+        self.assertIn("joints that take 135.0°", page.locator(".working", has_text="joints").first.inner_text())
+        self.assertEqual(self.complaints, [])
+
     def test_on_the_phone(self) -> None:
         page = self.open("/", self.context(PHONE, has_touch=True))
         page.goto(f"{self.address()}/jobs/{self.job(page, 'Garden')}/rig")

@@ -12,7 +12,7 @@ from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import Id, Name, Number, Pixels, Values, Words, next_id
-from oval_room.core.rig.document import Cabinet, CabinetScreen, Desk, Kit, Rigs, Role, Setup, Stand
+from oval_room.core.rig.document import Body, Cabinet, CabinetScreen, Desk, Kit, Rigs, Role, Setup, Stand
 from oval_room.core.screens.commands import PutPicture
 
 
@@ -101,6 +101,29 @@ class PutStand(Command):
         poses = {member: scheme.pictures[member].pose for member in group.members}
         stands[next_id("jp", set(scheme.kept(Rigs).stands))] = Stand(of=self.of, name=self.name, poses=poses)
         return _keeping(plan, key, {"stands": stands})
+
+
+class PutBody(Command):
+    """What a screen has outside its frame: a bump below it, an adapter behind, feet, wide and deep [mm]."""
+
+    do: Literal["put body"] = "put body"
+    of: Id
+    scheme: Id | None = None
+    bump: Number | None = None
+    behind: Number | None = None
+    feet_wide: Number | None = None
+    feet_deep: Number | None = None
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        picture = scheme.pictures.get(self.of)
+        if picture is None or picture.kind != "panel":
+            raise MissingError(f"there is no panel {self.of} for feet or an adapter", value=self.of)
+        bodies = scheme.kept(Rigs).bodies
+        known = next((name for name, one in bodies.items() if one.shows == self.of), None) or next_id("jb", set(bodies))
+        put = with_values(bodies.get(known, Body(shows=self.of)), carried(self, "of"))
+        return _keeping(plan, key, {"bodies": {**bodies, known: put}})
 
 
 class PutDesk(Command):

@@ -62,6 +62,17 @@ class Stand(Frozen):
         return (self.of, *self.poses)
 
 
+class Body(Frozen):
+    """What a screen has outside its frame [mm]. bump: below it, of sensors or a stick. behind: an adapter's. feet: how
+    wide and how deep they stand, 0 without any."""
+
+    shows: Id
+    bump: FrameMm = 0.0
+    behind: FrameMm = 0.0
+    feet_wide: HeightMm = 0.0
+    feet_deep: HeightMm = 0.0
+
+
 class Desk(Frozen):
     """A desk that a panel stands on, or is held before by an arm. top: its height, deep: front to back, arm: how far
     the arm holds the panel's middle off its clamp, 0 without one [mm]."""
@@ -107,9 +118,15 @@ class Rigs(PartNodes):
     kits: Annotated[dict[Id, Kit], Field(max_length=MOST)] = {}
     setups: Annotated[dict[Id, Setup], Field(max_length=MOST)] = {}
     stands: Annotated[dict[Id, Stand], Field(max_length=MOST)] = {}
+    bodies: Annotated[dict[Id, Body], Field(max_length=MOST)] = {}
     desks: Annotated[dict[Id, Desk], Field(max_length=MOST)] = {}
     cabinets: Annotated[dict[Id, Cabinet], Field(max_length=8)] = {}
     insides: Annotated[dict[Id, CabinetScreen], Field(max_length=24)] = {}
+
+    @property
+    def bodies_of(self) -> dict[str, Body]:
+        """What screens have outside their frames, by the picture's id."""
+        return {one.shows: one for one in self.bodies.values()}
 
     def setup_of(self, group: str) -> Setup:
         """What is asked of a rig; nothing where nobody has said."""

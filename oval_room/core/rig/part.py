@@ -7,9 +7,11 @@ from typing import Final
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
 from oval_room.core.rig import asked_phrases, cabinet_phrases
+from oval_room.core.rig.bodies_says import BodyCode
+from oval_room.core.rig.bodies_study import BodiesResult, study_bodies
 from oval_room.core.rig.cabinet_says import CabinetCode
 from oval_room.core.rig.cabinet_study import CabinetResult, study_cabinets
-from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
+from oval_room.core.rig.commands import PutBody, PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
 from oval_room.core.rig.desk_says import DeskCode
 from oval_room.core.rig.desk_study import DeskResult, study_desks
 from oval_room.core.rig.document import Rigs
@@ -39,15 +41,16 @@ def has_rig(plan: Plan) -> bool:
 PART: Final = Part(
     "rig",
     kinds=KINDS,
-    codes=(RigCode, DeskCode, CabinetCode),
+    codes=(RigCode, BodyCode, DeskCode, CabinetCode),
     cures=(RigCure,),
-    commands=(PutKit, PutSetup, PutStand, PutDesk, PutCabinet, PutInside),
+    commands=(PutKit, PutSetup, PutStand, PutBody, PutDesk, PutCabinet, PutInside),
     phrases=(*PHRASES, *asked_phrases.PHRASES, *cabinet_phrases.PHRASES),
     entries={"rig": rig_entries},
     grips=GRIPS,
     sums=(SumGroup("Screens round a seat", SUMS),),
     studies=(
         Study("rigs", RigResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme), study_rigs),
+        Study("bodies", BodiesResult, lambda c: (c.seen("room").room, c.scheme, c.gear, c.of(RigResult)), study_bodies),
         Study(
             "desks", DeskResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme, c.gear), study_desks
         ),

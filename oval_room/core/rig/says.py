@@ -147,4 +147,5 @@ class RigCure(CureKind):
     EVEN = "both sides alike", lambda c, w: f"Set both sides at {c.value:.1f}°, joints as asked"
     BACK = "screens farther", lambda c, w: f"Set the centre {w.length(c.value)} from the eye"
     RAISE = "screens higher", lambda c, w: f"Raise all screens {w.length(c.value)}"
+    FEET = "feet off", lambda c, w: "Take the feet off, hold the screens by arms or uprights"
     LIFT = "panel higher", lambda c, w: f"Raise it {w.length(c.value)}"

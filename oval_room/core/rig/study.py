@@ -17,6 +17,7 @@ from oval_room.core.plan.group import Group
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Own, to_own, to_room
 from oval_room.core.report import Result
+from oval_room.core.rig.bodies import NONE
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import MOST_TURN
 from oval_room.core.rig.figures import KINDS
@@ -220,7 +221,9 @@ def _reached(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         cures = (Cure(RigCure.BACK, far, put),) if put and level is Level.STOP and far <= FARTHEST else ()
         yield Finding(RigCode.RIG_WHEEL, level, "8.6", {"picture": key}, near, setup.wheel, "mm", cures)
     if setup.knees:
-        low = min(scheme.pictures[one.key].bottom - scheme.pictures[one.key].frame_bottom for one in rig.row)
+        bodies = scheme.kept(Rigs).bodies_of
+        lows = [(scheme.pictures[one.key], bodies.get(one.key, NONE).bump) for one in rig.row]
+        low = min(picture.bottom - picture.frame_bottom - bump for picture, bump in lows)
         level = Level.MIND if beyond(setup.knees, low) else Level.GOOD
         puts = (
             [PutPicture(id=one, z=scheme.pictures[one].pose.z + setup.knees - low) for one in rig.screens]

@@ -11,6 +11,7 @@ from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import bearings, drivers, frame_mpx, sizes, typed
 from oval_room.core.rig.rig import shown_rig
+from oval_room.core.rig.tubes import STOCK, tubes_of
 from oval_room.core.rig.uprights import bolts_of
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
@@ -38,15 +39,23 @@ def games(request: Request, job: str) -> HTMLResponse:
     ]
     seat = parts.plan.survey.seats[rig.seat]
     tall = [(show(one.stature), show(one.eye), one.down) for one in drivers(rig, pictures, seat.kind, seat.floor.value)]
-    asked_of = parts.plan.chosen.kept(Rigs).setup_of(key)
-    needs = card_needs(rig, pictures, bench.store.gear())
+    asked_for, gear = scheme.kept(Rigs), bench.store.gear()
+    asked_of = asked_for.setup_of(key)
+    needs = card_needs(rig, pictures, gear)
     pixels = sum(one.pixels[0] * one.pixels[1] for one in needs.links)
     measured = (asked_of.frames, asked_of.frames_at)
     bolts = [
         (one.name, [show(row) for row in one.rows or ()], show(one.across or 0.0), one.aside)
-        for one in bolts_of(rig, pictures, bench.store.gear())
+        for one in bolts_of(rig, pictures, gear)
     ]
+    tubes = tubes_of(rig, pictures, asked_for.bodies_of, gear, seat.floor.value)
     context = {
+        "tubes": tubes,
+        "pass_by": show(PASS),
+        "uprights": [show(one) for one in tubes.uprights],
+        "between": [show(one) for one in tubes.between],
+        "stock": show(STOCK),
+        "spare": show(tubes.left),
         "bolts": bolts,
         "needs": needs,
         "drivers": tall,

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Plan
-from oval_room.core.rig.commands import PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
+from oval_room.core.rig.commands import PutBody, PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
 from oval_room.core.screens.commands import PutPicture
 from oval_room.demo.gear import SHELF
 from oval_room.demo.shop import WHOLE
@@ -38,6 +38,10 @@ MIXED: Final = say(SEAT, "rig Sweep 49 and two Draft 27 at 750 mm", "rig gap 12 
 """An ultrawide, bent, with two flat sides and open joints."""
 LAPPED: Final = say(KIT, "rig gap overlapped")
 """The sides' frames before the centre's."""
+FEET: Final = say(KIT, "feet 640 x 260 mm", "wheel base 560 mm")
+"""Feet through each other, and before the wheel base."""
+WALLED: Final = say(KIT, "rig away 1420 mm", "adapter 60 mm")
+"""Screens before the wall, their adapters in it."""
 REACHED: Final = say(SEAT, "rig three Draft 27 at 600 mm", "wheel base 640 mm", "knees 950 mm")
 """A wheel base that reaches farther than the centre screen stands, knees higher than the screens end."""
 KEPT: Final = say(
@@ -83,6 +87,9 @@ PLANS: Final[tuple[Plan, ...]] = (
     say(SEAT, "tv 40", "desk arm 300 mm", "stand-off 800"),
     MIXED,
     LAPPED,
+    FEET,
+    WALLED,
+    say(OVER, "bump 20 mm"),
     apply(LAPPED, PutSetup(of="m1", lapped=False), SHELF),
     REACHED,
     KEPT,
@@ -94,6 +101,7 @@ COMMANDS: Final[tuple[Command, ...]] = (
     PutKit(of="m1", least=115.0, most=135.0),
     PutSetup(of="m1", wheel=620.0, knees=640.0),
     PutStand(of="m1", name="racing"),
+    PutBody(of="p2", bump=12.0, behind=40.0, feet_wide=600.0, feet_deep=260.0),
     PutDesk(of="p2", top=720.0, deep=700.0, arm=350.0),
     PutCabinet(id="jc1", length=1200.0, width=570.0, table=2.1),
     PutInside(id="ji1", of="jc1", role="playfield", width=950.0, height=535.0),
@@ -109,6 +117,14 @@ _REACHES: Final = st.none() | st.integers(-10, 3000).map(float)
 RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
     st.builds(PutKit, of=_GROUPS, least=st.integers(-10, 200).map(float), most=st.integers(-10, 200).map(float)),
     st.builds(PutSetup, of=_GROUPS, wheel=_REACHES, knees=_REACHES),
+    st.builds(
+        PutBody,
+        of=st.sampled_from(["p1", "p2"]),
+        bump=_REACHES,
+        behind=_REACHES,
+        feet_wide=_REACHES,
+        feet_deep=_REACHES,
+    ),
     st.builds(PutDesk, of=st.sampled_from(["p1", "p2"]), top=_REACHES, deep=_REACHES, arm=_REACHES),
     st.builds(PutCabinet, id=st.just("jc1"), length=_REACHES, width=_REACHES, table=st.none() | st.floats(0.5, 5)),
     st.builds(

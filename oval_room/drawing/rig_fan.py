@@ -15,6 +15,7 @@ from oval_room.core.rig.place import Seen
 from oval_room.core.rig.rig import Rig, shown_rig
 from oval_room.core.rig.study import HEAD
 from oval_room.core.screens.document import Picture
+from oval_room.drawing.desk_view import desk_above, desks_of
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
@@ -26,10 +27,10 @@ MARGIN: Final = 120.0
 
 
 def rig_fan(look: Look) -> Scene | None:
-    """The subject's rig, else the first; None without one that somebody sits before."""
+    """The subject's rig or desk, else the first rig, else the first desk; None without one that somebody sits at."""
     key, rig = shown_rig(look.plan.chosen, look.plan.survey.seats, look.picture) or ("", None)
-    if rig is None:
-        return None
+    if rig is None or look.picture in desks_of(look):
+        return desk_above(look)
     draft, pictures = Draft(), look.plan.chosen.pictures
     _eye(draft, rig, look.seat)
     bodies = look.report.results.get(BodiesResult)

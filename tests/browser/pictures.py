@@ -5,10 +5,15 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
+from PIL import Image
+
 from tests.browser.driving import DESKTOP, PHONE, REVISION, BrowserCase
 
 FOLDER = Path(__file__).resolve().parents[2] / "docs/screenshots"
 DESK = {"width": 1280, "height": 800}
+GAP = 20
+ON_PHONES = ("sheet-phone", "drill-phone", "faults-phone")
+TWO = "desk screens two Draft 27 at 700 mm"
 
 
 def _working(page: Any) -> None:
@@ -75,6 +80,8 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
     ("array", "/jobs/{Library}/array", DESKTOP, "paper", None),
     ("mapping", "/jobs/{Library}/mapping", DESK, "paper", None),
     ("rig", "/jobs/{Garden}/rig", DESK, "paper", _said(then="[data-panel=games]")),
+    ("attic", "/jobs/{Attic}/rig", DESK, "paper", _said("seat 1200 mm", TWO)),
+    ("cabinet", "/jobs/{Table}/rig", DESK, "paper", None),
     ("from-seat", "/jobs/{Chapel}/picture?lead=seat&seat=s4", DESKTOP, "paper", None),
     ("schemes", "/jobs/{Loft}/schemes", DESK, "paper", None),
     ("drill-phone", "/jobs/{Chapel}/drill?picture=p2", PHONE, "paper", None),
@@ -97,11 +104,28 @@ SHOTS: tuple[tuple[str, str, dict[str, int], str, Any], ...] = (
 )
 
 
+def _side_by_side(name: str, parts: tuple[str, ...]) -> None:
+    """Several pictures as one, in place of them."""
+    opened = [Image.open(FOLDER / f"{part}.png") for part in parts]
+    wide = sum(one.width for one in opened) + GAP * (len(opened) - 1)
+    whole = Image.new("RGB", (wide, max(one.height for one in opened)), "#CFC6B4")
+    at = 0
+    for one in opened:
+        whole.paste(one, (at, 0))
+        at += one.width + GAP
+    whole.save(FOLDER / f"{name}.png", optimize=True)
+    for part in parts:
+        (FOLDER / f"{part}.png").unlink()
+
+
 class Pictures(BrowserCase):
     def runTest(self) -> None:
         FOLDER.mkdir(parents=True, exist_ok=True)
         page = self.open("/")
-        jobs = {name: self.job(page, name) for name in ("Chapel", "Bedroom", "Loft", "Boat-shed", "Garden", "Library")}
+        jobs = {
+            name: self.job(page, name)
+            for name in ("Chapel", "Bedroom", "Loft", "Boat-shed", "Garden", "Library", "Attic", "Table")
+        }
         for name, address, size, theme, act in SHOTS:
             page = self.open(address.format(**jobs), self.context(size, theme, has_touch=size is PHONE))
             page.wait_for_load_state("networkidle")
@@ -112,6 +136,7 @@ class Pictures(BrowserCase):
             page.screenshot(path=FOLDER / f"{name}.png")
             self.assertEqual(self.complaints, [])
             page.close()
+        _side_by_side("phones", ON_PHONES)
 
 
 if __name__ == "__main__":

@@ -88,7 +88,7 @@ SINGLE: st.SearchStrategy[Command] = st.one_of(
     st.builds(Choose, size_school=st.sampled_from(["lounge", "front row"]), height_school=st.sampled_from(["third", "low"]), main_seat=st.none() | SEATS),
     st.builds(PutBrief, who=st.text(max_size=20), film=st.floats(0, 24), games=st.floats(0, 9), plays=st.sampled_from(["any", "platform and rhythm"])),
     st.builds(PutWriting, unit=st.sampled_from(["mm", "in"]), style=st.sampled_from(["mm", "feet"])),
-    st.builds(PutGroup, id=st.just("m1"), kind=st.sampled_from(["row", "wall", "rig"]), members=st.none() | st.sampled_from([("p1", "p2"), ("p2", "p7")]),
+    st.builds(PutGroup, id=st.just("m1"), kind=st.sampled_from(["row", "wall", "rig", "desk"]), members=st.none() | st.sampled_from([("p1", "p2"), ("p2", "p7")]),
               x=st.none() | LENGTH, bottom=st.none() | LENGTH, yaw=st.none() | st.sampled_from([0.0, 90.0, 12.0])),
     st.builds(PutScheme, id=st.just("v2"), name=st.just("Other"), like=st.just("v1")),
     st.builds(Accept, finding=st.sampled_from(["throw/j1/p1", "angle/p1"]), level=st.none() | st.just(Level.MIND), off_by=st.floats(0, 500)),

@@ -111,6 +111,13 @@ def looks() -> Iterator[tuple[str, Look]]:
     yield "chapel, a row", _look(row, "p3", "s1")
     yield "garden rig", _look(garden_room(), "p1", "s1")
     yield "attic desk", _look(attic_desk(), "p1", "s1", gear=WHOLE)
+    two = "desk screens two Draft 27 at 700 mm"
+    stack = "desk screens stack Draft 34 and Draft 24 at 700 mm"
+    for name, line in (("two at a desk", two), ("a stack at a desk", stack)):
+        at_it = say(room(outline="room 3200 x 2800"), "seat 1200 mm", line, "desk arm 400 mm", gear=WHOLE)
+        yield name, _look(at_it, "p1", "s1", gear=WHOLE)
+    outside = say(garden_room(), "rig gap overlapped", "feet 780 x 300 mm", "adapter 40 mm", "bump 20 mm", gear=WHOLE)
+    yield "garden rig, what stands out of it", _look(outside, "p1", "s1", gear=WHOLE)
     yield "cabinet", _look(table_cabinet(), "p1", "s1", gear=WHOLE)
     library = library_wall()
     moved = say(library, "wall display 2 left 200 mm", "wall display 4 upside down", gear=WHOLE)

@@ -10,10 +10,10 @@ from oval_room.core.screens.commands import PutPicture
 
 
 def mount_here_be(plan: Plan, gear: GearShelf, key: str) -> Put | None:
-    """How a wall mount is put under a TV; screens round a seat stand on their own frame."""
+    """How a wall mount is put under a TV; screens round a seat stand on their own frame or desk."""
     scheme = plan.chosen
     group = scheme.groups.get(scheme.group_of(key) or "")
-    if scheme.pictures[key].kind != "panel" or (group is not None and group.kind == "rig"):
+    if scheme.pictures[key].kind != "panel" or (group is not None and group.round_seat):
         return None
     return lambda edition, item: PutPicture(id=key, mount=edition)
 

@@ -9,12 +9,13 @@ from pydantic import Field
 from oval_room.core.plan.measure import MOST, Frozen, Id, Name
 from oval_room.core.plan.placed import Pose
 
-GroupKind = Literal["row", "stack", "rig", "wall"]
+GroupKind = Literal["row", "stack", "rig", "wall", "desk"]
 GROUP_WORDS: Final[dict[str, str]] = {
     "row": "row of pictures",
     "stack": "stack of pictures",
     "rig": "screens round a seat",
     "wall": "wall of displays",
+    "desk": "panels at a desk",
 }
 
 
@@ -29,3 +30,9 @@ class Group(Frozen):
     kind: GroupKind = "row"
     members: Annotated[tuple[Id, ...], Field(min_length=2, max_length=MOST)]
     pose: Pose
+
+    @property
+    def round_seat(self) -> bool:
+        """Whether its pictures stand round a seat, on a frame or a desk: no wall bounds them, and how they stand to
+        each other is judged of the group alone."""
+        return self.kind in ("rig", "desk")

@@ -1,6 +1,6 @@
 """What is asked round a rig on the tape line: `wheel base 620 mm`, `knees 640 mm`, `frames 90 at 2560 x 1440`,
 positions (`keep position racing`, `position racing`); what stands out of its frames: `bump 12 mm`, `adapter 40 mm`,
-`feet 600 x 260 mm`; a panel's desk: `desk top 730 mm x 800 mm`, `desk arm 450 mm`."""
+`feet 600 x 260 mm`."""
 
 from __future__ import annotations
 
@@ -9,9 +9,9 @@ from typing import Final
 
 from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
-from oval_room.core.rig.commands import PutBody, PutDesk, PutSetup, PutStand, stood
+from oval_room.core.rig.commands import PutBody, PutSetup, PutStand, stood
 from oval_room.core.rig.document import Rigs, Stand
-from oval_room.core.rig.phrases import BUILT, the_rig
+from oval_room.core.rig.phrases import BUILT, the_panel, the_rig
 from oval_room.core.screens.document import Picture
 from oval_room.core.span import Span
 from oval_room.core.tape.phrase import Heard, Here, Phrase
@@ -20,13 +20,10 @@ from oval_room.core.words import capital
 
 WHEEL: Final = Span("how far ahead the wheel base reaches", 100, 2000.0, (300, 1000))
 KNEES: Final = Span("how high knees and wheel come", 200, 1500.0, (450, 1000))
-DESK_TOP: Final = Span("a desk's height", 300, 1500.0, (600, 1200))
-DESK_DEEP: Final = Span("how deep a desk is", 200, 2000.0, (500, 1200))
 BUMP: Final = Span("what stands below a frame", 1, 150.0, (3, 60))
 ADAPTER: Final = Span("how deep an adapter is", 1, 300.0, (5, 120))
 FEET_WIDE: Final = Span("how wide feet stand", 50, 2000.0, (150, 1300))
 FEET_DEEP: Final = Span("how deep feet stand", 50, 800.0, (120, 450))
-ARM: Final = Span("how far an arm reaches", 20, 1500.0, (100, 900))
 _FRAMES: Final = re.compile(
     r"(\d+(?:\.\d+)?)\s*(?:fps|a second)?\s+(?:at|on|in)\s+(\d{3,5})\s*(?:x|×|by)\s*(\d{3,5})", re.IGNORECASE
 )
@@ -79,7 +76,7 @@ def _none(rest: str) -> bool:
 
 def _bodies(here: Here, told: str, values: dict[str, float]) -> Heard:
     """Of the subject screen, and of the others of its rig that are the same item."""
-    key, picture = _at_desk(here)
+    key, picture = the_panel(here)
     pictures, group = here.plan.chosen.pictures, here.plan.chosen.group_of(key)
     mates = here.plan.chosen.groups[group].members if group is not None else (key,)
     alike = [one for one in mates if _same(pictures[one], picture)]
@@ -129,32 +126,6 @@ def _position(here: Here, rest: str) -> Heard:
     return Heard(f"{rig.name}: set as {stand.name}", stood(stand))
 
 
-def _desk_top(here: Here, rest: str) -> Heard:
-    """The subject panel's desk: its height, and how deep it is."""
-    key, picture = _at_desk(here)
-    found = re.fullmatch(r"(.+?)(?:\s*(?:x|×|,|;)\s*|\s+(?:and\s+)?deep\s+)(.+)", rest.strip(), re.IGNORECASE)
-    if found is None:
-        top = here.within((rest, DESK_TOP))[0]
-        return Heard(f"{picture.name}: desk {here.show(top)} high", PutDesk(of=key, top=top))
-    top, deep = here.within((found[1], DESK_TOP), (re.sub(r"\s*deep$", "", found[2]), DESK_DEEP))
-    say = f"{picture.name}: desk {here.show(top)} high, {here.show(deep)} deep"
-    return Heard(say, PutDesk(of=key, top=top, deep=deep))
-
-
-def _desk_arm(here: Here, rest: str) -> Heard:
-    key, picture = _at_desk(here)
-    arm = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, ARM))[0]
-    told = f"on an arm, {here.show(arm)} off its clamp" if arm else "stands without an arm"
-    return Heard(f"{picture.name}: {told}", PutDesk(of=key, arm=arm))
-
-
-def _at_desk(here: Here) -> tuple[str, Picture]:
-    key, picture = here.picture()
-    if picture.kind != "panel":
-        raise RefusedError(f"{picture.name} is a screen; a desk is for a panel")
-    return key, picture
-
-
 def _stands(here: Here, group: str) -> dict[str, Stand]:
     return {key: one for key, one in here.plan.chosen.kept(Rigs).stands.items() if one.of == group}
 
@@ -187,22 +158,6 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "rig",
         _position,
         f"{BUILT}; keep position racing",
-    ),
-    Phrase(
-        "desk top",
-        "its height x how deep",
-        "the desk that a panel stands on",
-        "desk top 730 mm x 800 mm",
-        "rig",
-        _desk_top,
-    ),
-    Phrase(
-        "desk arm",
-        "a length, or none",
-        "how far an arm holds the panel off the desk's edge",
-        "desk arm 450 mm",
-        "rig",
-        _desk_arm,
     ),
     Phrase("bump", "a length, or none", "sensors or a stick below the frame", "bump 12 mm", "rig", _bump, BUILT),
     Phrase(

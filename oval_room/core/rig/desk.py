@@ -1,5 +1,5 @@
-"""A desk with a panel at arm's length (rules 8.7): how far the head turns to its corners, how high it stands, what an
-arm does to the desk's edge.
+"""A desk with a panel at arm's length, with two or with a stack (rules 8.7): how far the head turns to their corners,
+how high they stand, what an arm does to the desk's edge, where two and a stack are as square to the eye as one.
 
 from the side:        │ panel
              eye ·────┤
@@ -12,8 +12,9 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
-from oval_room.core.errors import positive
-from oval_room.core.pose import Point, to_own
+from oval_room.core.errors import RefusedError, positive
+from oval_room.core.plan.placed import Pose
+from oval_room.core.pose import Own, Point, to_own, to_room
 from oval_room.core.screens.document import Picture
 
 TURN: Final = 35.0
@@ -27,6 +28,8 @@ EDGE: Final = 60.0
 WARM: Final = 120.0
 """More than this is felt on hands and face at arm's length [W] (planning value of ours)."""
 G: Final = 9.81
+OVER: Final = 40.0
+"""Left between a desk and a frame over it [mm] (planning value of ours)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,16 +42,83 @@ class AtDesk:
     up: float
 
 
-def at_desk(picture: Picture, eye: Point) -> AtDesk | None:
-    """None where the eye is not before the panel."""
+def at_desk(picture: Picture, eye: Point, ahead: Point | None = None) -> AtDesk | None:
+    """None where the eye is not before the panel. ahead: where the head looks when it is straight; else square to the
+    panel."""
     own = to_own(picture.pose.point, picture.pose.turn, eye)
     away = own.out
     if away - picture.bow <= 1.0:
         return None
-    edge = away - picture.bow
-    left, right = (math.degrees(math.atan2(side * picture.across / 2 - own.right, edge)) for side in (-1, 1))
-    up = math.degrees(math.atan2(picture.height / 2 - own.up, away))
-    return AtDesk(away, max(abs(left), abs(right)), up)
+    turned = picture.pose.turn
+    top = to_room(picture.pose.point, turned, Own(0.0, picture.height / 2, 0.0))
+    up = math.degrees(math.atan2(top.z - eye.z, math.dist(top[:2], eye[:2])))
+    if ahead is None:
+        edges = [math.atan2(side * picture.across / 2 - own.right, away - picture.bow) for side in (-1, 1)]
+    else:
+        straight = math.atan2(ahead.x - eye.x, eye.y - ahead.y)
+        ends = [
+            to_room(picture.pose.point, turned, Own(side * picture.across / 2, 0.0, picture.bow)) for side in (-1, 1)
+        ]
+        edges = [_within(math.atan2(end.x - eye.x, eye.y - end.y) - straight) for end in ends]
+    return AtDesk(away, math.degrees(max(abs(edge) for edge in edges)), up)
+
+
+def _within(angle: float) -> float:
+    """The same angle between −π and π."""
+    return math.remainder(angle, math.tau)
+
+
+def squared(across: float, over: float, half: float) -> float:
+    """How far a panel is turned about its near edge so that its middle is square to the eye [deg]: atan(over/across) +
+    asin(half/√(across² + over²)).
+
+    Args:
+        across: eye to the edge, square to the first panel's plane [mm], over 0. over: the edge aside of or over the
+        eye [mm]. half: the edge to the panel's own middle [mm].
+
+    Raises:
+        RefusedError: the eye is nearer to the edge than the panel's middle is.
+    """
+    reach = math.hypot(positive(across, "across"), over)
+    if half >= reach:
+        raise RefusedError("the panel is too large to be square to an eye so near", field="half", value=half)
+    return math.degrees(math.atan2(over, across) + math.asin(half / reach))
+
+
+def two(eye: Point, screens: tuple[Picture, Picture], distance: float, low: float) -> list[Pose]:
+    """Two panels edge to edge straight before an eye, each as square to it as the other, middles level.
+
+    Args:
+        distance: eye to their joint [mm], over 0. low: the desk's top [mm].
+    """
+    poses, z = [], max(_height(eye, one, low) for one in screens)
+    for sign, one in zip((-1, 1), screens, strict=True):
+        half = one.frame_side + one.across / 2
+        turn = math.radians(squared(distance, 0.0, half))
+        x = eye.x + sign * half * math.cos(turn)
+        y = eye.y - distance + half * math.sin(turn)
+        poses.append(Pose(x=x, y=y, z=z, yaw=-sign * math.degrees(turn)))
+    return poses
+
+
+def lone(eye: Point, one: Picture, distance: float, low: float) -> Pose:
+    """A panel straight before an eye."""
+    return Pose(x=eye.x, y=eye.y - distance, z=_height(eye, one, low))
+
+
+def stacked(eye: Point, lower: Picture, upper: Picture, distance: float, low: float) -> list[Pose]:
+    """A panel straight before an eye and another over it, tilted as square to the eye as its middle lets it be."""
+    below = lone(eye, lower, distance, low)
+    lip = below.z + lower.height / 2 + lower.frame_top
+    half = upper.frame_bottom + upper.height / 2
+    turn = math.radians(squared(distance, lip - eye.z, half))
+    y, up = eye.y - distance + half * math.sin(turn), lip + half * math.cos(turn)
+    return [below, Pose(x=eye.x, y=y, z=up, pitch=-math.degrees(turn))]
+
+
+def _height(eye: Point, one: Picture, low: float) -> float:
+    """Top edge level with the eye, or as low as the desk lets it be."""
+    return max(eye.z - one.height / 2, low + OVER + one.frame_bottom + one.height / 2)
 
 
 def distance_at_ease(across: float, aside: float = 0.0, bow: float = 0.0) -> float:

@@ -16,20 +16,27 @@ def _corners(f: Finding, w: Words) -> str:
     head = f"{w.named(f.about, 'picture')}: the head of {m['who']} turns {_deg(f.value)} to its corners"
     if f.level is Level.GOOD:
         return f"{head}, at ease."
+    if m["ease"] is None:
+        return f"{head}; {f.limit:g}° is at ease. Set them farther, or one before the eyes and one aside of it."
     return f"{head}; {f.limit:g}° is at ease, from {w.length(m['ease'], 'least')}."
 
 
 def _top_edge(f: Finding, w: Words) -> str:
     over = f"{_deg(f.value)} over" if (f.value or 0) >= 0 else f"{_deg(-(f.value or 0))} under"
     head = f"{w.named(f.about, 'picture')}: its top edge stands {over} the eye of {f.more['who']}"
-    return f"{head}." if f.level is Level.GOOD else f"{head}; over {f.limit:g}° necks tire in hours of work. Lower it."
+    if f.level is Level.GOOD:
+        return f"{head}."
+    to_do = "Keep on it what is seldom looked at." if f.more["over"] else "Lower it."
+    return f"{head}; over {f.limit:g}° necks tire in hours of work. {to_do}"
 
 
 def _edge(f: Finding, w: Words) -> str:
     name, m = w.named(f.about, "picture"), f.more
     if f.value is None:
-        return f"{name} on an arm {w.length(m['reach'])} off its clamp: nobody has said what it weighs."
-    head = f"{name}: {m['mass']:g} kg {w.length(m['reach'])} off the clamp bend the desk's edge by {f.value:.0f} N·m"
+        what = "it weighs" if m["panels"] == 1 else "all on its pole weigh"
+        return f"{name} on an arm {w.length(m['reach'])} off its clamp: nobody has said what {what}."
+    what = f"{m['mass']:g} kg" if m["panels"] == 1 else f"{m['panels']} panels on one pole, {m['mass']:g} kg,"
+    head = f"{name}: {what} {w.length(m['reach'])} off the clamp bend the desk's edge by {f.value:.0f} N·m"
     if f.level is Level.GOOD:
         return f"{head}; board bears {f.limit:g}. Planning values: the arm's maker rules."
     return f"{head}; board bears {f.limit:g}. Put a plate under the clamp, or stand the arm on the wall."

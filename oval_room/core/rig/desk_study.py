@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+import math
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from oval_room.core.figures import FigureBook, Input
@@ -11,7 +12,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearItem, GearShelf, Panel
 from oval_room.core.plan.room import Room
-from oval_room.core.pose import Own, to_own, to_room
+from oval_room.core.pose import Own, Point, to_own, to_room
 from oval_room.core.report import Result
 from oval_room.core.rig.desk import EDGE, NEAR, TURN, UP, WARM, AtDesk, at_desk, distance_at_ease, edge_moment
 from oval_room.core.rig.desk_says import DeskCode
@@ -23,6 +24,8 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 
+ONE_POLE = 200.0
+"""Panels whose middles stand nearer to each other from above hang on one pole [mm] (planning value of ours)."""
 BEHIND = 60.0
 """Left behind a panel that a cure moves away [mm] (planning value of ours)."""
 
@@ -42,19 +45,33 @@ def study_desks(room: Room, seats: Mapping[str, Seat], scheme: Scheme, gear: Gea
         return DeskResult({}, ())
     book, out = FigureBook(KINDS), list[Finding]()
     found, who = dict[str, AtDesk](), dict[str, str]()
+    sits = {one.shows: driver_of(seats, {one.shows: scheme.pictures[one.shows]}) for one in desks.values()}
     for desk in desks.values():
-        key, picture = desk.shows, scheme.pictures[desk.shows]
-        seat = driver_of(seats, {key: picture})
-        there = at_desk(picture, seats[seat].eye_point) if seat is not None else None
+        key, picture, seat = desk.shows, scheme.pictures[desk.shows], sits[desk.shows]
+        mates = [scheme.pictures[one] for one, of in sits.items() if of == seat]
+        ahead = _ahead(mates) if len(mates) > 1 else None
+        there = at_desk(picture, seats[seat].eye_point, ahead) if seat is not None else None
         if seat is None or there is None:
             out.append(Finding(DeskCode.DESK_EYE, Level.NOTE, "8.7", {"picture": key}))
             continue
         found[key], who[key] = there, seat
         item = gear.get(picture.gear or "")
         _figures(book, key, picture, there, desk, item)
-        out += _looked(key, picture, there, seats[seat], room)
+        over = any(_on_one_pole(one, picture) and one.pose.z < picture.pose.z for one in mates)
+        out += _looked(key, picture, there, seats[seat], room, alone=ahead is None, over=over)
         out += _stands(key, picture, desk, item)
+        out += _armed(key, desk, scheme, gear)
     return DeskResult(book.figures, tuple(out), found, who)
+
+
+def _ahead(panels: Sequence[Picture]) -> Point:
+    """Where somebody looks who sits straight before several panels: the middle of them all."""
+    n = len(panels)
+    return Point(sum(one.pose.x for one in panels) / n, sum(one.pose.y for one in panels) / n, panels[0].pose.z)
+
+
+def _on_one_pole(one: Picture, other: Picture) -> bool:
+    return math.dist(one.pose.point[:2], other.pose.point[:2]) <= ONE_POLE
 
 
 def _figures(book: FigureBook, key: str, picture: Picture, there: AtDesk, desk: Desk, item: GearItem | None) -> None:
@@ -67,7 +84,9 @@ def _figures(book: FigureBook, key: str, picture: Picture, there: AtDesk, desk: 
         book.add("desk_edge", edge_moment(item.mass_kg, desk.arm), mass, reach, subject=picture.name, picture=key)
 
 
-def _looked(key: str, picture: Picture, there: AtDesk, seat: Seat, room: Room) -> Iterator[Finding]:
+def _looked(
+    key: str, picture: Picture, there: AtDesk, seat: Seat, room: Room, *, alone: bool, over: bool
+) -> Iterator[Finding]:
     """The head's turn to its corners, its top edge, how near it is."""
     about, more = {"picture": key}, {"who": seat.name}
     own = to_own(picture.pose.point, picture.pose.turn, seat.eye_point)
@@ -76,11 +95,12 @@ def _looked(key: str, picture: Picture, there: AtDesk, seat: Seat, room: Room) -
     back = to_room(picture.pose.point, picture.pose.turn, Own(0.0, 0.0, there.away - ease))
     behind = to_room(picture.pose.point, picture.pose.turn, Own(0.0, 0.0, there.away - ease - BEHIND))
     put = PutPicture(id=key, x=back.x, y=back.y, z=back.z)
-    fits = level is Level.MIND and room.holds(behind.x, behind.y)
+    fits = alone and level is Level.MIND and room.holds(behind.x, behind.y)
     cures = (Cure(RigCure.BACK, ease, put),) if fits else ()
-    yield Finding(DeskCode.DESK_TURN, level, "8.7", about, there.turn, TURN, "deg", cures, more | {"ease": ease})
+    told = more | {"ease": ease if alone else None}
+    yield Finding(DeskCode.DESK_TURN, level, "8.7", about, there.turn, TURN, "deg", cures, told)
     level = Level.MIND if beyond(there.up, UP) else Level.GOOD
-    yield Finding(DeskCode.DESK_UP, level, "8.7", about, there.up, UP, "deg", more=more)
+    yield Finding(DeskCode.DESK_UP, level, "8.7", about, there.up, UP, "deg", more=more | {"over": over})
     if there.away < NEAR:
         yield Finding(DeskCode.DESK_NEAR, Level.MIND, "8.7", about, there.away, NEAR, "mm", more=more)
 
@@ -91,13 +111,28 @@ def _stands(key: str, picture: Picture, desk: Desk, item: GearItem | None) -> It
     if beyond(desk.top, low):
         lift = (Cure(RigCure.LIFT, desk.top - low, PutPicture(id=key, z=picture.pose.z + desk.top - low)),)
         yield Finding(DeskCode.DESK_TOP, Level.STOP, "8.7", about, low, desk.top, "mm", lift)
-    if desk.arm:
-        if item is None or not item.mass_kg:
-            yield Finding(DeskCode.DESK_EDGE, Level.NOTE, "8.7", about, more={"reach": desk.arm})
-        else:
-            moment = edge_moment(item.mass_kg, desk.arm)
-            level = Level.MIND if beyond(moment, EDGE) else Level.GOOD
-            more = {"reach": desk.arm, "mass": item.mass_kg}
-            yield Finding(DeskCode.DESK_EDGE, level, "8.7", about, moment, EDGE, "ratio", more=more)
     if isinstance(item, Panel) and item.watts and beyond(item.watts, WARM):
         yield Finding(DeskCode.DESK_WARM, Level.NOTE, "8.7", about, item.watts, WARM, "watts")
+
+
+def _armed(key: str, desk: Desk, scheme: Scheme, gear: GearShelf) -> Iterator[Finding]:
+    """The desk's edge under an arm's clamp. Panels over each other hang on one pole: told once, of the lowest."""
+    if not desk.arm:
+        return
+    about, low = {"picture": key}, scheme.pictures[key].pose
+    pole = [
+        (one.arm, scheme.pictures[one.shows])
+        for one in scheme.kept(Rigs).desks.values()
+        if one.arm and _on_one_pole(scheme.pictures[one.shows], scheme.pictures[key])
+    ]
+    if any(picture.pose.z < low.z for _, picture in pole):
+        return
+    loads = [(getattr(gear.get(picture.gear or ""), "mass_kg", None), arm) for arm, picture in pole]
+    more: dict[str, object] = {"reach": max(arm for _, arm in loads), "panels": len(loads)}
+    if not all(mass for mass, _ in loads):
+        yield Finding(DeskCode.DESK_EDGE, Level.NOTE, "8.7", about, more=more)
+        return
+    moment = sum(edge_moment(mass, arm) for mass, arm in loads if mass)
+    level = Level.MIND if beyond(moment, EDGE) else Level.GOOD
+    more["mass"] = sum(mass for mass, _ in loads if mass)
+    yield Finding(DeskCode.DESK_EDGE, level, "8.7", about, moment, EDGE, "ratio", more=more)

@@ -6,7 +6,7 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
-from oval_room.core.rig import asked_phrases, cabinet_phrases
+from oval_room.core.rig import asked_phrases, cabinet_phrases, desk_phrases
 from oval_room.core.rig.bodies_says import BodyCode
 from oval_room.core.rig.bodies_study import BodiesResult, study_bodies
 from oval_room.core.rig.cabinet_says import CabinetCode
@@ -44,7 +44,7 @@ PART: Final = Part(
     codes=(RigCode, BodyCode, DeskCode, CabinetCode),
     cures=(RigCure,),
     commands=(PutKit, PutSetup, PutStand, PutBody, PutDesk, PutCabinet, PutInside),
-    phrases=(*PHRASES, *asked_phrases.PHRASES, *cabinet_phrases.PHRASES),
+    phrases=(*PHRASES, *asked_phrases.PHRASES, *desk_phrases.PHRASES, *cabinet_phrases.PHRASES),
     entries={"rig": rig_entries},
     grips=GRIPS,
     sums=(SumGroup("Screens round a seat", SUMS),),

@@ -144,7 +144,7 @@ def _screens(here: Here, asked: _Asked, keys: list[str]) -> tuple[list[Command],
     told: dict[str, str] = {}
     for key in _in_turn(keys):
         said, upright = asked.sides if key in sides else asked.centre
-        steps, told["sides" if key in sides else "centre"] = _screen(here, said, key, names[key])
+        steps, told["sides" if key in sides else "centre"] = screen_said(here, said, key, names[key])
         puts += steps
         if upright:
             puts.append(PutPicture(id=key, turned=90))
@@ -155,7 +155,7 @@ def _screens(here: Here, asked: _Asked, keys: list[str]) -> tuple[list[Command],
     return puts, f"{ways['centre']} with two {ways['sides']}"
 
 
-def _screen(here: Here, said: str, key: str, name: str) -> tuple[list[Command], str]:
+def screen_said(here: Here, said: str, key: str, name: str) -> tuple[list[Command], str]:
     """One screen, as steps, and what it is."""
     size = _SIZE.fullmatch(said.strip())
     x = here.plan.survey.room.width.value / 2
@@ -208,6 +208,18 @@ def the_rig(here: Here) -> tuple[str, Rig]:
     if rig is None:
         raise RefusedError(here.eg("nobody sits before the rig: say where, as in seat 2 m"))
     return key, rig
+
+
+def the_panel(here: Here) -> tuple[str, Picture]:
+    """The subject picture, a panel.
+
+    Raises:
+        RefusedError: it is a screen.
+    """
+    key, picture = here.picture()
+    if picture.kind != "panel":
+        raise RefusedError(f"{picture.name} is a screen; this is said of a panel")
+    return key, picture
 
 
 def _set(here: Here, rig: Rig, *, away: float, turn: float, joint: Joint | None = None) -> Command:

@@ -410,7 +410,7 @@ def _together(here: Here, rest: str) -> Heard:
         if (
             chosen.group_of(other) is None
             and one.kind == picture.kind
-            and (word == "rig" or (near and (word == "wall" or beside == (word == "row") or other == key)))
+            and (word in ("rig", "desk") or (near and (word == "wall" or beside == (word == "row") or other == key)))
         ):
             members.append(other)
     if len(members) < 2:

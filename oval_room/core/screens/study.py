@@ -63,7 +63,7 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
         out += _surface(key, scheme.pictures[key], gear.get(projector.gear), survey)
     for (a, one), (b, other) in combinations(looked.pictures.items(), 2):
         rig = scheme.groups.get(scheme.group_of(a) or "")
-        if rig is None or rig.kind != "rig" or b not in rig.members:  # a rig judges its own joints
+        if rig is None or not rig.round_seat or b not in rig.members:  # a rig judges its own joints
             out += _two(a, one, b, other, ruler)
     for group in scheme.groups.values():
         if group.kind == "wall":

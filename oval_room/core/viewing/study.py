@@ -68,7 +68,7 @@ def study_viewing(
     views: dict[str, PictureViews] = {}
     if not scheme.pictures:
         findings.append(Finding(ViewingCode.NO_PICTURE, Level.NOTE, "0", {}))
-    in_rig = {key for group in scheme.groups.values() if group.kind == "rig" for key in group.members}
+    in_rig = {key for group in scheme.groups.values() if group.round_seat for key in group.members}
     for key, picture in scheme.pictures.items():
         if only not in (None, key):
             continue

@@ -59,6 +59,17 @@ HEAVY: Final = say(
     "stand-off 700", "lower bottom to 700",
     gear=WHOLE,
 )  # fmt: skip
+BESIDE: Final = say(
+    room(outline="room 3200 x 2800"), "seat 1200 mm", "desk screens two Draft 27 at 700 mm", "desk arm 400 mm",
+    gear=WHOLE,
+)  # fmt: skip
+"""Two panels edge to edge."""
+STACK: Final = say(
+    room(outline="room 3200 x 2800"), "seat 1200 mm", "desk screens stack Draft 34 and Draft 24 at 700 mm",
+    "desk arm 400 mm",
+    gear=WHOLE,
+)  # fmt: skip
+"""One panel over another, on one pole."""
 CABINET: Final = say(
     SEAT, "cabinet 1180 x 560 mm", "cabinet playfield Draft 40", "cabinet back Draft 32 Play", "cabinet strip 15 32:9",
     gear=WHOLE,
@@ -75,6 +86,10 @@ PLANS: Final[tuple[Plan, ...]] = (
     NEAR,
     DESK,
     HEAVY,
+    BESIDE,
+    STACK,
+    say(STACK, "drop p2", gear=WHOLE),
+    say(BESIDE, "desk screens stack 34 at 700 mm", gear=WHOLE),
     CABINET,
     say(CABINET, "cabinet 900 x 420 mm", gear=WHOLE),
     say(CABINET, "cabinet 966 x 412 mm", "cabinet game 1.5", gear=WHOLE),

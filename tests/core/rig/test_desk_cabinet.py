@@ -14,18 +14,24 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.pose import Own, to_own, to_room
 from oval_room.core.rig.cabinet import Sized, in_opening, unfilled
 from oval_room.core.rig.commands import PutCabinet, PutInside
-from oval_room.core.rig.desk import distance_at_ease, edge_moment
+from oval_room.core.rig.desk import distance_at_ease, edge_moment, squared
+from oval_room.core.rig.desk_study import DeskResult
 from oval_room.core.rig.document import Rigs
 from oval_room.core.words import Words
 from oval_room.demo.shop import WHOLE
-from tests.core.rig.example import CABINET, DESK, HEAVY
+from tests.core.rig.example import BESIDE, CABINET, DESK, HEAVY, STACK
 from tests.core.survey.rooms import refused, say
 
 
 def found(plan: Plan) -> dict[str, Finding]:
     return {one.code.name: one for one in evaluate(plan, WHOLE).findings}
+
+
+def desk(plan: Plan) -> tuple[Finding, ...]:
+    return evaluate(plan, WHOLE).of(DeskResult).findings
 
 
 def text(plan: Plan, code: str) -> str:
@@ -69,6 +75,67 @@ class Desks(unittest.TestCase):
         self.assertNotIn("DESK_TOP", found(after))
         picture = after.chosen.pictures["p1"]
         self.assertAlmostEqual(picture.bottom - picture.frame_bottom, 730.0, places=6)
+
+
+class More(unittest.TestCase):
+    """Two panels, and one over another."""
+
+    def test_each_is_square_to_the_eye(self) -> None:
+        """Seen from the eye the middle of every panel lies straight out of it; frames of two meet straight ahead."""
+        for plan in (BESIDE, STACK):
+            eye = plan.survey.seats["s1"].eye_point
+            upper = plan.chosen.pictures["p2"] if plan is STACK else None
+            for one in plan.chosen.pictures.values():
+                own = to_own(one.pose.point, one.pose.turn, eye)
+                self.assertAlmostEqual(own.right, 0.0, places=6)
+                if plan is BESIDE or one is upper:
+                    self.assertAlmostEqual(own.up if plan is STACK else 0.0, 0.0, places=6)
+        ends = []
+        for side, one in zip((1, -1), BESIDE.chosen.pictures.values(), strict=True):
+            ends.append(to_room(one.pose.point, one.pose.turn, Own(side * (one.across / 2 + one.frame_side), 0, 0)))
+        self.assertLess(math.dist(ends[0], ends[1]), 1e-6)
+        self.assertAlmostEqual(ends[0].y, 1200 - 700, places=6)
+        lower, over = STACK.chosen.pictures.values()
+        lip = to_room(lower.pose.point, lower.pose.turn, Own(0, lower.height / 2 + lower.frame_top, 0))
+        low = to_room(over.pose.point, over.pose.turn, Own(0, -over.height / 2 - over.frame_bottom, 0))
+        self.assertLess(math.dist(lip, low), 1e-6)
+
+    @given(st.floats(300, 2000), st.floats(-200, 600), st.floats(50, 290))
+    def test_squared_by_its_own_normal(self, across: float, over: float, half: float) -> None:
+        turn = math.radians(squared(across, over, half))
+        middle = (across - half * math.sin(turn), over + half * math.cos(turn))
+        normal = (math.cos(turn), math.sin(turn))
+        self.assertAlmostEqual(middle[0] * normal[1] - middle[1] * normal[0], 0.0, places=6)
+
+    def test_the_head_turns_from_the_middle_of_both(self) -> None:
+        """Draft 27: 597.7 and frame 8: τ = asin(306.85/700) = 26.0°; the far edge lies 26.0 + atan(298.85/629.2) = 51.4°
+        aside of straight ahead; over one square panel it would be 25.4°."""
+        for key in ("p1", "p2"):
+            one = next(f for f in desk(BESIDE) if f.code.name == "DESK_TURN" and f.about == {"picture": key})
+            tau = math.asin(306.85 / 700)
+            self.assertAlmostEqual(
+                one.value or 0, math.degrees(tau + math.atan(298.85 / (700 * math.cos(tau)))), places=2
+            )
+            self.assertEqual((one.level, one.cures), (Level.MIND, ()))
+
+    def test_a_stack_hangs_on_one_pole(self) -> None:
+        """7.1 and 3.2 kg, 400 mm off: 10.3 · 9.81 · 0.4 = 40.4 N·m, told once, of the lowest."""
+        edges = [f for f in desk(STACK) if f.code.name == "DESK_EDGE"]
+        self.assertEqual([(f.about["picture"], round(f.value or 0, 1)) for f in edges], [("p1", 40.4)])
+        self.assertEqual(len([f for f in desk(BESIDE) if f.code.name == "DESK_EDGE"]), 2)
+
+    def test_no_wall_bounds_them(self) -> None:
+        for plan in (BESIDE, STACK):
+            self.assertFalse([f.code.name for f in evaluate(plan, WHOLE).findings if f.level is Level.STOP])
+
+    def test_said_again_it_takes_their_place(self) -> None:
+        again = say(BESIDE, "desk screens 40 at 650 mm", gear=WHOLE)
+        self.assertEqual(next(iter(again.chosen.pictures.values())).name, "panel")
+        self.assertEqual((len(again.chosen.pictures), again.chosen.groups), (1, {}))
+        self.assertEqual(next(iter(again.chosen.kept(Rigs).desks.values())).arm, 400.0)
+        for line, words in (("three 27 at 700 mm", "rig three 27"), ("two 27", "how far"), ("two 27 at 1.4 m", "wall is 1200 mm"),
+                            ("two 49 at 350 mm", "too large"), ("two 27 at 3 m", "350 mm to 2500 mm")):  # fmt: skip
+            self.assertIn(words, refused(BESIDE, f"desk screens {line}"))
 
 
 class Cabinets(unittest.TestCase):

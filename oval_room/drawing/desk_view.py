@@ -10,10 +10,10 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.pose import Own, Point, Turn, axes, to_room
-from oval_room.core.rig.bodies import thick
 from oval_room.core.rig.desk import TURN, AtDesk
 from oval_room.core.rig.desk_study import DeskResult
 from oval_room.core.rig.document import Desk, Rigs
+from oval_room.core.rig.outlines import thick
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene

@@ -9,8 +9,8 @@ import math
 from typing import Final
 
 from oval_room.core.pose import Turn, axes
-from oval_room.core.rig.bodies import Outline
-from oval_room.core.rig.bodies_study import BodiesResult
+from oval_room.core.rig.outlines import Outline
+from oval_room.core.rig.outlines_study import OutlinesResult
 from oval_room.core.rig.place import Seen
 from oval_room.core.rig.rig import Rig, shown_rig
 from oval_room.core.rig.study import HEAD
@@ -33,8 +33,8 @@ def rig_fan(look: Look) -> Scene | None:
         return desk_above(look)
     draft, pictures = Draft(), look.plan.chosen.pictures
     _eye(draft, rig, look.seat)
-    bodies = look.report.results.get(BodiesResult)
-    known = bodies.outlines if isinstance(bodies, BodiesResult) else {}
+    bodies = look.report.results.get(OutlinesResult)
+    known = bodies.outlines if isinstance(bodies, OutlinesResult) else {}
     shapes = {one: shape for one, shape in known.items() if one in rig.screens}
     for one, shape in shapes.items():
         _body(draft, rig, one, shape)

@@ -7,8 +7,8 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.rig.bodies import PLATE, thick
 from oval_room.core.rig.document import Body, Rigs
+from oval_room.core.rig.outlines import PLATE, thick
 from oval_room.core.rig.rig import shown_rig
 from oval_room.drawing.desk_view import desk_side, desks_of
 from oval_room.drawing.parts import Look

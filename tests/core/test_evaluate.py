@@ -17,7 +17,7 @@ from oval_room.core.figures import put_in, show_figure
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.job.commands import Choose, PutWriting, Settle
 from oval_room.core.levels import Level
-from oval_room.core.parts import COMMAND, KINDS
+from oval_room.core.parts import COMMAND, KINDS, STUDIES
 from oval_room.core.plan.changes import changes, restore
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.measure import Typed
@@ -83,6 +83,11 @@ def changed(plan: Plan, *commands: Command) -> Plan:
 
 
 class Reports(unittest.TestCase):
+    def test_no_two_studies_are_of_one_name(self) -> None:
+        """What they found is kept by it; nor do two give one kind of result."""
+        for names in ([study.name for study in STUDIES], [study.gives for study in STUDIES]):
+            self.assertEqual(len(set(names)), len(names))
+
     def test_the_chapel_flat_has_its_one_plain_mistake(self) -> None:
         report = evaluate(CHAPEL, SHELF)
         self.assertEqual([f.code for f in report.findings if f.level is Level.STOP], [ThrowCode.THROW])

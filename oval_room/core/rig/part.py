@@ -7,8 +7,6 @@ from typing import Final
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
 from oval_room.core.rig import asked_phrases, cabinet_phrases, desk_phrases
-from oval_room.core.rig.bodies_says import BodyCode
-from oval_room.core.rig.bodies_study import BodiesResult, study_bodies
 from oval_room.core.rig.cabinet_says import CabinetCode
 from oval_room.core.rig.cabinet_study import CabinetResult, study_cabinets
 from oval_room.core.rig.commands import PutBody, PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
@@ -18,6 +16,8 @@ from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.entries import rig_entries
 from oval_room.core.rig.figures import KINDS
 from oval_room.core.rig.grips import GRIPS
+from oval_room.core.rig.outlines_says import BodyCode
+from oval_room.core.rig.outlines_study import OutlinesResult, study_outlines
 from oval_room.core.rig.phrases import PHRASES
 from oval_room.core.rig.says import RigCode, RigCure
 from oval_room.core.rig.study import RigResult, study_rigs
@@ -50,7 +50,12 @@ PART: Final = Part(
     sums=(SumGroup("Screens round a seat", SUMS),),
     studies=(
         Study("rigs", RigResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme), study_rigs),
-        Study("bodies", BodiesResult, lambda c: (c.seen("room").room, c.scheme, c.gear, c.of(RigResult)), study_bodies),
+        Study(
+            "outlines",
+            OutlinesResult,
+            lambda c: (c.seen("room").room, c.scheme, c.gear, c.of(RigResult)),
+            study_outlines,
+        ),
         Study(
             "desks", DeskResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme, c.gear), study_desks
         ),

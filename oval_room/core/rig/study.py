@@ -17,10 +17,10 @@ from oval_room.core.plan.group import Group
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Own, to_own, to_room
 from oval_room.core.report import Result
-from oval_room.core.rig.bodies import NONE
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import MOST_TURN
 from oval_room.core.rig.figures import KINDS
+from oval_room.core.rig.outlines import NONE
 from oval_room.core.rig.place import Joint, cross, hinge_of
 from oval_room.core.rig.rig import Rig, placed, rig_of
 from oval_room.core.rig.says import RigCode, RigCure

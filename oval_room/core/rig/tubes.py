@@ -12,8 +12,8 @@ from typing import Final
 from oval_room.core.fixing.cut_list import KERF, cut_list
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.pose import Own, Turn, to_room
-from oval_room.core.rig.bodies import NONE, thick
 from oval_room.core.rig.document import Body
+from oval_room.core.rig.outlines import NONE, thick
 from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.uprights import bolts_of
 from oval_room.core.screens.document import Picture

@@ -14,9 +14,9 @@ from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.pose import Own, Point, Turn, to_room
-from oval_room.core.rig.bodies import Outline, meet, outline, outlines
 from oval_room.core.rig.commands import PutBody
 from oval_room.core.rig.document import Body, Rigs
+from oval_room.core.rig.outlines import Outline, meet, outline, outlines
 from oval_room.core.rig.study import RigResult
 from oval_room.core.rig.tubes import ABOVE, STOCK, Tubes, tubes_of
 from oval_room.core.rig.uprights import bolts_of

@@ -14,10 +14,10 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Own, to_room
 from oval_room.core.report import Result
-from oval_room.core.rig.bodies import Outline, gap_over, meet, outlines, reach_before
-from oval_room.core.rig.bodies_says import BodyCode
 from oval_room.core.rig.commands import PutBody
 from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.outlines import Outline, gap_over, meet, outlines, reach_before
+from oval_room.core.rig.outlines_says import BodyCode
 from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.says import RigCure
 from oval_room.core.rig.study import RigResult
@@ -26,20 +26,20 @@ from oval_room.core.screens.document import Picture
 
 
 @dataclass(frozen=True, slots=True)
-class BodiesResult(Result):
+class OutlinesResult(Result):
     """What every screen of a rig's row takes from above, by the picture's id."""
 
     outlines: Mapping[str, Outline] = field(default_factory=dict)
 
 
-def study_bodies(room: Room, scheme: Scheme, gear: GearShelf, found: RigResult) -> BodiesResult:
+def study_outlines(room: Room, scheme: Scheme, gear: GearShelf, found: RigResult) -> OutlinesResult:
     """Every rig with a driver: backs in the wall, feet through each other or before the wheel base, bumps."""
     out, shapes = list[Finding](), dict[str, Outline]()
     for key, rig in found.rigs.items():
         mine = outlines(rig, scheme.pictures, scheme.kept(Rigs).bodies_of, gear)
         shapes |= mine
         out += [*_backs(key, mine, room, scheme), *_feet(key, rig, scheme, mine), *_over(key, rig, scheme)]
-    return BodiesResult({}, tuple(out), shapes)
+    return OutlinesResult({}, tuple(out), shapes)
 
 
 def _backs(key: str, shapes: Mapping[str, Outline], room: Room, scheme: Scheme) -> Iterator[Finding]:

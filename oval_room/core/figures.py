@@ -210,16 +210,24 @@ def kinds(*listed: FigureKind) -> dict[str, FigureKind]:
 
 
 _unwanted: ContextVar[bool] = ContextVar("unwanted", default=False)
+_bare: ContextVar[bool] = ContextVar("bare", default=False)
 
 
 @contextmanager
-def only_findings() -> Iterator[None]:
-    """Studies run within write no figures: for judging hundreds of things by their findings alone."""
-    token = _unwanted.set(True)
+def only_findings(*, bare: bool = False) -> Iterator[None]:
+    """Studies run within write no figures. bare: of a finding only what it judges by is asked, for hundreds of things:
+    its level, value, limit, room to spare, and cures that move what was put there as it is."""
+    tokens = _unwanted.set(True), _bare.set(bare)
     try:
         yield
     finally:
-        _unwanted.reset(token)
+        _unwanted.reset(tokens[0])
+        _bare.reset(tokens[1])
+
+
+def findings_are_bare() -> bool:
+    """Whether of findings only what they judge by is asked."""
+    return _bare.get()
 
 
 class FigureBook:

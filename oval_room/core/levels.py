@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from enum import StrEnum
+from typing import Final
 
 
 class Level(StrEnum):
@@ -16,9 +17,10 @@ class Level(StrEnum):
     @property
     def rank(self) -> int:
         """0 for the worst."""
-        return list(Level).index(self)
+        return _RANKS[self]
 
 
+_RANKS: Final = {level: n for n, level in enumerate(Level)}
 SLIM = 1e-9
 """How far past a limit rounding alone may carry a value: band ends belong to their band (rules 3.2)."""
 

@@ -54,8 +54,11 @@ class Case:
 
     def seen(self, *names: str) -> Survey:
         """The survey with some of its parts alone: the same object while they are the same."""
-        parts = {name: getattr(self.survey, name) for name in names}
         name = f"{' '.join(names)} of wall {self.wall}"
+        return self.keep(f"{name}, now", (self.survey,), lambda: self._parts(name, names))
+
+    def _parts(self, name: str, names: tuple[str, ...]) -> Survey:
+        parts = {one: getattr(self.survey, one) for one in names}
         return self.keep(name, tuple(parts.values()), lambda: Survey.model_construct(**parts))
 
     def on_wall(self, n: int, survey: Survey, scheme: Scheme, looked: Scheme) -> Case:

@@ -32,6 +32,11 @@ def named(found: list[Near], name: str) -> Near:
     return next(near for near in found if near.item.name == name)
 
 
+def judged(one: Finding) -> tuple[object, ...]:
+    """What an item is judged by."""
+    return one.key, one.level, one.value, one.limit, one.unit, one.more.get("spare")
+
+
 def own(findings: tuple[Finding, ...], near: Near) -> set[str]:
     """Stops that are told of an item."""
     return {one.key for one in findings if one.level is Level.STOP} & {one.key for one in near.findings}
@@ -57,6 +62,32 @@ class NearMisses(unittest.TestCase):
                                     _others(report.findings, picture),
                                 )
         self.assertGreater(min(said.values()), 40)
+
+    def test_judged_bare_and_told_whole(self) -> None:
+        """Hundreds are judged by their levels, values and limits alone; told, one has the words and cures that it has
+        once it is taken, and is judged just as before."""
+        cured = 0
+        for plan, picture, kind in (
+            (PROJECTED, "p1", "projector"),
+            (PROJECTED, "p1", "screen"),
+            (SIDE, "p1", "mount"),
+            (SIDE, "p1", "tv"),
+        ):
+            search = Search(plan, ALL, picture, kind)
+            search.look()
+            for near in search.found():
+                told = search.told(near)
+                with self.subTest(kind, item=near.item.name):
+                    self.assertEqual([judged(one) for one in told.findings], [judged(one) for one in near.findings])
+                    self.assertEqual(told.order, near.order)
+                    whole = {one.key: one for one in evaluate(near.plan, ALL).findings}
+                    for one in told.findings:
+                        if one.key in whole and judged(whole[one.key]) == judged(one):
+                            self.assertEqual(
+                                [cure.kind for cure in one.cures], [cure.kind for cure in whole[one.key].cures]
+                            )
+                            cured += len(one.cures)
+        self.assertGreater(cured, 40)
 
     def test_every_item_once_and_those_that_fit_first(self) -> None:
         found = near_misses(PROJECTED, ALL, "p1", "projector")

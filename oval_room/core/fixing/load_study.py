@@ -99,7 +99,8 @@ def study_loads(
         if one.bolts and one.fixing:
             held[key] = mine = one.held()
             out.append(one.load(mine))
-            one.figure(book, mine)
+            if not book.unwanted:
+                one.figure(book, mine)
             if one.unsuited or not mine.carries:
                 out.append(one.unsuitable())
     return LoadResult(book.figures, tuple(out), held)

@@ -190,11 +190,12 @@ def _study_panel(
         return FixingResult({}, (missing, *always), {}, {})
     kind = "built out" if face is not None and face.lie != "over an edge" else survey.kind_of("w1")
     book = FigureBook(KINDS)
-    _hole_figures(book, key, bolted, panel, rows, found, sources_of(bench, panel, rows, called(picture, item)), place)
-    if face is not None:
-        _from_its_edge(book, key, picture, face, found)
+    sources = sources_of(bench, panel, rows, called(picture, item))
+    if not book.unwanted:
+        _hole_figures(book, key, bolted, panel, rows, found, sources, place)
+        if face is not None:
+            _from_its_edge(book, key, picture, face, found)
     if hung is not None:
-        sources = sources_of(bench, panel, rows, called(picture, item))
         always += assumed_findings({"picture": key}, sources, ("row",), hung.name)
     told = Finding(FixingCode.HOLES, Level.NOTE, "7.3", {"picture": key}, found.upper_row, more={"wall": kind})
     findings = (told, *_into_what(key, survey, kind), *always, *_near_services(key, survey, found))
@@ -413,9 +414,14 @@ def _plate(
     book: FigureBook, key: str, projector: Projector, item: ProjectorGear, bench: Bench | None, survey: Survey
 ) -> ProjectorPlate:
     lens = LensOnPlate(*item.lens_on_plate)
-    pose, said = projector.pose, sources_of(bench, item, None, item.name)
+    pose = projector.pose
     x, y = plate_place(lens, lens_x=pose.x, lens_y=pose.y, hung=projector.hung)
-    ceiling = survey.room.height.model_copy(update={"value": survey.room.ceiling_at(x, y)})
+    ceiling, source = survey.room.ceiling_at(x, y), survey.room.height.source
+    if book.unwanted:
+        if projector.hung:
+            return ProjectorPlate(x, y, pole_drop(lens, ceiling=ceiling, lens_z=pose.z), None, lens)
+        return ProjectorPlate(x, y, None, shelf_height(lens, lens_z=pose.z), lens)
+    said = sources_of(bench, item, None, item.name)
     x_l, y_l, z_l = (Input(f"{axis}_l", f"lens, {axis}", getattr(pose, axis), "mm", "chosen") for axis in "xyz")
     dx = Input("dx", "lens right of the plate, upright, from behind", lens.right, "mm", said["lens_right"])
     dy = Input("dy", "lens forward of the plate", lens.forward, "mm", said["lens_forward"])
@@ -423,10 +429,8 @@ def _plate(
     book.add("plate_x", x, x_l, dx, projector=key)
     book.add("plate_y", y, y_l, dy, projector=key)
     if projector.hung:
-        drop = pole_drop(lens, ceiling=ceiling.value, lens_z=pose.z)
-        book.add(
-            "pole", drop, Input("z_ceiling", "ceiling", ceiling.value, "mm", ceiling.source), dz, z_l, projector=key
-        )
+        drop = pole_drop(lens, ceiling=ceiling, lens_z=pose.z)
+        book.add("pole", drop, Input("z_ceiling", "ceiling", ceiling, "mm", source), dz, z_l, projector=key)
         return ProjectorPlate(x, y, drop, None, lens)
     shelf = shelf_height(lens, lens_z=pose.z)
     book.add("shelf", shelf, z_l, dz, projector=key)

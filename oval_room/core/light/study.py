@@ -85,30 +85,28 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
                 more = {"name": item.name}
                 findings.append(Finding(LightCode.NO_WHITE, Level.NOTE, "5.4", {"picture": key}, more=more))
             continue
-        wash = room_wash(one.lumens, survey.room.surface_m2, reflectance=ROOMS[survey.room.finish], apl=APL_CLASS)
-        book.add(
-            "wash",
-            wash,
-            Input("APL", "average level", APL_CLASS, "ratio", "rule"),
-            Input("Φ", "lumens that leave", one.lumens, "lm"),
-            Input("ρ", f"mean reflectance, {survey.room.finish}", ROOMS[survey.room.finish], "ratio", "rule"),
-            picture=key,
-        )
-        dark = room_wash(one.lumens, survey.room.surface_m2, reflectance=ROOMS["dark"], apl=APL_CLASS)
-        scenes, darker = {}, {}
+        finish, surface = survey.room.finish, survey.room.surface_m2
+        wash = room_wash(one.lumens, surface, reflectance=ROOMS[finish], apl=APL_CLASS)
+        if not book.unwanted:
+            book.add(
+                "wash",
+                wash,
+                Input("APL", "average level", APL_CLASS, "ratio", "rule"),
+                Input("Φ", "lumens that leave", one.lumens, "lm"),
+                Input("ρ", f"mean reflectance, {finish}", ROOMS[finish], "ratio", "rule"),
+                picture=key,
+            )
+        dark = room_wash(one.lumens, surface, reflectance=ROOMS["dark"], apl=APL_CLASS)
+        scenes, darker, washed = {}, {}, _washed(picture, item, wash)
         for name, scene in survey.scenes.items():
             scenes[name] = _scene(book, key, picture, item, one, name, scene, wash)
-            darker[name] = (
-                _dark_room(book, key, picture, item, one, name, scene, dark) if survey.room.finish != "dark" else None
-            )
+            darker[name] = _dark_room(book, key, picture, item, one, name, scene, dark) if finish != "dark" else None
             needed = (
-                blinds(
-                    one.white, one.native, stray=scenes[name][0], wanted=scene.wants, wash=_washed(picture, item, wash)
-                )
+                blinds(one.white, one.native, stray=scenes[name][0], wanted=scene.wants, wash=washed)
                 if scene.wants > 1
                 else None
             )
-            spare = _spare_light(one, scenes[name][0], _washed(picture, item, wash), scene.wants)
+            spare = _spare_light(one, scenes[name][0], washed, scene.wants)
             findings.append(_contrast_finding(key, name, scene, scenes[name], needed, one.native, darker[name], spare))
         findings += _lamps(key, picture, one, survey) + _dull(key, picture, one, survey)
         lit[key] = PictureLight(one.white, one.lumens, one.native, scenes)
@@ -143,6 +141,27 @@ def _projected(
     gain = screen.gain if screen and screen.gain else SURFACES[picture.surface].gain
     area = throw.lit / 1e6
     white = picture_white(lumens, gain, area)
+    share = picture.width.value / throw.raster[0]
+    lit = _Lit(white, lumens, item.contrast or NATIVE[item.native], gain, share, (item.rated_lm, "lm"))
+    if not book.unwanted:
+        gains = Input("g", "gain of the surface", gain, "ratio", "maker" if screen and screen.gain else "rule")
+        _write_projected(book, key, picture, projector, name, throw, lit, zoom, gains)
+    return lit
+
+
+def _write_projected(
+    book: FigureBook,
+    key: str,
+    picture: Picture,
+    projector: Projector,
+    name: str,
+    throw: ProjectorThrow,
+    lit: _Lit,
+    zoom: float,
+    gain: Input,
+) -> None:
+    """What leaves the lens, what comes back, and how large it could be."""
+    item, white, lumens, passes = throw.item, lit.white, lit.lumens, projector.passes
     told = "maker" if item.tele_factor else f"tele {tele_factor(item.lens):.2f} by rule"
     book.add(
         "lumens",
@@ -158,25 +177,21 @@ def _projected(
         "white",
         white,
         Input("Φ", "lumens that arrive", lumens, "lm"),
-        Input("g", "gain of the surface", gain, "ratio", "maker" if screen and screen.gain else "rule"),
-        Input("A", "raster lit [m²]", area, "ratio", picture.width.source),
+        gain,
+        Input("A", "raster lit [m²]", throw.lit / 1e6, "ratio", picture.width.source),
         picture=key,
     )
     book.add("foot_lamberts", white / CD_M2_PER_FL, Input("L", "picture white", white, "cd_m2"), picture=key)
-    share, shape = picture.width.value / throw.raster[0], throw.raster[0] / throw.raster[1]
+    shape = throw.raster[0] / throw.raster[1]
     book.add(
         "largest_lit",
-        math.sqrt(largest_area(lumens, gain, DARK_ROOM) * shape) * 1000 * share,
+        math.sqrt(largest_area(lumens, lit.gain, DARK_ROOM) * shape) * 1000 * lit.raster_share,
         Input("Φ", "lumens that arrive", lumens, "lm"),
-        Input("g", "gain of the surface", gain, "ratio"),
+        Input("g", "gain of the surface", lit.gain, "ratio"),
         Input("L", "target", DARK_ROOM, "cd_m2", "rule"),
         Input("a", "aspect of the raster", shape, "ratio"),
-        Input("s", "share of the raster's width", share, "ratio"),
+        Input("s", "share of the raster's width", lit.raster_share, "ratio"),
         picture=key,
-    )
-    sold_as = (item.rated_lm, "lm")
-    return _Lit(
-        white, lumens, item.contrast or NATIVE[item.native], gain, picture.width.value / throw.raster[0], sold_as
     )
 
 
@@ -193,6 +208,8 @@ def _scene(
 ) -> tuple[float, float | None, str]:
     stray = stray_luminance(_origins(picture, item, scene, wash))
     contrast = room_contrast(lit.white, lit.native, stray)
+    if book.unwanted:
+        return stray, contrast, contrast_class(contrast)
     lux = _lux(scene)
     source = "default" if all(m.unsure for m in (scene.ceiling, scene.side, scene.front)) else "read"
     book.add(
@@ -223,6 +240,8 @@ def _dark_room(
     """Contrast in a scene if the room's surfaces were dark: what painting the ceiling buys (rules 5.7)."""
     stray = stray_luminance(_origins(picture, item, scene, wash))
     contrast = room_contrast(lit.white, lit.native, stray)
+    if book.unwanted:
+        return contrast
     book.add(
         "contrast_dark",
         contrast,

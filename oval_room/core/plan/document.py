@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping
+from functools import cache
 from typing import Annotated, Final, Literal, TypeVar
 
 from pydantic import Field, model_validator
@@ -141,11 +142,17 @@ class Scheme(Frozen):
     def kept(self, kind: type[_Kept]) -> _Kept:
         """What a trade keeps in this scheme."""
         found = self.more.get(kind.part)
-        return found if isinstance(found, kind) else kind()
+        return found if isinstance(found, kind) else _nothing(kind)
 
     def keeping(self, nodes: PartNodes) -> Scheme:
         """The scheme with what a trade keeps in it changed."""
         return self.model_copy(update={"more": {**self.more, nodes.part: nodes}})
+
+
+@cache
+def _nothing(kind: type[_Kept]) -> _Kept:
+    """What a trade keeps where nothing is: one for all, for nobody changes it."""
+    return kind()
 
 
 def _shows(node: Frozen) -> str | None:

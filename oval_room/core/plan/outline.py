@@ -74,6 +74,12 @@ def perimeter(corners: Corners) -> float:
     return sum(wall.length for wall in walls_of(corners))
 
 
+@lru_cache(maxsize=256)
+def surfaces_m2(corners: Corners, height: float) -> float:
+    """Floor, ceiling and walls of a room so high [m²] (rules 5.7)."""
+    return (2 * area(corners) + perimeter(corners) * height) / 1e6
+
+
 def inside(corners: Corners, x: float, y: float) -> bool:
     """Whether a place lies in the room; a wall's face counts as in."""
     odd = False

@@ -8,17 +8,7 @@ from typing import Annotated, Final, Literal
 from pydantic import Field, model_validator
 
 from oval_room.core.plan.measure import Frozen, HeightMm, Measure, Mm, Words, default
-from oval_room.core.plan.outline import (
-    LONGEST_WALL,
-    Corners,
-    Wall,
-    area,
-    check_outline,
-    inside,
-    perimeter,
-    reach,
-    walls_of,
-)
+from oval_room.core.plan.outline import LONGEST_WALL, Corners, Wall, check_outline, inside, reach, surfaces_m2, walls_of
 
 WallKey = Annotated[str, Field(pattern=r"^w([1-9]|[1-3][0-9]|40)$")]
 SurfaceKey = Annotated[str, Field(pattern=r"^(w([1-9]|[1-3][0-9]|40)|ceiling)$")]
@@ -172,7 +162,7 @@ class Room(Frozen):
     @property
     def surface_m2(self) -> float:
         """All surfaces [m²] (rules 5.7); slopes counted as if the ceiling were flat."""
-        return (2 * area(self.corners) + perimeter(self.corners) * self.height.value) / 1e6
+        return surfaces_m2(self.corners, self.height.value)
 
     def holds(self, x: float, y: float) -> bool:
         """Whether a place is in the room, walls' faces included."""

@@ -6,7 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.figures import findings_are_bare
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.projection.beam import Beam, meets_trapezoid, struck
@@ -74,10 +76,14 @@ def beam_of(throw: ProjectorThrow, centre: tuple[float, float], screen_y: float)
     return Beam(lens, (centre[0], pose.z + (bottom + top) / 2), 2 * max(low, high), top - bottom, screen_y)
 
 
-def study_beam(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> BeamResult:
-    """Every projector's beam against the room, its seats and its doors."""
+def study_beam(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler, keep: Keep = anew) -> BeamResult:
+    """Every projector's beam against the room, its seats and its doors.
+
+    Args:
+        keep: keeps what may stand in beams while nothing of the room changes.
+    """
     out: list[Finding] = []
-    boxes = list(_boxes(survey))
+    boxes = keep("in the beam", (survey,), lambda: list(_boxes(survey)))
     for key, throw in throws.throws.items():
         picture = scheme.pictures.get(throw.picture)
         if picture is None or abs(picture.pose.yaw) > SQUARE or abs(picture.pose.pitch) > SQUARE:
@@ -97,7 +103,8 @@ def study_beam(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler
             level = box.level
             if throw.pitched and not meets_trapezoid(beam, throw.pitched.raster[:2], box.x, box.z, met):
                 level = Level.MIND
-            cures = _cures(key, throw, picture.pose.y, box, ruler) if level is Level.STOP else ()
+            asked = level is Level.STOP and not findings_are_bare()
+            cures = _cures(key, throw, picture.pose.y, box, ruler) if asked else ()
             out.append(Finding(code, level, "6.6", who, by, 0.0, cures=cures, more=more))
         if not found and boxes:
             out.append(Finding(ThrowCode.BEAM_CLEAR, Level.GOOD, "6.6", about))

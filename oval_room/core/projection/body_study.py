@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.figures import findings_are_bare
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
@@ -45,7 +46,7 @@ def study_body(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler
             if met is None or throw.projector.boxed == "behind a port" or _carries(thing, throw):
                 continue
             about = {"projector": key, "picture": throw.picture, "thing": name}
-            cures = _cures(key, throw, survey, (met, thing), ruler)
+            cures = () if findings_are_bare() else _cures(key, throw, survey, (met, thing), ruler)
             by = abs(ways_out(met, thing)[0][1])
             out.append(Finding(ThrowCode.BODY_IN, Level.STOP, "6.2", about, by, 0.0, cures=cures))
     return BodyResult({}, tuple(out))

@@ -65,7 +65,11 @@ class PutProjector(Command):
             projector = Projector(**named | values)
         else:
             projector = with_values(old, values | ({"pose": with_values(old.pose, pose)} if pose else {}))
-        return in_scheme(plan, key, projectors={**scheme.projectors, self.id: projector})
+        projectors = {**scheme.projectors, self.id: projector}
+        if old is None or projector.shows != old.shows:
+            return in_scheme(plan, key, projectors=projectors)
+        changed = scheme.model_copy(update={"projectors": projectors})
+        return plan.model_copy(update={"schemes": {**plan.schemes, key: changed}})
 
     def turned_back(self, turn: Turn, plan: Plan) -> PutProjector:
         node, values = plan.chosen.projectors.get(self.id), {}

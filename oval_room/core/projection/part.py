@@ -44,7 +44,7 @@ PART: Final = Part(
         Study(
             "beam",
             BeamResult,
-            lambda c: (c.seen("room", "things", "seats", "openings"), c.scheme, c.of(ThrowResult), c.ruler),
+            lambda c: (c.seen("room", "things", "seats", "openings"), c.scheme, c.of(ThrowResult), c.ruler, c.keep),
             study_beam,
             by_wall=True,
             judges=("projector", "screen"),

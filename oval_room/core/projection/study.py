@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from oval_room.core.commands import several
-from oval_room.core.figures import FigureBook, Input
+from oval_room.core.figures import FigureBook, Input, findings_are_bare
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import SLIM, Level, beyond
 from oval_room.core.plan.document import Scheme
@@ -149,7 +149,9 @@ class _OneThrow:
         self.room, self.ruler = room, ruler
         self.own = to_own(picture.pose.point, picture.pose.turn, projector.pose.point)
         self.vent = VENT if item.vent is None else item.vent
-        self.half_width = half_width
+        self.half_width, self.bare = half_width, findings_are_bare()
+        pose = projector.pose
+        self.back = room.behind(pose.x, pose.y) if room.holds(pose.x, pose.y) else room.depth.value
         self.result = self._work_out(half_width) if self.own.out > 0 else None
 
     def _work_out(self, half_width: float) -> ProjectorThrow:
@@ -160,7 +162,7 @@ class _OneThrow:
         pitched = self._pitched(raster)
         lit = across if pitched is None else self.own.out / pitched.throw_ratio
         need = self._need(raster, window) if pitched is None else self._need_pitched(raster, window, pitched)
-        tilt = _tilt(need, raster, self.own.out) if pitched is None else None
+        tilt = _tilt(need, raster, self.own.out) if pitched is None and not self.bare else None
         wide = 0.0 if tilt is None else self.own.out / tilt.throw_ratio
         return ProjectorThrow(
             picture=self.projector.shows,
@@ -170,7 +172,7 @@ class _OneThrow:
             raster=raster,
             span=distances(lit, item.lens),
             level=throw_level(self.own.out, lit, item.lens, half_width=half_width, step=self.ruler.step),
-            behind=self._back() - self.projector.pose.y - item.behind_lens - self.vent,
+            behind=self.back - self.projector.pose.y - item.behind_lens - self.vent,
             need=need,
             window=window,
             pitched=pitched,
@@ -235,7 +237,7 @@ class _OneThrow:
         book.add("farthest", near.greatest, w, tele, projector=key)
         book.add("least_width", width_span.least, d, tele, projector=key)
         book.add("greatest_width", width_span.greatest, d, wide, projector=key)
-        depth = Input("depth", "to the wall behind", self._back(), "mm", self.room.depth.source)
+        depth = Input("depth", "to the wall behind", self.back, "mm", self.room.depth.source)
         body = Input("body", "body behind the lens", item.behind_lens, "mm", "maker")
         vent = Input("vent", "room for air", self.vent, "mm", "maker" if item.vent is not None else "rule")
         book.add("behind", result.behind, depth, y_l, body, vent, projector=key)
@@ -296,14 +298,9 @@ class _OneThrow:
         limit = STOP_UNDER if level is Level.STOP else MIND_UNDER
         return Finding(ThrowCode.KEYSTONE, level, "6.4", about, pixels, limit, "pct", cures, more)
 
-    def _back(self) -> float:
-        """Where the wall behind the projector is, out from the display wall [mm]."""
-        pose = self.projector.pose
-        return self.room.behind(pose.x, pose.y) if self.room.holds(pose.x, pose.y) else self.room.depth.value
-
     def _last_lens_y(self) -> float:
         """The farthest lens that leaves room for body and air behind."""
-        return self._back() - self.item.behind_lens - self.vent
+        return self.back - self.item.behind_lens - self.vent
 
     def _throw(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
         span = result.span.safe(self.ruler.step)
@@ -317,7 +314,7 @@ class _OneThrow:
             "spare": (self._spare_throw(result), "mm"),
         }
         cures: tuple[Cure, ...] = ()
-        if result.level is Level.STOP:
+        if result.level is Level.STOP and not self.bare:
             throw = span.least if near else span.greatest
             y = self.picture.pose.y + throw
             share = self.picture.width.value / result.raster[0]
@@ -369,6 +366,8 @@ class _OneThrow:
     def _body(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
         if not beyond(0, result.behind):
             return Finding(ThrowCode.BODY, Level.GOOD, "6.2", about, result.behind, 0.0)
+        if self.bare:
+            return Finding(ThrowCode.BODY, Level.STOP, "6.2", about, result.behind, 0.0)
         y = self.ruler.safe(self._last_lens_y(), "greatest")
         cures = [Cure(LensCure.LENS_OUT, y, PutProjector(id=self.key, y=y))]
         cures += self._lens_and_width(result, self.picture.width.value / result.raster[0])

@@ -42,7 +42,8 @@ def study_wide(scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> WideResult:
             own=throw.item.own_aspect,
             at_tele=throw.item.tele_factor,
         )
-        _figures(book, key, picture, throw, found)
+        if not book.unwanted:
+            _figures(book, key, picture, throw, found)
         out.append(_finding(key, picture, throw, found, ruler))
     return WideResult(book.figures, tuple(out))
 

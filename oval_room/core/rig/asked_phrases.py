@@ -1,6 +1,6 @@
 """What is asked round a rig on the tape line: `wheel base 620 mm`, `knees 640 mm`, `frames 90 at 2560 x 1440`,
 positions (`keep position racing`, `position racing`); what stands out of its frames: `bump 12 mm`, `adapter 40 mm`,
-`feet 600 x 260 mm`."""
+`feet 600 mm x 260 mm`."""
 
 from __future__ import annotations
 
@@ -65,7 +65,7 @@ def _feet(here: Here, rest: str) -> Heard:
         return _bodies(here, "without feet", {"feet_wide": 0.0, "feet_deep": 0.0})
     found = re.fullmatch(r"(.+?)\s*(?:x|×|by)\s*(.+)", rest.strip(), re.IGNORECASE)
     if found is None:
-        raise RefusedError(here.eg("say how wide and how deep they stand: feet 600 x 260 mm"), value=rest)
+        raise RefusedError(here.eg("say how wide and how deep they stand: feet 600 mm x 260 mm"), value=rest)
     wide, deep = here.within((found[1], FEET_WIDE), (found[2], FEET_DEEP))
     return _bodies(here, f"feet {here.show(wide)} wide, {here.show(deep)} deep", {"feet_wide": wide, "feet_deep": deep})
 
@@ -164,7 +164,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "adapter", "a length, or none", "a plate behind the screen's bolts", "adapter 40 mm", "rig", _adapter, BUILT
     ),
     Phrase(
-        "feet", "wide x deep, or none", "the feet that a screen stands on", "feet 600 x 260 mm", "rig", _feet, BUILT
+        "feet", "wide x deep, or none", "the feet that a screen stands on", "feet 600 mm x 260 mm", "rig", _feet, BUILT
     ),
     Phrase(
         "frames",

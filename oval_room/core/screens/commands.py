@@ -67,9 +67,9 @@ class PutPicture(Command):
             named = {"name": "picture", "kind": "panel", "width": decided(1439.0), "pose": start}
             picture = Picture(**named | values)
         else:
-            picture = with_values(old, values)
+            picture = with_values(old, values) if values else old
             if _resized(old, picture) and old.gear and not (values.keys() & {"frame_side"}):
-                picture = with_values(picture, {"gear": None})
+                picture = picture.model_copy(update={"gear": None})
         if values.keys() & {"width", "aspect"}:
             _sized(picture)
         pose = {
@@ -80,7 +80,7 @@ class PutPicture(Command):
         elif old is not None and "z" not in pose and picture.height != old.height:
             pose["z"] = old.bottom + picture.height / 2  # a new size keeps the bottom edge
         if pose:
-            picture = with_values(picture, {"pose": with_values(picture.pose, pose)})
+            picture = picture.model_copy(update={"pose": with_values(picture.pose, pose)})
         if self.turned is not None and self.turned != picture.turned:
             picture = with_values(picture, hung_values(picture, turn_of(self.turned)))
         if picture.mount:
@@ -129,14 +129,15 @@ class TakeGear(Command):
             "frame_side": item.frame_side,
             "frame_top": item.frame_top,
             "frame_bottom": item.frame_bottom,
+            "curve": getattr(item, "curve", None) or 0.0,
         }
         if isinstance(item, Panel):
             values["pixels"] = item.pixels
         elif isinstance(item, Screen):
             values["surface"] = item.surface
         plan = PutPicture(id=self.id, scheme=key, **values).applied(plan, gear, stamp)
-        values = {"gear": self.gear, "curve": getattr(item, "curve", None)}
-        return with_picture(plan, key, self.id, with_values(plan.schemes[key].pictures[self.id], values))
+        picture = plan.schemes[key].pictures[self.id].model_copy(update={"gear": self.gear})
+        return with_picture(plan, key, self.id, picture)
 
 
 def _resized(old: Picture, new: Picture) -> bool:

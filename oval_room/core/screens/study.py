@@ -57,8 +57,9 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
     """
     out: list[Finding] = []
     book = FigureBook(KINDS)
-    for key, picture in looked.pictures.items():
-        _write_shape(book, key, picture)
+    if not book.unwanted:
+        for key, picture in looked.pictures.items():
+            _write_shape(book, key, picture)
     for key, projector in scheme.feeds.items():
         out += _surface(key, scheme.pictures[key], gear.get(projector.gear), survey)
     for (a, one), (b, other) in combinations(looked.pictures.items(), 2):

@@ -70,6 +70,8 @@ class Near:
 
     def _of(self, level: Level) -> tuple[Finding, ...]:
         found = [finding for finding in self.findings if finding.level is level]
+        if len(found) < 2:
+            return tuple(found)
         return tuple(sorted(found, key=lambda one: (one.limit is not None, -abs(share_of(one)), one.key)))
 
     @cached_property
@@ -156,7 +158,7 @@ class Search:
 
     def look(self, watch: Watch | None = None) -> None:
         """Try items, until all are or the time is over; one at least."""
-        with only_findings():
+        with only_findings(bare=True):
             while self._waiting:
                 key, item = self._waiting.pop()
                 near = self._judge.try_out(key, item, self._put(key, item))
@@ -164,6 +166,12 @@ class Search:
                     self._near.append(near)
                 if watch is not None and watch.over:
                     return
+
+    def told(self, near: Near) -> Near:
+        """One of what was found with all that its findings tell, and their cures: hundreds are judged without."""
+        with only_findings():
+            known = {_sign(one): one for one in self._judge.findings(near.plan)}
+        return replace(near, findings=tuple(known.get(_sign(one), one) for one in near.findings))
 
     def found(self) -> list[Near]:
         """What was tried, in order."""
@@ -183,15 +191,22 @@ def _their_own(found: list[Near]) -> list[Near]:
     told, as of a ceiling that nobody knows."""
     if len(found) < 2:
         return found
-    signs = [[(one.key, one.level, one.value) for one in near.findings] for near in found]
+    signs = [[_sign(one) for one in near.findings] for near in found]
     told = Counter(sign for of_one in signs for sign in of_one)
     room = {
-        sign for sign, times in told.items() if times >= len(found) or (sign[2] is None and 2 * times >= len(found))
+        sign for sign, times in told.items() if times >= len(found) or (sign[0] is None and 2 * times >= len(found))
     }
+    if not room:
+        return found
     return [
         replace(near, findings=tuple(f for f, sign in zip(near.findings, of_one, strict=True) if sign not in room))
         for near, of_one in zip(found, signs, strict=True)
     ]
+
+
+def _sign(one: Finding) -> tuple[object, ...]:
+    """What is told alike: value, level, code, what part of it, of what."""
+    return one.value, one.level, one.code, one.more.get("part"), tuple(one.about.values())
 
 
 def _back(near: Near, turn: Turn | None, plan: Plan) -> Near:
@@ -210,32 +225,31 @@ class _Judge:
         """An item put there by a command, moved once if that alone lets it in; None where it can't be put there."""
         try:
             after = apply(self.plan, command, self.gear)
-            findings = self._findings(after)
+            findings = self.findings(after)
             for cure in [c for f in findings if f.level is Level.STOP for c in f.cures if c.kind in MOVES][:1]:
                 moved = apply(after, cure.command, self.gear)
-                again = self._findings(moved)
+                again = self.findings(moved)
                 if _stops(again) < _stops(findings):
                     command, after, findings = several(command, cure.command), moved, again
         except (RefusedError, MissingError):
             return None
         return Near(key, item, command, after, tuple(findings))
 
-    def _findings(self, plan: Plan) -> list[Finding]:
+    def findings(self, plan: Plan) -> list[Finding]:
+        """What is found of it in a plan."""
         scheme, results = plan.chosen, dict[type[Result], Result]()
         looked = _as_bounds(looked_at(scheme), self.picture)
         case = Case(plan, plan.survey, scheme, self.gear, self._keep, self.picture, 1, looked, results)
+        fed, _ = scheme.fed_by(self.picture) or ("", None)
         out = []
         for study in self._studies:
             found = study.run(*study.reads(case))
             results[study.gives] = found
-            out += [one for one in found.findings if self._about(one, plan)]
+            for one in found.findings:
+                about = one.about
+                if about.get("picture") == self.picture or (fed and about.get("projector") == fed):
+                    out.append(one)
         return out
-
-    def _about(self, finding: Finding, plan: Plan) -> bool:
-        fed = plan.chosen.fed_by(self.picture)
-        return finding.about.get("picture") == self.picture or (
-            fed is not None and finding.about.get("projector") == fed[0]
-        )
 
 
 def _bearing(scheme: Scheme, picture: str, kind: str) -> Scheme:

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
-from oval_room.core.figures import FigureBook, Input
+from oval_room.core.figures import FigureBook, Input, findings_are_bare
 from oval_room.core.plan.document import Choices
 from oval_room.core.plan.gear import GearShelf, Mount, Screen
 from oval_room.core.plan.measure import Measure
@@ -131,8 +131,9 @@ class OnePicture:
         ruler: Ruler,
         use: Use = "film",
     ) -> None:
-        self.others, self.use, self.follows = others, use, follows
+        self.others, self.use, self.follows, self.bare = others, use, follows, findings_are_bare()
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
+        self._bounds: dict[float, list[Bound]] = {}
         self.item = gear.get(picture.gear) if picture.gear else None
         mount = gear.get(picture.mount) if picture.mount else None
         self.mount = mount if isinstance(mount, Mount) else None
@@ -205,6 +206,11 @@ class OnePicture:
 
     def _around(self, height: float) -> list[Bound]:
         """Bounds from the floor, what stands below, the ceiling and the mount's own travel (rules 4.3)."""
+        if height not in self._bounds:
+            self._bounds[height] = self._all_around(height)
+        return list(self._bounds[height])
+
+    def _all_around(self, height: float) -> list[Bound]:
         picture, item = self.picture, self.item
         case = item.case_height + picture.case_below if isinstance(item, Screen) and item.case_height else 0.0
         rising = isinstance(item, Screen) and item.way == "floor-rising"

@@ -143,7 +143,7 @@ class Judged(OnePicture):
             1 for name in seen if name != worst and school_level(seen[name].angle or 0.0, school) != Level.GOOD
         )
         end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
-        cures = self._angle_cures(worst, end, side) if level is Level.MIND else ()
+        cures = self._angle_cures(worst, end, side) if level is Level.MIND and not self.bare else ()
         more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}
         more["why"] = self.follows.why
         return Finding(ViewingCode.ANGLE, level, "3.2", self._about(worst), angle, end, "deg", cures, more)
@@ -178,7 +178,7 @@ class Judged(OnePicture):
         least = COARSE_TEXT if self.use == "desk" else COARSE
         pitch = pixel_pitch(self.picture.width.value, self.picture.pixels[0])
         cures: tuple[Cure, ...] = ()
-        if level is Level.MIND:
+        if level is Level.MIND and not self.bare:
             seat, away = self.survey.seats[worst], pitch / (2 * math.tan(math.radians(1 / (2 * least))))
             y = self.ruler.safe(self.picture.pose.y + away, "least")
             cures = (Cure(ViewingCure.ROW_OUT, y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),)
@@ -197,7 +197,7 @@ class Judged(OnePicture):
         level = neck_level(seen[worst].neck)
         cures = (
             ()
-            if level is Level.GOOD
+            if self._uncured(level)
             else (*self._height_cures(), *self._back_to(worst, self.picture.pose.z, NECK_GOOD[1]))
         )
         more = {"gaze": self.survey.seats[worst].gaze_pitch}
@@ -207,12 +207,15 @@ class Judged(OnePicture):
         level = top_level(seen[worst].top, seat.gaze_pitch)
         if level is not Level.GOOD:
             limit = (25.0 if level is Level.MIND else 35.0) + seat.gaze_pitch
-            about, cures = (
-                self._about(worst),
-                (*self._height_cures(), *self._back_to(worst, self.picture.top, TOP_GOOD)),
-            )
+            about, cures = self._about(worst), ()
+            if not self._uncured(level):
+                cures = (*self._height_cures(), *self._back_to(worst, self.picture.top, TOP_GOOD))
             out.append(Finding(ViewingCode.TOP_EDGE, level, "4.1", about, seen[worst].top, limit, "deg", cures))
         return out
+
+    def _uncured(self, level: Level) -> bool:
+        """Whether nobody wants a cure of what is found at a level."""
+        return level is Level.GOOD or (self.bare and level is not Level.STOP)
 
     def _back_to(self, name: str, z: float, most: float) -> tuple[Cure, ...]:
         """The row moved back to where a seat looks up to a height by no more than so many degrees past its ease (rules
@@ -250,7 +253,7 @@ class Judged(OnePicture):
         hard, about = self.views.rungs.hard, self._about()
         if not hard.feasible:
             pair = {"lo_name": hard.lo_name, "hi_name": hard.hi_name}
-            cures = self._smaller()
+            cures = () if self.bare else self._smaller()
             return [
                 Finding(
                     ViewingCode.LADDER_CONFLICT, Level.STOP, "4.3", about, hard.short_by, 0.0, cures=cures, more=pair
@@ -300,6 +303,10 @@ class Judged(OnePicture):
         risers = [over.sight.riser for name, over in self.over.items() if self.survey.seats[name].row == row]
         riser = self.ruler.safe(max(risers), "least")
         bottom = self.ruler.safe(max(over.sight.bottom_without_riser for over in self.over.values()), "least")
+        if self.bare:
+            return [
+                Finding(ViewingCode.ROW_IN_FRONT, Level.MIND, "4.4", about, sight.clearance, worst.wanted, more=more)
+            ]
         cures = []
         room_height = self.survey.room.height.value  # seats a hand apart as two rows: sums beyond any room are no cure
         if riser < room_height:
@@ -335,14 +342,16 @@ class Judged(OnePicture):
         left = tilt + self.picture.pose.pitch
         if abs(left) < TILT_WORTH_SAYING:
             return []
+        about = self._about(self.survey.main)
         covered = self.mount is not None and tilt_covered(tilt, self.mount.tilt_down)
         more = {
             "covered": covered,
             "mount": self.mount.name if self.mount else None,
             "range": self.mount.tilt_down if self.mount else None,
         }
+        if self.bare:
+            return [Finding(ViewingCode.TILT, Level.NOTE, "4.5", about, tilt, None, "deg", more=more)]
         pitch = -round(tilt, 1)
         off = self.ruler.safe(stand_off_for(self.picture, Turn(self.picture.pose.yaw, pitch)), "least")
         cures = (Cure(ViewingCure.TILT, tilt, PutPicture(id=self.key, pitch=pitch, y=off), "deg"),) if covered else ()
-        about = self._about(self.survey.main)
         return [Finding(ViewingCode.TILT, Level.NOTE, "4.5", about, tilt, None, "deg", cures, more)]

@@ -54,7 +54,7 @@ def near(
     context = {
         "kind": kind,
         "kinds": [(word, KINDS[word]) for word in kinds],
-        "rows": [_row(plan, one, picture) for one in fits[:SHOWN]],
+        "rows": [_row(plan, search.told(one), picture) for one in fits[:SHOWN]] if search else [],
         "count": len(fits),
         "whole": search.whole if search else 0,
         "left": search.left if search else 0,

@@ -49,6 +49,18 @@ def axes(turn: Turn) -> tuple[Point, Point, Point]:
     return rolled_right, rolled_up, out
 
 
+def combined(base: Turn, own: Turn) -> Turn:
+    """How a thing is turned in the room that is turned in another's own axes, which are turned so themselves."""
+    right, up, out = axes(base)
+    mine = [Point(*(v.x * r + v.y * o + v.z * u for r, u, o in zip(right, up, out, strict=True))) for v in axes(own)]
+    pitch = math.asin(min(max(mine[2].z, -1.0), 1.0))
+    level = math.hypot(mine[2].x, mine[2].y) > 1e-9
+    yaw = math.atan2(mine[2].x, mine[2].y) if level else math.atan2(-mine[0].y, mine[0].x)
+    flat = axes(Turn(math.degrees(yaw), math.degrees(pitch)))
+    cos, sin = (sum(a * b for a, b in zip(mine[0], one, strict=True)) for one in (flat[0], flat[1]))
+    return Turn(math.degrees(yaw), math.degrees(pitch), math.degrees(math.atan2(-sin, cos)))
+
+
 def to_own(centre: Point, turn: Turn, point: Point) -> Own:
     """A room point seen from a thing's centre, in the thing's own axes [mm]."""
     x, y, z = point[0] - centre[0], point[1] - centre[1], point[2] - centre[2]

@@ -6,10 +6,11 @@ u: to the driver's right, v: ahead, from the room's corner [mm].
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.pose import Turn, axes
-from oval_room.core.rig.outlines import Outline
+from oval_room.core.rig.outlines import Outline, thick
 from oval_room.core.rig.outlines_study import OutlinesResult
 from oval_room.core.rig.place import Seen
 from oval_room.core.rig.rig import Rig, shown_rig
@@ -39,28 +40,39 @@ def rig_fan(look: Look) -> Scene | None:
     for one, shape in shapes.items():
         _body(draft, rig, one, shape)
     for seen in rig.row:
-        _screen(draft, rig, seen, pictures[seen.key], seen.key == look.picture)
+        deep = thick(pictures[seen.key], look.gear)
+        _screen(draft, rig, seen, pictures[seen.key], deep, seen.key == look.picture)
     _turns(draft, rig, pictures)
     _ghost(draft, look, key)
-    (eu, ev), middle = rig.eye_above, rig.above((0.0, 0.0))
+    eu, ev = rig.eye_above
     places = [rig.above(place) for one in rig.row for place in (*one.face, *one.rim)]
     for shape in shapes.values():
         places += [_above(rig, place) for place in (*shape.body, *shape.adapter, *shape.feet)]
-    right = max(abs(u - middle[0]) for u, _ in (*places, (eu - HEAD, ev), (eu + HEAD, ev)))
+    wide = [u for u, _ in (*places, (eu - HEAD, ev), (eu + HEAD, ev))]
     ahead, behind = max(v for _, v in places), min(min(v for _, v in places), ev - HEAD)
     show = look.plan.writing.ruler.show
     ends = [rig.above(place) for one in rig.row for place in one.rim]
     low, high = min(u for u, _ in ends), max(u for u, _ in ends)
     draft.add(Dim(low, high, "u", show(high - low), "below", key="rig_width", priority=2))
     draft.add(
-        Dim(ev, middle[1], "v", show(rig.away), "inside", at=middle[0], key="rig_away", say="rig away", priority=1),
+        _away(rig, show),
         Dim(
             min(v for _, v in ends), max(v for _, v in ends), "v", show(rig.depth), "right", key="rig_depth", priority=3
         ),
     )
     told = f"{rig.name}: {rig.whole:.1f}° round {rig.who}, centre {rig.across:.1f}°, sides turned {rig.turn:.1f}°."
-    window = (middle[0] - right - MARGIN, behind - MARGIN, middle[0] + right + MARGIN, ahead + MARGIN)
+    window = (min(wide) - MARGIN, behind - MARGIN, max(wide) + MARGIN, ahead + MARGIN)
     return Scene("fan", f"{rig.name} from above", window, tuple(draft.shapes), told)
+
+
+def _away(rig: Rig, show: Callable[[float], str]) -> Dim:
+    """From the eye to the centre; to where two meet."""
+    _, ev = rig.eye_above
+    if len(rig.row) == 2:
+        u, v = rig.above(rig.row[0].rim[1])
+        return Dim(ev, v, "v", show(v - ev), "inside", at=u, priority=1)
+    u, v = rig.above((0.0, 0.0))
+    return Dim(ev, v, "v", show(rig.away), "inside", at=u, key="rig_away", say="rig away", priority=1)
 
 
 def _eye(draft: Draft, rig: Rig, seat: str | None) -> None:
@@ -74,13 +86,16 @@ def _eye(draft: Draft, rig: Rig, seat: str | None) -> None:
     draft.add(Label(P(u, v - HEAD), text, "strong", "labels", "middle", ((0, -14), (0, -28)), 0))
 
 
-def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -> None:
+def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, deep: float, chosen: bool) -> None:
     u, v = rig.eye_above
     face = [rig.above(place) for place in one.face]
     ends = [rig.above(place) for place in one.rim]
     (ax, ay), (bx, by) = ends
     away = math.hypot(bx - ax, by - ay) or 1.0
-    nx, ny = -(by - ay) / away * BEHIND, (bx - ax) / away * BEHIND
+    back = (-(by - ay) / away, (bx - ax) / away)
+    body = [ends[0], *face, ends[1], *((x + back[0] * deep, y + back[1] * deep) for x, y in (ends[1], ends[0]))]
+    draft.path(body, "frame", "picture", closed=True, ref=one.key)
+    nx, ny = back[0] * BEHIND, back[1] * BEHIND
     draft.path(face, "picture-edge" if chosen else "picture-edge-other", "picture", ref=one.key)
     for end in (face[0], face[-1]):
         draft.line((u, v), end, "sight", "sight")
@@ -105,8 +120,8 @@ def _screen(draft: Draft, rig: Rig, one: Seen, picture: Picture, chosen: bool) -
 
 
 def _body(draft: Draft, rig: Rig, key: str, shape: Outline) -> None:
-    """A screen's frame with its depth, what stands behind it, its feet."""
-    for part, style in ((shape.adapter, "thing"), (shape.body, "frame"), (shape.feet, "guide")):
+    """What stands behind a screen, its feet."""
+    for part, style in ((shape.adapter, "thing"), (shape.feet, "guide")):
         if part:
             draft.path([_above(rig, place) for place in part], style, "picture", closed=True, ref=key)
 

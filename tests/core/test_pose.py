@@ -8,7 +8,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from oval_room.core.pose import Own, Point, Turn, axes, to_own, to_room
+from oval_room.core.pose import Own, Point, Turn, axes, combined, to_own, to_room
 
 ANGLES = st.floats(-180, 180)
 PLACES = st.floats(-10_000, 10_000)
@@ -35,6 +35,17 @@ class Poses(unittest.TestCase):
         back = to_room(Point(*centre), Turn(*turn), own)
         self.assertTrue(all(math.isclose(a, b, abs_tol=1e-6) for a, b in zip(back, point, strict=True)))
         self.assertAlmostEqual(math.dist(own, (0, 0, 0)), math.dist(point, centre), places=6)
+
+    @settings(max_examples=200, deadline=None)
+    @given(st.tuples(ANGLES, ANGLES, ANGLES), st.tuples(ANGLES, ANGLES, ANGLES), st.tuples(PLACES, PLACES, PLACES))
+    def test_turned_in_another_s_axes(
+        self, base: tuple[float, ...], own: tuple[float, ...], place: tuple[float, ...]
+    ) -> None:
+        """One turn that puts every place where both do, one after the other."""
+        twice = to_room(Point(0, 0, 0), Turn(*own), Own(*place))
+        wanted = to_room(Point(0, 0, 0), Turn(*base), Own(twice.x, twice.z, twice.y))
+        got = to_room(Point(0, 0, 0), combined(Turn(*base), Turn(*own)), Own(*place))
+        self.assertLess(math.dist(got, wanted), 1e-3)
 
     def test_a_swivelled_picture_looks_at_its_seat(self) -> None:
         """A seat on the normal of a picture turned by 35° is straight out in the picture's own axes."""

@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 
 from oval_room.core.brief.document import Brief
 from oval_room.core.levels import Level
-from oval_room.core.plan.group import Group
+from oval_room.core.plan.group import Group, least_of
 from oval_room.core.plan.instruments import Instrument
 from oval_room.core.plan.keyed import edition_fields, holder_of, keyed_nodes, mapped_lists
 from oval_room.core.plan.measure import MOST, MOST_READINGS, Frozen, Id, Name, Reading, ReadingId, Words, default
@@ -135,7 +135,7 @@ class Scheme(Frozen):
         while len(lost) > before:
             before = len(lost)
             lost |= {k for _, listed in keyed_nodes(self) for k, v in listed.items() if lost & set(_rests_on(v))}
-            lost |= {k for k, group in self.groups.items() if len(set(group.members) - lost) < 2}
+            lost |= {k for k, group in self.groups.items() if len(set(group.members) - lost) < least_of(group.kind)}
         left = mapped_lists(self, lambda listed: {k: v for k, v in listed.items() if k not in lost})
         return left.model_copy(update={"groups": _left_together(self.groups, gone)})
 
@@ -167,11 +167,11 @@ def _rests_on(node: Frozen) -> tuple[str, ...]:
 
 
 def _left_together(groups: Mapping[str, Group], gone: str) -> dict[str, Group]:
-    """The groups without one of them, or without one of their pictures; one picture alone is no group."""
+    """The groups without one of them, or without one of their pictures; those that are too few are no group."""
     left = {}
     for key, group in groups.items():
         members = tuple(member for member in group.members if member != gone)
-        if key != gone and len(members) > 1:
+        if key != gone and len(members) >= least_of(group.kind):
             left[key] = group if members == group.members else group.model_copy(update={"members": members})
     return left
 

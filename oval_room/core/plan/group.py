@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Final, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from oval_room.core.plan.measure import MOST, Frozen, Id, Name
 from oval_room.core.plan.placed import Pose
@@ -19,6 +19,11 @@ GROUP_WORDS: Final[dict[str, str]] = {
 }
 
 
+def least_of(kind: str) -> int:
+    """Of how many pictures a group is at least: one screen may stand round a seat alone."""
+    return 1 if kind == "rig" else 2
+
+
 class Group(Frozen):
     """A group; its pose is its own middle, which its pictures move and turn about.
 
@@ -28,8 +33,14 @@ class Group(Frozen):
 
     name: Name
     kind: GroupKind = "row"
-    members: Annotated[tuple[Id, ...], Field(min_length=2, max_length=MOST)]
+    members: Annotated[tuple[Id, ...], Field(min_length=1, max_length=MOST)]
     pose: Pose
+
+    @model_validator(mode="after")
+    def _together(self) -> Group:
+        if len(self.members) < least_of(self.kind):
+            raise ValueError("a group is of two pictures or more")
+        return self
 
     @property
     def round_seat(self) -> bool:

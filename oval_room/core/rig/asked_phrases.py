@@ -9,7 +9,7 @@ from typing import Final
 
 from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
-from oval_room.core.rig.commands import PutBody, PutSetup, PutStand, stood
+from oval_room.core.rig.commands import PutBody, PutSetup, PutStand, back_at
 from oval_room.core.rig.document import Rigs, Stand
 from oval_room.core.rig.phrases import BUILT, the_panel, the_rig
 from oval_room.core.screens.document import Picture
@@ -34,7 +34,7 @@ def _wheel(here: Here, rest: str) -> Heard:
     key, rig = the_rig(here)
     value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, WHEEL))[0]
     told = f"reaches {here.show(value)} ahead of the eye" if value else "not minded"
-    return Heard(f"{rig.name}: wheel base {told}", PutSetup(of=key, wheel=value))
+    return Heard(f"{capital(rig.name)}: wheel base {told}", PutSetup(of=key, wheel=value))
 
 
 def _knees(here: Here, rest: str) -> Heard:
@@ -42,7 +42,7 @@ def _knees(here: Here, rest: str) -> Heard:
     key, rig = the_rig(here)
     value = 0.0 if rest.strip().lower() in ("none", "off") else here.within((rest, KNEES))[0]
     told = f"come to {here.show(value)} above the floor" if value else "not minded"
-    return Heard(f"{rig.name}: knees and wheel {told}", PutSetup(of=key, knees=value))
+    return Heard(f"{capital(rig.name)}: knees and wheel {told}", PutSetup(of=key, knees=value))
 
 
 def _bump(here: Here, rest: str) -> Heard:
@@ -97,7 +97,7 @@ def _frames(here: Here, rest: str) -> Heard:
         raise RefusedError("say how many frames at which pixels: frames 90 at 2560 x 1440", value=rest)
     frames = number(found[1], "the frames a second", 1, 2000)
     size = round(number(found[2], "pixels across", 16, 32_768)), round(number(found[3], "pixels up", 16, 32_768))
-    say = f"{rig.name}: its card was seen to reach {frames:g} frames a second at {size[0]} × {size[1]}"
+    say = f"{capital(rig.name)}: its card was seen to reach {frames:g} frames a second at {size[0]} × {size[1]}"
     return Heard(say, PutSetup(of=key, frames=frames, frames_at=size))
 
 
@@ -110,7 +110,7 @@ def _keep(here: Here, rest: str) -> Heard:
     known = _stands(here, key)
     of = next((one for one, stand in known.items() if stand.name.lower() == name.lower()), None)
     again = ", in place of the one of that name" if of else ""
-    return Heard(f"{rig.name}: as it stands kept as {name}{again}", PutStand(of=key, name=name))
+    return Heard(f"{capital(rig.name)}: as it stands kept as {name}{again}", PutStand(of=key, name=name))
 
 
 def _position(here: Here, rest: str) -> Heard:
@@ -123,7 +123,7 @@ def _position(here: Here, rest: str) -> Heard:
     if stand is None:
         there = ", ".join(one.name for one in known.values()) or "none yet: keep position racing"
         raise RefusedError(f"there is no position {rest.strip()[:20]}; there are: {there}", value=rest)
-    return Heard(f"{rig.name}: set as {stand.name}", stood(stand))
+    return Heard(f"{capital(rig.name)}: set as {stand.name}", back_at(stand))
 
 
 def _stands(here: Here, group: str) -> dict[str, Stand]:

@@ -13,7 +13,7 @@ from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import Id, Name, Number, Pixels, Values, Words, next_id
 from oval_room.core.rig.document import Body, Cabinet, CabinetScreen, Desk, Kit, Rigs, Role, Setup, Stand
-from oval_room.core.screens.commands import PutPicture
+from oval_room.core.rig.rig import put_at
 
 
 def _keeping(plan: Plan, key: str, lists: Values) -> Plan:
@@ -201,11 +201,6 @@ class PutInside(Command):
         return _keeping(plan, key, {"insides": {**others, self.id: put}})
 
 
-def stood(stand: Stand) -> Command:
+def back_at(stand: Stand) -> Command:
     """The change that brings a rig back to a position."""
-    return several(
-        *(
-            PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch)
-            for key, pose in stand.poses.items()
-        )
-    )
+    return several(*(put_at(key, pose) for key, pose in stand.poses.items()))

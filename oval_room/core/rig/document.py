@@ -55,7 +55,7 @@ class Stand(Frozen):
 
     of: Id
     name: Name
-    poses: Annotated[dict[Id, Pose], Field(min_length=2, max_length=8)]
+    poses: Annotated[dict[Id, Pose], Field(min_length=1, max_length=8)]
 
     @property
     def rests_on(self) -> tuple[str, ...]:

@@ -98,11 +98,11 @@ def pixel_at(rig: Rig, pictures: Mapping[str, Picture], bearing: float) -> tuple
 
 def _share(rig: Rig, one: Seen, angle: float) -> float | None:
     """How far along a screen's visible line a ray from the eye meets it, 0 at its left edge."""
-    rx, ry = math.sin(angle), math.cos(angle)
+    rx, ry, eye = math.sin(angle), math.cos(angle), rig.eye_own
     whole = sum(math.dist(a, b) for a, b in zip(one.face, one.face[1:], strict=False))
     gone = 0.0
     for (ax, ay), (bx, by) in zip(one.face, one.face[1:], strict=False):
-        ax, ay, bx, by = ax - rig.aside, rig.away - ay, bx - rig.aside, rig.away - by
+        ax, ay, bx, by = ax - eye.right, eye.out - ay, bx - eye.right, eye.out - by
         dx, dy, long = bx - ax, by - ay, math.hypot(bx - ax, by - ay)
         turn = rx * dy - ry * dx
         if abs(turn) > 1e-12:

@@ -75,7 +75,8 @@ def _pulled(hand: Hand, to: tuple[float, float]) -> Pulled:
 def _eye(hand: Hand, rig: Rig, to: tuple[float, float]) -> Pulled:
     """The driver's seat under the screens as they stand: nearer, farther, aside."""
     middle, plane = rig.above((0.0, 0.0))
-    u = hand.near(to[0], (Snap(middle, "the centre screen's middle"),))
+    where = "where the screens meet" if len(rig.row) == 2 else "the centre screen's middle"
+    u = hand.near(to[0], (Snap(middle, where),))
     away = min(max(hand.near(plane - to[1]), NEAREST), FARTHEST)
     x, y = rig.on_floor(u, plane - away)
     put = PutSeat(id=rig.seat, x=Typed(value=x, source="chosen"), y=Typed(value=y, source="chosen"))

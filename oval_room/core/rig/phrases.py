@@ -12,11 +12,12 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import chosen, next_id
+from oval_room.core.pose import Turn
 from oval_room.core.rig.commands import PutKit, PutSetup
 from oval_room.core.rig.document import Rigs, Setup
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
-from oval_room.core.rig.place import TOUCHING, Joint, hinge_of, three
-from oval_room.core.rig.rig import Rig, driver_of, placed, shown_rig
+from oval_room.core.rig.place import TOUCHING, Joint, hinge_of, meeting_at, stood
+from oval_room.core.rig.rig import LEAN, Rig, driver_of, placed, put_at, shown_rig
 from oval_room.core.rig.study import FARTHEST, NEAREST
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
@@ -26,9 +27,16 @@ from oval_room.core.span import Span
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number
 from oval_room.core.units import MM_IN
+from oval_room.core.words import capital
 
 AWAY: Final = Span("the way from the eye to the centre", NEAREST, FARTHEST, (450, 1500))
-COUNTS: Final = {"three": 3, "3": 3, "four": 4, "4": 4}
+COUNTS: Final = {"one": 1, "1": 1, "two": 2, "2": 2, "three": 3, "3": 3, "four": 4, "4": 4}
+_NAMES: Final = {
+    1: ("screen",),
+    2: ("left screen", "right screen"),
+    3: ("left screen", "centre screen", "right screen"),
+    4: ("left screen", "centre screen", "right screen", "screen above"),
+}
 BEZEL: Final = 8.0
 """Taken for a screen that no shelf knows [mm] (planning value)."""
 SIZES: Final = (15.0, 75.0)
@@ -69,10 +77,13 @@ def _asked(here: Here, rest: str) -> _Asked:
         raise RefusedError(here.eg(f"say how many, which, and how far: {EXAMPLE}"), value=rest)
     count, which = COUNTS.get((found[1] or "three").lower()), found[2]
     if count is None:
-        if found[1] is not None and found[1].isdigit() and int(found[1]) < 12:
-            raise RefusedError("a rig is of three screens, or of four with one over the centre", value=found[1])
+        if re.fullmatch(r"\d|1[01]|five|six|seven|eight", (found[1] or "").lower()):
+            raise RefusedError("a rig is of one to four screens, the fourth over the centre", value=found[1])
         count, which = 3, f"{found[1]} {found[2]}"  # two words of a name
     mixed = re.fullmatch(r"(?:one\s+)?(.+?)\s+(?:and|with)\s+(?:two\s+|2\s*x\s*)?(.+?)", which, re.IGNORECASE)
+    if mixed and count not in (3, 4):
+        example = here.eg("rig Sweep 49 and two Draft 27 at 750 mm")
+        raise RefusedError(f"a centre and its sides are three screens: {example}", value=rest)
     centre, sides = (mixed[1], mixed[2]) if mixed else (which, which)
     sides = re.sub(r"\s+(?:(?:as|at|for)\s+)?(?:the\s+)?sides?$", "", sides, flags=re.IGNORECASE)
     return _Asked(count, _upright(centre), _upright(sides), gap, found[3])
@@ -100,15 +111,20 @@ def _rig(here: Here, rest: str) -> Heard:
     keys: list[str] = []
     for _ in range(asked.count):
         keys.append(next_id("p", {*scheme.pictures, *keys}))
-    keys[:2] = keys[1::-1]  # the centre screen is the first of them: it is what the sheet looks at
+    if asked.count > 2:
+        keys[:2] = keys[1::-1]  # the centre screen is the first of them: it is what the sheet looks at
+    if asked.count == 2 and joint.lapped:
+        raise RefusedError("frames overlap where a centre has two sides; two touch or stand apart", value=rest)
     steps, named = _screens(there, asked, keys)
     made = there.after(*steps).plan.chosen.pictures
     screens = [made[key] for key in keys]
-    turn = _equal(screens[1], away, joint)
+    main = screens[1] if asked.count > 2 else screens[0]
+    turn = _equal(main, away, joint) if asked.count > 1 else 0.0
     group_key = next_id("m", set(scheme.groups))
-    middle = seat.eye_point._replace(y=seat.eye_point.y - away)
-    for key, pose in zip(keys, three(middle, 0.0, screens, away, turn, joint), strict=True):
-        steps.append(PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch))
+    far = meeting_at(main, away, turn, joint) if asked.count == 2 else away
+    middle, over = seat.eye_point._replace(y=seat.eye_point.y - far), screens[3] if asked.count == 4 else None
+    poses = stood(middle, Turn(), screens[:3], over, distance=away, turn=turn, joint=joint)
+    steps += [put_at(key, pose) for key, pose in zip(keys, poses, strict=True)]
     members = tuple(_in_turn(keys))
     steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=members))
     steps += [PutKit(of=group_key, least=kit.least, most=kit.most)] if kit else []
@@ -117,7 +133,8 @@ def _rig(here: Here, rest: str) -> Heard:
         steps.append(PutSetup(of=group_key, gap=joint.gap, lapped=joint.lapped, **kept_up))
     instead = " in place of the rig there" if mine else ""
     apart = "" if joint == TOUCHING else f", {_told(here, joint)}"
-    say = f"{named} round {seat.name}, {here.show(away)} from the eye, sides turned {turn:.1f}°{apart}{instead}"
+    turned = {1: "", 2: f", turned {turn:.1f}° to each other"}.get(asked.count, f", sides turned {turn:.1f}°")
+    say = f"{named} round {seat.name}, {here.show(away)} from the eye{turned}{apart}{instead}"
     return Heard(say, several(*gone, *steps))
 
 
@@ -138,8 +155,8 @@ def _far(here: Here, text: str) -> float:
 
 def _screens(here: Here, asked: _Asked, keys: list[str]) -> tuple[list[Command], str]:
     """The screens of sizes, or of a shelf's panels by words of their names, and how they are told."""
-    names = dict(zip(keys, ("left screen", "centre screen", "right screen", "screen above"), strict=False))
-    sides = {keys[0], keys[2]}
+    names = dict(zip(keys, _NAMES[asked.count], strict=True))
+    sides = {keys[0], keys[2]} if asked.count > 2 else set[str]()
     puts: list[Command] = []
     told: dict[str, str] = {}
     for key in _in_turn(keys):
@@ -150,7 +167,7 @@ def _screens(here: Here, asked: _Asked, keys: list[str]) -> tuple[list[Command],
             puts.append(PutPicture(id=key, turned=90))
     hangs = {"sides": asked.sides[1], "centre": asked.centre[1]}
     ways = {of: f"{name}{', upright,' if hangs[of] else ''}" for of, name in told.items()}
-    if asked.centre == asked.sides:
+    if asked.centre == asked.sides or asked.count < 3:
         return puts, f"{asked.count} × {ways['centre']}"
     return puts, f"{ways['centre']} with two {ways['sides']}"
 
@@ -232,8 +249,31 @@ def _set(here: Here, rig: Rig, *, away: float, turn: float, joint: Joint | None 
     joint = here.plan.chosen.kept(Rigs).setup_of(key).joint if joint is None else joint
     put = placed(rig, here.plan.chosen.pictures, away=away, turn=turn, joint=joint)
     if put is None:
-        raise RefusedError("this rig is not three screens with one in the middle: pull each where it goes")
+        raise RefusedError("this rig is not of one to four screens, one in the middle: pull each where it goes")
     return put
+
+
+def _lean(here: Here, rest: str) -> Heard:
+    """All screens back or forward together, about the centre's middle; `rig lean square` as square to the eye as it
+    is high over them."""
+    key, rig = the_rig(here)
+    pictures, plain = here.plan.chosen.pictures, rest.strip().lower()
+    if plain in ("square", "true"):
+        lean = rig.squaring
+    elif plain in ("none", "upright", "0"):
+        lean = 0.0
+    else:
+        said = re.fullmatch(r"(.+?)\s*(?:°|deg(?:rees)?)?\s*(back|forward)?", plain)
+        value = number(said[1] if said else plain, "how far the screens lean in degrees", -LEAN, LEAN)
+        lean = -value if said and said[2] == "forward" else value
+    if abs(lean) > LEAN:
+        raise RefusedError(f"a rig leans up to {LEAN:g}°; for {abs(lean):.1f}° raise or lower it first", value=rest)
+    joint = here.plan.chosen.kept(Rigs).setup_of(key).joint
+    put = placed(rig, pictures, turn=min(max(rig.turn, 0.0), MOST_TURN), joint=joint, lean=lean)
+    if put is None:
+        raise RefusedError("this rig is not of one to four screens, one in the middle: turn each by itself")
+    way = "upright" if abs(lean) < 0.05 else f"{abs(lean):.1f}° {'back' if lean > 0 else 'forward'}"
+    return Heard(f"{capital(rig.name)}: all screens {way}", put)
 
 
 def _away(here: Here, rest: str) -> Heard:
@@ -302,6 +342,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _gap,
         BUILT,
         ("rig joints",),
+    ),
+    Phrase(
+        "rig lean",
+        "degrees back or forward, or square",
+        "how far all screens lean",
+        "rig lean 6 back",
+        "rig",
+        _lean,
+        BUILT,
     ),
     Phrase("kit", "a range in degrees", "what the joint kit allows", "kit 115-135", "rig", _kit, BUILT, ("joint kit",)),
 )

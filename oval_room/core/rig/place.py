@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.plan.placed import Pose
-from oval_room.core.pose import Own, Point, Turn, to_own, to_room
+from oval_room.core.pose import Own, Point, Turn, axes, combined, to_own, to_room
 from oval_room.core.screens.document import Picture
 
 ARC_PARTS: Final = 24
@@ -64,34 +64,74 @@ class Seen:
         return self.right - self.left
 
 
-def three(
-    middle: Point, yaw: float, screens: Sequence[Picture], distance: float, turn: float, joint: Joint = TOUCHING
+def stood(
+    middle: Point,
+    base: Turn,
+    row: Sequence[Picture],
+    over: Picture | None,
+    *,
+    distance: float,
+    turn: float,
+    joint: Joint = TOUCHING,
 ) -> list[Pose]:
-    """Left, centre, right, edge to edge, middles at one height; a fourth over the centre, square to an eye before its
-    middle (rules 8.2, 8.3).
+    """Where the screens of a rig stand: one, two edge to edge before an eye, or a centre with two sides, from left to
+    right; one over the centre last, square to an eye before its middle (rules 8.2, 8.3). All lean together.
 
     Args:
-        middle: of the centre screen. yaw: that it faces [deg]. distance: eye to its plane [mm], over 0. turn: of the
-        sides in [deg]. joint: how they meet the centre.
+        middle: of the centre screen; of two where they meet. base: how the whole is turned and leans. distance: eye to
+        the centre's plane [mm], over 0. turn: between the planes of two, of each of two sides in [deg]. joint: how
+        they meet.
     """
-    left, centre, right = screens[:3]
-    at = Turn(yaw)
-    tau = math.radians(turn)
-    hinge, lip = hinge_at(centre, distance, tau, joint)
-    out = [Pose(x=middle.x, y=middle.y, z=middle.z, yaw=_round(yaw))]
-    for sign, side in ((-1, left), (1, right)):
-        half = joint.gap + side.frame_side + side.across / 2
-        across = hinge + half * math.cos(tau) + side.bow * math.sin(tau)
-        own = Own(sign * across, 0.0, lip + half * math.sin(tau) - side.bow * math.cos(tau))
-        place = to_room(middle, at, own)
-        out.append(Pose(x=place.x, y=place.y, z=place.z, yaw=_round(yaw - sign * turn)))
-    poses = [out[1], out[0], out[2]]
-    for over in screens[3:4]:
+    if len(row) == 3:
+        poses = _three(middle, base, row, distance, turn, joint)
+    elif len(row) == 2:
+        sides = zip((-1, 1), row, strict=True)
+        poses = [_side(middle, base, one, sign, joint.gap / 2, 0.0, turn / 2, 0.0) for sign, one in sides]
+    else:
+        poses = [_pose(middle, base)]
+    if over is not None:
+        centre = row[len(row) // 2]
         lip_up, half = centre.height / 2 + centre.frame_top, over.frame_bottom + over.height / 2
         pitch = 2 * math.atan(lip_up / distance)
-        place = to_room(middle, at, Own(0.0, lip_up + half * math.cos(pitch), half * math.sin(pitch)))
-        poses.append(Pose(x=place.x, y=place.y, z=place.z, yaw=_round(yaw), pitch=-math.degrees(pitch)))
+        place = to_room(middle, base, Own(0.0, lip_up + half * math.cos(pitch), half * math.sin(pitch)))
+        poses.append(_pose(place, combined(base, Turn(0.0, -math.degrees(pitch)))))
     return poses
+
+
+def meeting_at(main: Picture, distance: float, turn: float, joint: Joint) -> float:
+    """How far ahead of an eye two screens meet whose planes are so far from it [mm]: (d − g/2·sin τ/2)/cos τ/2, d to
+    the edges of a bent one."""
+    half = math.radians(turn / 2)
+    return (distance - main.bow - joint.gap / 2 * math.sin(half)) / math.cos(half)
+
+
+def _three(middle: Point, base: Turn, row: Sequence[Picture], distance: float, turn: float, joint: Joint) -> list[Pose]:
+    left, centre, right = row
+    hinge, lip = hinge_at(centre, distance, math.radians(turn), joint)
+    sides = [_side(middle, base, one, sign, hinge, lip, turn, joint.gap) for sign, one in ((-1, left), (1, right))]
+    return [sides[0], _pose(middle, base), sides[1]]
+
+
+def _side(
+    middle: Point, base: Turn, side: Picture, sign: int, hinge: float, lip: float, turn: float, gap: float
+) -> Pose:
+    """A screen whose frame begins at a hinge beside a middle and out from it, turned in about it."""
+    tau, half = math.radians(turn), gap + side.frame_side + side.across / 2
+    across = hinge + half * math.cos(tau) + side.bow * math.sin(tau)
+    own = Own(sign * across, 0.0, lip + half * math.sin(tau) - side.bow * math.cos(tau))
+    return _pose(to_room(middle, base, own), combined(base, Turn(-sign * turn)))
+
+
+def _pose(place: Point, turn: Turn) -> Pose:
+    yaw, pitch, roll = (0.0 if abs(angle) < 1e-9 else angle for angle in turn)
+    return Pose(x=place.x, y=place.y, z=place.z, yaw=_round(yaw), pitch=pitch, roll=roll)
+
+
+def facing_of(pictures: Sequence[Picture]) -> Turn:
+    """How screens are turned and lean together: what the middle of their faces looks at."""
+    outs = [axes(one.pose.turn)[2] for one in pictures]
+    x, y, z = (sum(out[n] for out in outs) for n in range(3))
+    return Turn(math.degrees(math.atan2(x, y)), math.degrees(math.atan2(z, math.hypot(x, y))))
 
 
 def hinge_at(centre: Picture, distance: float, tau: float, joint: Joint) -> tuple[float, float]:
@@ -133,13 +173,27 @@ def centre_of(pictures: Mapping[str, Picture], eye: Point) -> str:
     return min((key for key in level if ahead[key] <= inner + 1.0), key=off)
 
 
-def seen_from(pictures: Mapping[str, Picture], centre: str, eye: Point) -> dict[str, Seen]:
-    """Every screen of a rig as an eye sees it, from left to right."""
-    base = pictures[centre].pose
+def frame_of(pictures: Mapping[str, Picture], centre: str) -> Pose:
+    """The axes of a rig: its centre's own; of two screens where their frames meet, as both face together."""
+    pose = pictures[centre].pose
+    if len(pictures) != 2 or any(abs(one.pose.pitch - pose.pitch) > ABOVE for one in pictures.values()):
+        return pose
+    turn = facing_of(list(pictures.values()))
+    left, right = sorted(pictures.values(), key=lambda one: to_own(pose.point, turn, one.pose.point).right)
+    ends = [
+        to_room(one.pose.point, one.pose.turn, Own(sign * (one.across / 2 + one.frame_side), 0.0, one.bow))
+        for sign, one in ((1, left), (-1, right))
+    ]
+    return _pose(Point(*((a + b) / 2 for a, b in zip(*ends, strict=True))), turn)
+
+
+def seen_from(pictures: Mapping[str, Picture], centre: str, base: Pose, eye: Point) -> dict[str, Seen]:
+    """Every screen of a rig as an eye sees it, from left to right, in the axes of a frame."""
     ahead = to_own(base.point, base.turn, eye)
     out = {}
     for key, one in pictures.items():
-        turn = (base.yaw - one.pose.yaw + 180) % 360 - 180
+        faces = to_own(Point(0.0, 0.0, 0.0), base.turn, axes(one.pose.turn)[2])
+        turn = -math.degrees(math.atan2(faces.right, faces.out))
         middle = to_own(base.point, base.turn, one.pose.point)
         face = tuple(_flat(base, one, place) for place in _line(one))
         rim = one.across / 2 + one.frame_side
@@ -148,7 +202,7 @@ def seen_from(pictures: Mapping[str, Picture], centre: str, eye: Point) -> dict[
         own = to_own(one.pose.point, one.pose.turn, eye)
         askew = math.degrees(math.acos(min(max(own.out / (math.hypot(*own) or 1.0), -1.0), 1.0)))
         above = abs(middle.up) > pictures[centre].height / 2
-        inward = turn if middle.right >= 0 else -turn
+        inward = turn if min(bearings) + max(bearings) >= 0 else -turn
         away = math.dist(eye, one.pose.point)
         out[key] = Seen(key, inward, min(bearings), max(bearings), away, askew, face, ends, above)
     return dict(sorted(out.items(), key=lambda item: (item[1].above, item[1].left + item[1].right)))

@@ -11,14 +11,28 @@ from typing import Final
 from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
+from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own, Point, Turn, axes, to_own, to_room
 from oval_room.core.rig.fan import equal_distance_turn
 from oval_room.core.rig.game import stretch, vertical_of
-from oval_room.core.rig.place import TOUCHING, Joint, Seen, centre_of, cross, hinge_of, seen_from, three
+from oval_room.core.rig.place import (
+    TOUCHING,
+    Joint,
+    Seen,
+    centre_of,
+    cross,
+    frame_of,
+    hinge_of,
+    meeting_at,
+    seen_from,
+    stood,
+)
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Seat
 
+LEAN: Final = 15.0
+"""A rig leans no more than this, back or forward [deg] (planning value of ours)."""
 LAPS: Final = 0.05
 """Frames that hide more of each other overlap [deg]."""
 
@@ -42,29 +56,50 @@ class Rig:
     width: float
     depth: float
     stretch: float | None
-    aside: float = 0.0
-    """How far right of the centre screen's middle the eye is [mm]."""
-    yaw: float = 0.0
-    """That the centre screen faces [deg]."""
+    frame: Pose
+    """Its axes: where faces and rims are told in."""
+    squaring: float
+    """How far back it would lean as a whole to be square to the eye's height [deg]."""
     behind: tuple[float, ...] = ()
     """Pixels lost at each joint, from left to right."""
     lapped: tuple[str, ...] = ()
     """Of each joint the screen whose frame stands before the other's as the eye sees it; an empty word where none
     does."""
 
-    def eye_to(self, one: Seen) -> float:
-        """The nearest that a screen of it comes to the eye ahead of it, from above [mm]."""
-        return self.away - max(y for _, y in (*one.face, *one.rim))
+    def ahead(self, half: float) -> float:
+        """How far ahead of the eye the first of its screens is, for something so wide to either side [mm]."""
+        own, near = self.eye_own, list[float]()
+        for one in self.row:
+            for (ax, ay), (bx, by) in pairwise((one.rim[0], *one.face, one.rim[1])):
+                low, high = max(min(ax, bx), own.right - half), min(max(ax, bx), own.right + half)
+                if low <= high and bx != ax:
+                    near += [own.out - ay - (by - ay) * (x - ax) / (bx - ax) for x in (low, high)]
+        return min(near, default=self.away)
 
     def bearing(self, place: tuple[float, float]) -> float:
         """Of a place in the rig's axes from the eye, to the right positive [deg]."""
-        return math.degrees(math.atan2(place[0] - self.aside, self.away - place[1]))
+        own = self.eye_own
+        return math.degrees(math.atan2(place[0] - own.right, own.out - place[1]))
 
     def above(self, place: tuple[float, float]) -> tuple[float, float]:
         """A place of the rig's axes on the fan: along the driver's right and ahead, from the room's own corner, so that
         what is pulled moves and the rest stays [mm]."""
-        u, v = self.eye_above
-        return u + place[0] - self.aside, v + self.away - place[1]
+        (u, v), own = self.eye_above, self.eye_own
+        return u + place[0] - own.right, v + own.out - place[1]
+
+    @property
+    def yaw(self) -> float:
+        """That it faces [deg]."""
+        return self.frame.yaw
+
+    @property
+    def eye_own(self) -> Own:
+        """The eye in its axes."""
+        return to_own(self.frame.point, self.frame.turn, self.eye)
+
+    def in_room(self, place: tuple[float, float]) -> Point:
+        """A place of its axes."""
+        return to_room(self.frame.point, self.frame.turn, Own(place[0], 0.0, place[1]))
 
     @property
     def eye_above(self) -> tuple[float, float]:
@@ -100,12 +135,12 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
         return None
     eye = seats[who].eye_point
     centre = centre_of(members, eye)
-    screens = seen_from(members, centre, eye)
+    frame = frame_of(members, centre)
+    screens = seen_from(members, centre, frame, eye)
     row = [one for one in screens.values() if not one.above]
     main = members[centre]
-    own = to_own(main.pose.point, main.pose.turn, eye)
-    away, aside = own.out, own.right
-    lapped = tuple(_before(a, b, (aside, away)) for a, b in pairwise(row))
+    away, own = to_own(main.pose.point, main.pose.turn, eye).out, to_own(frame.point, frame.turn, eye)
+    lapped = tuple(_before(a, b, (own.right, own.out)) for a, b in pairwise(row))
     hinge = hinge_of(main, Joint(lapped=any(lapped)))
     sides = [one for one in row if one.key != centre]
     xs = [x for one in row for x, _ in one.rim]
@@ -122,14 +157,14 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
         whole=whole,
         across=screens[centre].angle,
         up=vertical_of(min(screens[centre].angle, 179.0), main.aspect),
-        turn=sum(one.turn for one in sides) / len(sides) if sides else 0.0,
+        turn=sum(one.turn for one in (row if len(row) == 2 else sides)) / max(len(row) - 1, 1),
         equal=equal_distance_turn(hinge, away - main.bow) if away > main.bow else 0.0,
         width=max(xs) - min(xs),
         depth=max(outs) - min(0.0, *outs),
         stretch=stretch(whole),
-        yaw=main.pose.yaw,
+        frame=frame,
+        squaring=frame.pitch + math.degrees(math.atan2(own.up, own.out)),
         behind=tuple(_lost(a, b, first, members) for (a, b), first in zip(pairwise(row), lapped, strict=True)),
-        aside=aside,
         lapped=lapped,
     )
 
@@ -156,23 +191,37 @@ def _lost(left: Seen, right: Seen, first: str, members: Mapping[str, Picture]) -
 
 
 def placed(
-    rig: Rig, pictures: Mapping[str, Picture], *, away: float, turn: float, joint: Joint = TOUCHING
+    rig: Rig,
+    pictures: Mapping[str, Picture],
+    *,
+    turn: float,
+    away: float | None = None,
+    joint: Joint = TOUCHING,
+    lean: float | None = None,
 ) -> Command | None:
-    """The change that sets a rig's sides to its centre as they are to meet it; the centre keeps its height and goes
-    straight back or forth. None where it is not of three or four."""
+    """The change that sets a rig's screens to each other as they are to meet, at another distance or leaning otherwise;
+    the centre keeps its height and goes straight back or forth. None where it is not of one to four, the centre in the
+    middle."""
     row = rig.row
-    if len(row) != 3 or row[1].key != rig.centre:
+    if len(row) > 3 or (len(row) == 3 and row[1].key != rig.centre):
         return None
-    keys = [one.key for one in row] + [one.key for one in rig.screens.values() if one.above][:1]
-    base = pictures[rig.centre].pose
-    middle = to_room(base.point, base.turn, Own(0.0, 0.0, rig.away - away))
-    poses = three(middle, base.yaw, [pictures[key] for key in keys], away, turn, joint)
-    return several(
-        *(
-            PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch)
-            for key, pose in zip(keys, poses, strict=True)
-        )
-    )
+    over = [one.key for one in rig.screens.values() if one.above][:1]
+    keys, main, base = [one.key for one in row] + over, pictures[rig.centre], rig.frame.turn
+    middle = rig.frame.point
+    if lean is not None:
+        base = base._replace(pitch=lean)
+    now = to_own(middle, base, rig.eye).out
+    wanted = now if away is None else away
+    if away is not None and len(row) == 2:
+        wanted = meeting_at(main, away, turn, joint)
+    middle = to_room(middle, base, Own(0.0, 0.0, now - wanted))
+    seen = [pictures[one.key] for one in row]
+    poses = stood(middle, base, seen, pictures[over[0]] if over else None, distance=wanted, turn=turn, joint=joint)
+    return several(*(put_at(key, pose) for key, pose in zip(keys, poses, strict=True)))
+
+
+def put_at(key: str, pose: Pose) -> PutPicture:
+    return PutPicture(id=key, x=pose.x, y=pose.y, z=pose.z, yaw=pose.yaw, pitch=pose.pitch, roll=pose.roll)
 
 
 def shown_rig(scheme: Scheme, seats: Mapping[str, Seat], picture: str | None) -> tuple[str, Rig | None] | None:

@@ -40,6 +40,11 @@ def _gap(f: Finding, w: Words) -> str:
     return f"{apart}: {m['pixels']:.0f} px are lost there."
 
 
+def _lean(f: Finding, w: Words) -> str:
+    way = "over" if (f.value or 0) > 0 else "under"
+    return f"The eye of {f.more['who']} is {_deg(abs(f.value or 0))} {way} what {w.name(f.about, 'picture')} faces."
+
+
 def _lap(f: Finding, w: Words) -> str:
     m = f.more
     head = f"The frame of {m['one']} stands before that of {m['other']}"
@@ -122,6 +127,7 @@ class RigCode(Code):
     RIG_SQUARE = "rig: sides square to the eye", _square
     RIG_UNEVEN = "rig: sides alike", _uneven
     RIG_GAP = "rig: joints", _gap
+    RIG_LEAN = "rig: square to the eye's height", _lean
     RIG_LAP = "rig: frames that overlap", _lap
     RIG_THROUGH = "rig: through each other", _through
     RIG_HIDES = "rig: one before the other", _hides
@@ -144,6 +150,14 @@ class RigCure(CureKind):
     """What is offered, as a short order."""
 
     TURN = "turn sides", lambda c, w: f"Turn the sides to {c.value:.1f}°"
+    LEAN = (
+        "lean screens",
+        lambda c, w: (
+            f"Lean all screens {abs(c.value):.1f}° {'back' if c.value > 0 else 'forward'}, edges still meet"
+            if abs(c.value) >= 0.05
+            else "Set all screens upright, edges still meet"
+        ),
+    )
     EVEN = "both sides alike", lambda c, w: f"Set both sides at {c.value:.1f}°, joints as asked"
     BACK = "screens farther", lambda c, w: f"Set the centre {w.length(c.value)} from the eye"
     RAISE = "screens higher", lambda c, w: f"Raise all screens {w.length(c.value)}"

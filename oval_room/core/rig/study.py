@@ -15,14 +15,13 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.room import Room
-from oval_room.core.pose import Own, to_own, to_room
 from oval_room.core.report import Result
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import MOST_TURN
 from oval_room.core.rig.figures import KINDS
 from oval_room.core.rig.outlines import NONE
 from oval_room.core.rig.place import Joint, cross, hinge_of
-from oval_room.core.rig.rig import Rig, placed, rig_of
+from oval_room.core.rig.rig import LEAN, Rig, placed, rig_of
 from oval_room.core.rig.says import RigCode, RigCure
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -32,6 +31,10 @@ SQUARE: Final = (2.0, 10.0)
 """Off the turn that squares the sides: up to the first is good, past the second a mind [deg] (planning values)."""
 ALIKE: Final = (0.5, 5.0)
 """Sides that differ by less are alike [deg, mm]."""
+WHEEL: Final = 250.0
+"""Half as wide as a wheel base is taken to be where it reaches ahead [mm] (planning value of ours)."""
+LEANS: Final = 5.0
+"""An eye farther than this over or under what the centre faces is told [deg] (planning value of ours)."""
 JOINT: Final = 3.0
 """Frames nearer than this touch [mm]."""
 HIDES: Final = 0.2
@@ -115,8 +118,8 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     about, row, joint = {"picture": key}, rig.row, scheme.kept(Rigs).setup_of(key).joint
     more: dict[str, object] = {"who": rig.who, "across": rig.across}
     yield Finding(RigCode.RIG_ROUND, Level.GOOD, "8.2", about, rig.whole, None, "deg", more=more)
-    if len(row) == 3 and row[1].key == rig.centre:
-        left, right = row[0], row[2]
+    if len(row) == 2 or (len(row) == 3 and row[1].key == rig.centre):
+        left, right = row[0], row[-1]
         off = abs(rig.turn - rig.equal)
         level = Level.GOOD if off <= SQUARE[0] else Level.NOTE if off <= SQUARE[1] else Level.MIND
         turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN), joint=joint)
@@ -126,10 +129,18 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
             else ()
         )
         yield Finding(RigCode.RIG_SQUARE, level, "8.2", about, rig.turn, rig.equal, "deg", cures)
-        if abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]:
+        unlike = abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]
+        if len(row) == 3 and unlike:
             more = {"left": left.turn, "right": right.turn, "left_away": left.away, "right_away": right.away}
             cures = _even(rig, scheme.pictures, joint)
             yield Finding(RigCode.RIG_UNEVEN, Level.MIND, "8.2", about, cures=cures, more=more)
+    off = rig.squaring - rig.frame.pitch
+    if abs(off) > LEANS:
+        put = None
+        if abs(rig.squaring) <= LEAN:
+            put = placed(rig, scheme.pictures, turn=min(max(rig.turn, 0.0), MOST_TURN), joint=joint, lean=rig.squaring)
+        cures = (Cure(RigCure.LEAN, rig.squaring, put, "deg"),) if put else ()
+        yield Finding(RigCode.RIG_LEAN, Level.NOTE, "4.5", about, off, LEANS, "deg", cures, {"who": rig.who})
     level = Level.MIND if rig.stretch is None or rig.stretch > STRETCHED else Level.NOTE
     if len(row) > 1:
         yield Finding(RigCode.RIG_ONE, level, "8.4", about, rig.whole, 180.0, "deg", more={"stretch": rig.stretch})
@@ -153,8 +164,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
 
 def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wanted: Joint) -> Iterator[Finding]:
     """Joints, screens through each other, before each other, too near, in the wall, turned too far."""
-    row, main = rig.row, pictures[rig.centre]
-    about = {"picture": key}
+    row, about = rig.row, {"picture": key}
     for a, b in combinations(row, 2):
         more: dict[str, object] = {"one": pictures[a.key].name, "other": pictures[b.key].name, "who": rig.who}
         more["part"] = f"{a.key}-{b.key}"
@@ -175,8 +185,7 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wan
             cures = _even(rig, pictures, wanted) if wanted.lapped or abs(gap - wanted.gap) > JOINT else ()
             more |= {"pixels": rig.behind[n]}
             yield Finding(RigCode.RIG_GAP, Level.NOTE, "8.2", about, gap, JOINT, "mm", cures, more)
-    base = main.pose
-    ahead = to_own(base.point, base.turn, rig.eye)
+    ahead = rig.eye_own
     for one in row:
         more = {"one": pictures[one.key].name, "who": rig.who, "part": one.key}
         near = min(_off((ahead.right, ahead.out), p, q) for p, q in pairwise(one.face))
@@ -188,7 +197,7 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wan
         if one.turn > MOST_TURN:
             cures = _even(rig, pictures, wanted)
             yield Finding(RigCode.RIG_PAST, Level.STOP, "8.2", about, one.turn, MOST_TURN, "deg", cures, more)
-        ends = [to_room(base.point, base.turn, Own(x, 0.0, y)) for x, y in one.rim]
+        ends = [rig.in_room(place) for place in one.rim]
         if any(not room.holds(place.x, place.y) for place in ends):
             yield Finding(RigCode.RIG_OUTSIDE, Level.STOP, "8.6", about, more=more)
 
@@ -212,7 +221,7 @@ def _reached(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """The wheel base before the centre screen, knees and wheel under the row (rules 8.6)."""
     setup = scheme.kept(Rigs).setup_of(key)
     if setup.wheel:
-        near = min(rig.eye_to(one) for one in rig.row if one.key == rig.centre)
+        near = rig.ahead(WHEEL)
         level = Level.STOP if beyond(setup.wheel, near) else Level.GOOD
         put = placed(
             rig, scheme.pictures, away=rig.away + setup.wheel - near, turn=max(rig.turn, 0.0), joint=setup.joint

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Literal
+from typing import Final, Literal
 
 from oval_room.core.applying import carried, decided, gear_of, measured, scheme_id, with_picture, with_values
 from oval_room.core.commands import Command, Stamp
@@ -16,6 +16,8 @@ from oval_room.core.plan.turn import Turn
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.hung import hung_values, turn_of
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
+
+AXES: Final = ("x", "y", "z", "yaw", "pitch", "roll")
 
 
 class PutPicture(Command):
@@ -37,6 +39,7 @@ class PutPicture(Command):
     bottom: Number | None = None
     yaw: Number | None = None
     pitch: Number | None = None
+    roll: Number | None = None
     pixels: Pixels | None = None
     surface: Words | None = None
     mount: Words | None = None
@@ -51,10 +54,7 @@ class PutPicture(Command):
         key = scheme_id(plan, self)
         pictures = plan.schemes[key].pictures
         plan, values = measured(
-            plan,
-            f"schemes.{key}.pictures.{self.id}",
-            carried(self, "x", "y", "z", "bottom", "yaw", "pitch", "turned"),
-            stamp,
+            plan, f"schemes.{key}.pictures.{self.id}", carried(self, *AXES, "bottom", "turned"), stamp
         )
         if "curve" in values:
             values["curve"] = values["curve"] or None
@@ -72,9 +72,7 @@ class PutPicture(Command):
                 picture = picture.model_copy(update={"gear": None})
         if values.keys() & {"width", "aspect"}:
             _sized(picture)
-        pose = {
-            axis: getattr(self, axis) for axis in ("x", "y", "z", "yaw", "pitch") if getattr(self, axis) is not None
-        }
+        pose = {axis: value for axis in AXES if (value := getattr(self, axis)) is not None}
         if self.bottom is not None:
             pose["z"] = self.bottom + picture.height / 2
         elif old is not None and "z" not in pose and picture.height != old.height:

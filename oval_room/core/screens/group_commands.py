@@ -11,7 +11,7 @@ from oval_room.core.commands import Command, Stamp, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.group import Group, GroupKind
+from oval_room.core.plan.group import Group, GroupKind, least_of
 from oval_room.core.plan.measure import MOST, Id, Name, Number
 from oval_room.core.plan.turn import Turn
 from oval_room.core.pose import to_own, to_room
@@ -62,9 +62,9 @@ class PutGroup(Command):
         members = self.members if self.members is not None else old.members if old else ()
         if missing := [name for name in members if name not in pictures]:
             raise RefusedError(f"there is no picture {missing[0]} to bring in", field="members", value=missing[0])
-        if len(set(members)) < 2:
-            raise RefusedError("a group is of two pictures or more", field="members", value=len(members))
         kind = self.kind or (old.kind if old else "row")
+        if len(set(members)) < least_of(kind):
+            raise RefusedError("a group is of two pictures or more", field="members", value=len(members))
         named = {
             "name": self.name or (old.name if old else kind),
             "kind": kind,

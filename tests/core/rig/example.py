@@ -38,6 +38,12 @@ MIXED: Final = say(SEAT, "rig Sweep 49 and two Draft 27 at 750 mm", "rig gap 12 
 """An ultrawide, bent, with two flat sides and open joints."""
 LAPPED: Final = say(KIT, "rig gap overlapped")
 """The sides' frames before the centre's."""
+ONE: Final = say(SEAT, "rig one Sweep 49 at 750 mm")
+"""A bent one alone."""
+TWO: Final = say(SEAT, "rig two Draft 27 at 700 mm", "rig gap 20 mm")
+"""Two that meet straight ahead, 20 mm apart."""
+LEANT: Final = say(SEAT, "rig four Draft 27 at 600 mm", "rig lean 10 back")
+"""All lean back, the eye level with the centre's middle."""
 FEET: Final = say(KIT, "feet 640 x 260 mm", "wheel base 560 mm")
 """Feet through each other, and before the wheel base."""
 WALLED: Final = say(KIT, "rig away 1420 mm", "adapter 60 mm")
@@ -102,6 +108,9 @@ PLANS: Final[tuple[Plan, ...]] = (
     say(SEAT, "tv 40", "desk arm 300 mm", "stand-off 800"),
     MIXED,
     LAPPED,
+    ONE,
+    TWO,
+    LEANT,
     FEET,
     WALLED,
     say(OVER, "bump 20 mm"),

@@ -12,7 +12,7 @@ from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
-from oval_room.core.pose import Own, to_room
+from oval_room.core.pose import Own, to_own, to_room
 from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.commands import PutSetup
 from oval_room.core.rig.document import Rigs
@@ -21,7 +21,7 @@ from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.study import RigResult
 from oval_room.core.rig.uprights import bolts_of
 from oval_room.demo.gear import SHELF
-from tests.core.rig.example import BARE, KEPT, KIT, LAPPED, MIXED, OVER, REACHED, SEAT
+from tests.core.rig.example import BARE, KEPT, KIT, LAPPED, MIXED, ONE, OVER, REACHED, SEAT, TWO
 from tests.core.survey.rooms import refused, say
 
 
@@ -104,6 +104,65 @@ class Lapped(unittest.TestCase):
         bare = apply(LAPPED, PutSetup(of="m1", lapped=False), SHELF)
         cure = next(one.cures[0] for one in evaluate(bare, SHELF).findings if one.code.name == "RIG_LAP")
         self.assertIsNone(level(apply(bare, cure.command, SHELF), "RIG_LAP"))
+
+
+class OneToFour(unittest.TestCase):
+    def test_one_and_two(self) -> None:
+        """A bent one stands square at its distance; two of 597.7 with frames of 8 at 2·atan(306.85/700) = 47.3°, their
+        planes 700 from the eye whatever the gap."""
+        rig = rig_of(ONE)
+        self.assertEqual((len(rig.row), round(rig.away, 6), round(rig.turn, 6)), (1, 750.0, 0.0))
+        rig = rig_of(TWO)
+        self.assertAlmostEqual(rig.turn, math.degrees(2 * math.atan(306.85 / 700)), places=3)
+        for one in TWO.chosen.pictures.values():
+            self.assertAlmostEqual(to_own(one.pose.point, one.pose.turn, rig.eye).out, 700.0, places=6)
+        self.assertAlmostEqual(math.dist(rig.row[0].rim[1], rig.row[1].rim[0]), 20.0, places=6)
+        self.assertAlmostEqual(rig.row[0].left, -rig.row[1].right, places=6)
+        words = refused(SEAT, "rig five 27 at 700 mm")
+        self.assertIn("one to four", words)
+        self.assertIn("three screens", refused(SEAT, "rig two Sweep 49 and Draft 27 at 700 mm"))
+
+    def test_a_wheel_base_between_two(self) -> None:
+        """They meet 20 mm apart; 250 aside of straight ahead each is nearer by (250 − 10)·tan of half its turn."""
+        rig = rig_of(TWO)
+        half = math.radians(rig.turn / 2)
+        meets = (700 - 10 * math.sin(half)) / math.cos(half)
+        self.assertAlmostEqual(rig.ahead(250.0), meets - 240 * math.tan(half), places=6)
+        self.assertAlmostEqual(rig_of(BARE).ahead(250.0), 700.0, places=6)
+
+    @settings(max_examples=15, deadline=None)
+    @given(st.integers(10, 85), st.integers(0, 40), st.integers(450, 1200))
+    def test_two_set_again(self, turn: int, gap: int, away: int) -> None:
+        plan = say(TWO, f"turn {turn}", f"rig gap {gap} mm", f"rig away {away} mm")
+        rig = rig_of(plan)
+        self.assertAlmostEqual(rig.away, away, places=2)
+        self.assertAlmostEqual(rig.turn, turn, places=4)
+        self.assertAlmostEqual(math.dist(rig.row[0].rim[1], rig.row[1].rim[0]), gap, places=2)
+        self.assertAlmostEqual(rig.row[0].left, -rig.row[1].right, places=4)
+
+    @settings(max_examples=15, deadline=None)
+    @given(st.integers(-15, 15), st.integers(10, 85), st.sampled_from(["three", "four", "two"]))
+    def test_edges_meet_however_they_lean(self, lean: int, turn: int, count: str) -> None:
+        """Each screen has its own tilt and roll then: corners of touching frames stay on each other, in the room."""
+        way = "back" if lean >= 0 else "forward"
+        plan = say(SEAT, f"rig {count} Draft 27 at 600 mm", f"turn {turn}", f"rig lean {abs(lean)} {way}")
+        rig = rig_of(plan)
+        self.assertAlmostEqual(rig.turn, turn, places=4)
+        for a, b in zip(rig.row, rig.row[1:], strict=False):
+            one, other = plan.chosen.pictures[a.key], plan.chosen.pictures[b.key]
+            for up in (-1, 1):
+                ends = [
+                    to_room(p.pose.point, p.pose.turn, Own(s * (p.across / 2 + p.frame_side), up * p.height / 2, 0.0))
+                    for p, s in ((one, 1), (other, -1))
+                ]
+                self.assertLess(math.dist(*ends), 1e-3)
+        for cure in (c for f in evaluate(plan, SHELF).findings if f.code.name == "RIG_LEAN" for c in f.cures):
+            self.assertIsNone(level(apply(plan, cure.command, SHELF), "RIG_LEAN"))
+
+    def test_dropped_to_one_it_is_a_rig_still(self) -> None:
+        left = say(TWO, "drop right screen")
+        self.assertEqual([group.members for group in left.chosen.groups.values()], [("p1",)])
+        self.assertEqual(say(left, "drop left screen").chosen.groups, {})
 
 
 class Reached(unittest.TestCase):

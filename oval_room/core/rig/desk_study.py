@@ -22,6 +22,7 @@ from oval_room.core.rig.rig import driver_of
 from oval_room.core.rig.says import RigCure
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.hung import as_hung
 from oval_room.core.survey.document import Seat
 
 ONE_POLE = 200.0
@@ -78,6 +79,13 @@ def _figures(book: FigureBook, key: str, picture: Picture, there: AtDesk, desk: 
     book.add("desk_turn", there.turn, subject=picture.name, picture=key)
     book.add("desk_away", there.away, subject=picture.name, picture=key)
     book.add("desk_up", there.up, subject=picture.name, picture=key)
+    hung = as_hung(item, picture.turned) if isinstance(item, Panel) else None
+    if desk.arm and hung is not None and hung.vesa is not None and hung.top_to_vesa is not None:
+        lean = math.cos(math.radians(picture.pose.pitch))
+        over = picture.height / 2 + hung.frame_top - hung.top_to_vesa - hung.vesa[1] / 2
+        bolts = Input("z_b", "bolts' middle above the floor", picture.pose.z + over * lean, "mm")
+        top = Input("z_t", "desk above the floor", desk.top, "mm", "chosen")
+        book.add("desk_pole", bolts.value - desk.top, bolts, top, subject=picture.name, picture=key)
     if desk.arm and item is not None and item.mass_kg:
         mass = Input("m", "the panel", item.mass_kg, "kg", "maker")
         reach = Input("r", "off the clamp", desk.arm, "mm", "chosen")

@@ -104,6 +104,7 @@ KINDS: Final = kinds(
     _own("desk_turn", "picture", "deg", "head turned to its corners", "8.7", "α", 44, "head"),
     _own("desk_away", "picture", "mm", "eye to the panel", "8.7", "d"),
     _own("desk_up", "picture", "deg", "top edge over the eye", "8.7", "β"),
+    _own("desk_pole", "picture", "mm", "bolts' middle over the desk, for the arm", "8.7", "z_b − z_t"),
     _own("desk_edge", "picture", "ratio", "at the clamp, N·m", "8.7", "m·9.81·r/1000"),
     _own("cabinet_sides", "thing", "mm", "left on each side of the playfield", "8.8", "(w − h)/2", 45, "sides"),
     _own("cabinet_ends", "thing", "mm", "left at each end of the playfield", "8.8", "(l − b)/2"),

@@ -15,6 +15,7 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import picture_size
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.units import MM_IN
+from oval_room.core.viewing.sharpness import LINE_COUNTS, least_lines
 
 SIZES: Final = (24.0, 27.0, 32.0, 42.0, 48.0, 55.0, 65.0)
 WATTS: Final = 170.0
@@ -116,7 +117,9 @@ def _share(rig: Rig, one: Seen, angle: float) -> float | None:
 @dataclass(frozen=True, slots=True)
 class SizeRow:
     """Three screens of another size at this eye's distance, and how far they would have to stand to be as large as
-    these: inches, whole angle [deg], width, depth, distance for the same angles [mm], about what they take [W]."""
+    these: inches, whole angle [deg], width, depth, distance for the same angles [mm], about what they take [W]; the
+    least lines of each whose pixels can't be seen there (None: not even 4320), and the three's pixels a frame then
+    [Mpx]."""
 
     inches: float
     whole: float
@@ -125,6 +128,8 @@ class SizeRow:
     same: float
     now: bool
     watts: float
+    lines: int | None
+    mpx: float
 
 
 def sizes(rig: Rig, pictures: Mapping[str, Picture]) -> list[SizeRow]:
@@ -136,9 +141,11 @@ def sizes(rig: Rig, pictures: Mapping[str, Picture]) -> list[SizeRow]:
         turn = min(equal_distance_turn(width / 2 + main.frame_side, rig.away), MOST_TURN)
         watts = 3 * WATTS * width * (width * 9 / 16) / 1e6
         one = fan(width, bezel=main.frame_side, distance=rig.away, turn=turn)
-        out.append(
-            SizeRow(inches, one.whole, one.overall, one.depth, rig.away * inches / now, abs(inches - now) < 1.0, watts)
-        )
+        lines = least_lines(width, rig.away)
+        tall = lines or LINE_COUNTS[-1]
+        mpx = 3 * round(tall * 16 / 9) * tall / 1e6
+        same, like = rig.away * inches / now, abs(inches - now) < 1.0
+        out.append(SizeRow(inches, one.whole, one.overall, one.depth, same, like, watts, lines, mpx))
     return out
 
 

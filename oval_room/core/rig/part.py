@@ -27,7 +27,7 @@ from oval_room.core.sums.declare import SumGroup
 
 HEADLINES: Final = (
     *("rig_centre", "rig_whole", "rig_turn", "rig_width"),
-    *("desk_turn", "desk_away", "desk_up"),
+    *("desk_turn", "desk_away", "desk_up", "desk_pole"),
     *("cabinet_sides", "cabinet_ends", "cabinet_shape"),
 )
 

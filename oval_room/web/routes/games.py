@@ -51,6 +51,7 @@ def games(request: Request, job: str) -> HTMLResponse:
     tubes = tubes_of(rig, pictures, asked_for.bodies_of, gear, seat.floor.value)
     context = {
         "tubes": tubes,
+        "holes": parts.link(stage="fixing", lead=None),
         "pass_by": show(PASS),
         "uprights": [show(one) for one in tubes.uprights],
         "between": [show(one) for one in tubes.between],

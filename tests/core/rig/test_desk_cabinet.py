@@ -69,6 +69,13 @@ class Desks(unittest.TestCase):
             self.assertIs(one.level, level)
         self.assertIn("plate under the clamp", text(HEAVY, "DESK_EDGE"))
 
+    def test_where_the_arm_holds_it(self) -> None:
+        """Draft 40: 400.2 high, frame 5.4 above, bolts 100 × 100, the upper ones 132 below its top: their middle is
+        200.1 + 5.4 − 132 − 50 = 23.5 over the picture's, the desk at 730."""
+        middle = DESK.chosen.pictures["p1"].pose.z
+        figure = evaluate(DESK, WHOLE).figures["picture.p1.desk_pole"]
+        self.assertAlmostEqual(figure.value or 0.0, middle + 23.5 - 730.0, places=6)
+
     def test_a_panel_in_the_desk_is_raised(self) -> None:
         one = found(HEAVY)["DESK_TOP"]
         after = apply(HEAVY, one.cures[0].command, WHOLE)

@@ -254,6 +254,9 @@ class Games(unittest.TestCase):
         self.assertTrue(rows[32.0].now)
         self.assertAlmostEqual(rows[32.0].whole, rig_of(BARE).whole, places=6)
         self.assertAlmostEqual(rows[48.0].same, 1050.0, places=6)
+        # 24 inch: 531.3 wide at 700: 1080 lines are 44.2 px a degree, 1440 are 58.9, 2160 are 88.3: 3 × 3840 × 2160
+        self.assertEqual((rows[24.0].lines, round(rows[24.0].mpx, 2)), (2160, 24.88))
+        self.assertEqual([row.lines for row in rows.values() if row.lines is None], [])
         self.assertEqual(sorted(rows), sorted(rows, key=lambda inches: rows[inches].whole))
 
 

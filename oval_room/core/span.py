@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
-from oval_room.core.units import MM_IN, AmbiguousError, Ruler, Unit, is_bare, parse_length, readings_of
+from oval_room.core.units import MM_IN, AmbiguousError, Ruler, Unit, is_bare, parse_length, readings_of, unit_written
 
 _FILL: Final = re.compile(
     r"^(?:(?:is|are|was|measures|measured|found|seated|at|to|of|about|approx\.?|ca\.?|exactly|=|:|~|≈)\s*)+|"
@@ -101,7 +101,8 @@ class _Part:
 
 
 def read_lengths(ruler: Ruler, parts: Sequence[tuple[str, Span]]) -> list[float]:
-    """The lengths of a line [mm], each against its span. Those without a unit are taken in one unit together.
+    """The lengths of a line [mm], each against its span. Those without a unit are taken in one unit together: the
+    last one's, where that is usual of all and the job's own is not (`5 x 4 m`); where both are it asks.
 
     Raises:
         UnclearError: a bare number makes better sense in another unit than the job's, or two readings do.
@@ -111,9 +112,22 @@ def read_lengths(ruler: Ruler, parts: Sequence[tuple[str, Span]]) -> list[float]
     for part in plain:
         _check_sign(part)
     bare = [part for part in plain if is_bare(part.text)]
-    taken = _taken(ruler, bare)
+    said = unit_written(plain[-1].text) if bare and plain else None
+    taken = _in_said(ruler, bare, said) if said not in (None, ruler.unit) else None
+    taken = _taken(ruler, bare) if taken is None else taken
     values = iter(taken)
     return [next(values) if part in bare else _with_unit(ruler, part) for part in plain]
+
+
+def _in_said(ruler: Ruler, bare: Sequence[_Part], said: Unit) -> list[float] | None:
+    """Bare numbers before one with a unit, taken in that unit; None where that is not what people mean."""
+    ways = [[mm for fit, mm, _ in part.within(said) if fit == 2] for part in bare]
+    if any(len(way) != 1 for way in ways):
+        return None
+    own = [[mm for fit, mm, _ in part.within(ruler.unit) if fit == 2] for part in bare]
+    if all(own) and own != ways:
+        raise _asked(ruler, bare, [ruler.unit, said])
+    return [way[0] for way in ways]
 
 
 def _plain(text: str) -> str:

@@ -114,9 +114,21 @@ class AmbiguousError(RefusedError):
         self.unit = unit
 
 
+def one_after() -> str:
+    """A pattern for a unit that follows a number."""
+    words = sorted((re.escape(word) for word in _UNIT_OF), key=len, reverse=True)
+    return rf"\s*(?:{'|'.join(words)})(?![A-Za-z])"
+
+
 def is_bare(text: str) -> bool:
     """Whether a length is written without any unit."""
     return re.search(r"[A-Za-z\"″”“'′’‘]", text) is None
+
+
+def unit_written(text: str) -> Unit | None:
+    """The one unit that a length is written with; None without any, or with several, as in 12' 4\"."""
+    found = re.fullmatch(r"[-+−–]?[\d\s.,/⁄½¼¾⅛⅜⅝⅞]+?\s*([A-Za-z\"″”“'′’‘]+\.?)", text.strip())
+    return cast("Unit | None", _UNIT_OF.get(found[1].lower())) if found else None
 
 
 def readings_of(text: str, unit: Unit) -> list[tuple[float, str]]:

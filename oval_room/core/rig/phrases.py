@@ -41,7 +41,7 @@ BEZEL: Final = 8.0
 """Taken for a screen that no shelf knows [mm] (planning value)."""
 SIZES: Final = (15.0, 75.0)
 _SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
-GAP: Final = Span("the gap between the frames", 0.0, 300.0, (0, 40))
+GAP: Final = Span("the gap between the frames", 0.0, 300.0, (1, 40))
 _LAPPED: Final = re.compile(r"[,;]?\s*\b(?:(?:frames?|joints?)\s+)?(?:over)?lapp(?:ed|ing)\b", re.IGNORECASE)
 _GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)(?=,?\s+(?:at|from|away)\b|$)", re.IGNORECASE)
 EXAMPLE: Final = "rig three 32 at 700 mm"
@@ -98,6 +98,8 @@ def _rig(here: Here, rest: str) -> Heard:
     """Three screens round the subject seat, sides as square to its eye as the centre; a fourth goes over the centre."""
     if re.match(r"(?:at|away)\b", rest, re.IGNORECASE):
         return _away(here, re.sub(r"^(?:at|away)\s*", "", rest, flags=re.IGNORECASE))
+    if _LAPPED.fullmatch(rest) or rest.strip().lower() in ("touching", "overlap"):
+        return _gap(here, rest)
     asked = _asked(here, rest)
     away = _far(here, asked.away)
     joint = _joint(here, asked.gap) if asked.gap else TOUCHING
@@ -263,9 +265,10 @@ def _lean(here: Here, rest: str) -> Heard:
     elif plain in ("none", "upright", "0"):
         lean = 0.0
     else:
-        said = re.fullmatch(r"(.+?)\s*(?:°|deg(?:rees)?)?\s*(back|forward)?", plain)
-        value = number(said[1] if said else plain, "how far the screens lean in degrees", -LEAN, LEAN)
-        lean = -value if said and said[2] == "forward" else value
+        said = re.fullmatch(r"([-−–]?)\s*(.+?)\s*(?:°|deg(?:rees)?)?\s*(back(?:wards?)?|forwards?)?", plain)
+        sign, text, way = (said[1], said[2], said[3] or "") if said else ("", plain, "")
+        value = number(text, "how far the screens lean in degrees, back or forward", 0, LEAN)
+        lean = -value if way.startswith("f") != bool(sign) else value
     if abs(lean) > LEAN:
         raise RefusedError(f"a rig leans up to {LEAN:g}°; for {abs(lean):.1f}° raise or lower it first", value=rest)
     joint = here.plan.chosen.kept(Rigs).setup_of(key).joint

@@ -11,6 +11,9 @@ import re
 from collections.abc import Iterable, Iterator, Sequence
 from typing import Final
 
+from oval_room.core.units import is_bare, one_after
+
+_UNIT: Final = re.compile(one_after(), re.IGNORECASE)
 _LEAD: Final = re.compile(
     r"^(?:(?:please|set|make|change|move|it'?s|there(?:'s| is)|the|my|our|a|an|add|new|now)\s+)+", re.IGNORECASE
 )
@@ -133,11 +136,12 @@ def swapped(line: str, choice: Sequence[tuple[str, str]]) -> str | None:
     line = re.sub(r"(?<=[0-9'\"])[x×](?=[0-9])", " x ", line)  # 14x18x8
     places: dict[int, tuple[int, str]] = {}
     for old, new in reversed(choice):
-        free = [
+        found = [
             one
-            for one in re.finditer(rf"(?<![\w.,'/]){re.escape(old)}(?![\w'/])", line)
+            for one in re.finditer(rf"(?<![\w.,'/]){re.escape(old)}(?![\w'/]|[.,]\d)", line)
             if not any(at <= one.start() < end for at, (end, _) in places.items())
         ]
+        free = [one for one in found if not (is_bare(old) and _UNIT.match(line, one.end()))] or found
         if not free:
             return None
         places[free[-1].start()] = (free[-1].end(), new)

@@ -159,6 +159,18 @@ class OneToFour(unittest.TestCase):
         for cure in (c for f in evaluate(plan, SHELF).findings if f.code.name == "RIG_LEAN" for c in f.cures):
             self.assertIsNone(level(apply(plan, cure.command, SHELF), "RIG_LEAN"))
 
+    def test_said_in_other_ways(self) -> None:
+        for line, lean in (
+            ("rig lean 6", 6.0),
+            ("rig lean 6° back", 6.0),
+            ("rig lean -4", -4.0),
+            ("rig lean 4 deg forward", -4.0),
+        ):
+            with self.subTest(line):
+                self.assertAlmostEqual(say(KIT, line).chosen.pictures["p1"].pose.pitch, lean, places=6)
+        self.assertIn("0 to 15", refused(KIT, "rig lean 20"))
+        self.assertTrue(say(KIT, "rig overlapped").chosen.kept(Rigs).setup_of("m1").lapped)
+
     def test_dropped_to_one_it_is_a_rig_still(self) -> None:
         left = say(TWO, "drop right screen")
         self.assertEqual([group.members for group in left.chosen.groups.values()], [("p1",)])

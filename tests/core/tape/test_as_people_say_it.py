@@ -146,9 +146,16 @@ TAKEN = (
     ("mm", "movies 2 hours a day", "Film: 2 h a day"),
     ("mm", "budget is about €4.500", "Budget: 4,500"),
     ("mm", "client: Holt", "Client: Holt"),
+    # a unit at the end is that of all, where it makes sense
+    ("mm", "room 5 x 4 m", "Room: along display wall 5000 mm, depth 4000 mm"),
+    ("cm", "room 5 x 4.5 m", "Room: along display wall 500.0 cm, depth 450.0 cm"),
+    ("mm", "room 17 x 12 x 8 ft", "Room: along display wall 5182 mm, depth 3658 mm, height 2438 mm"),
+    ("ft", "room 5 x 4 x 2.4 m", "Room: along display wall 16' 4 7/8\", depth 13' 1 1/2\", height 7' 10 1/2\""),
+    ("mm", "room 5000 x 4 m", "Room: along display wall 5000 mm, depth 4000 mm"),
 )  # fmt: skip
 ASKED = (
     # the job's unit, line, the choices
+    ("cm", "opening w1 at 40, 60 x 40 in", ("opening w1 at 40 cm, 60 cm x 40 in", 'opening w1 at 40", 60" x 40 in')),
     ("ft", "room 17 long by 13 wide", ("room 17 ft long by 13 ft wide",)),
     ("mm", "seats 3 60 cm", ("seats 3 x 60 cm", "seats 3 at 60 cm from the wall")),  # apart, or from the wall?
     ("ft", '3 seats 24"', ('seats 3 x 24"', 'seats 3 at 24" from the wall')),

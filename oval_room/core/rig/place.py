@@ -22,6 +22,8 @@ ABOVE: Final = 15.0
 
 EDGE: Final = 20.0
 """How thick a screen is at its frame, taken where frames overlap [mm] (planning value of ours)."""
+EYE: Final = 100.0
+"""Nobody's eye is nearer to a screen; where a plan says so nothing is squared to it [mm]."""
 CLEAR: Final = 2.0
 """Left between frames that stand one before the other [mm] (planning value of ours)."""
 
@@ -92,7 +94,7 @@ def stood(
     if over is not None:
         centre = row[len(row) // 2]
         lip_up, half = centre.height / 2 + centre.frame_top, over.frame_bottom + over.height / 2
-        pitch = 2 * math.atan(lip_up / distance)
+        pitch = 2 * math.atan(lip_up / max(distance, EYE))
         place = to_room(middle, base, Own(0.0, lip_up + half * math.cos(pitch), half * math.sin(pitch)))
         poses.append(_pose(place, combined(base, Turn(0.0, -math.degrees(pitch)))))
     return poses
@@ -141,6 +143,8 @@ def hinge_at(centre: Picture, distance: float, tau: float, joint: Joint) -> tupl
     if not joint.lapped:
         return hinge_of(centre, joint), centre.bow
     edge = distance - centre.bow
+    if edge < EYE:
+        return hinge_of(centre, joint), centre.bow + EDGE + CLEAR
     slope = math.tan(tau) - hinge_of(centre, joint) / edge  # how fast the side's edge gets aside of that line of sight
     past = centre.frame_side / slope if slope > 1e-6 else EDGE
     before = min(past, EDGE * math.cos(tau)) + CLEAR

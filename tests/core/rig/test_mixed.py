@@ -20,8 +20,9 @@ from oval_room.core.rig.games import drivers
 from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.study import RigResult
 from oval_room.core.rig.uprights import bolts_of
+from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
-from tests.core.rig.example import BARE, KEPT, KIT, LAPPED, MIXED, ONE, OVER, REACHED, SEAT, TWO
+from tests.core.rig.example import BARE, KEPT, KIT, LAPPED, LEANT, MIXED, ONE, OVER, REACHED, SEAT, TWO
 from tests.core.survey.rooms import refused, say
 
 
@@ -93,6 +94,16 @@ class Lapped(unittest.TestCase):
         for share in range(101):  # along the side's inner edge, front to back
             x, y = (a + (b - a) * share / 100 for a, b in zip(face[:2], corner[:2], strict=True))
             self.assertTrue(x > edge - 1e-6 or y > main.pose.y + 1e-6, (share, x - edge, y - main.pose.y))
+
+    def test_an_eye_on_the_screens(self) -> None:
+        """A seat moved up to the centre's own plane, and through it: words, and what is said there changes nothing."""
+        for seat in (900, 905, 850, 400):
+            for plan in (LAPPED, LEANT, TWO, ONE):
+                there = say(plan, f"seat {seat} mm")
+                found = evaluate(there, SHELF).findings
+                self.assertTrue(all(Words(there).finding(one) for one in found))
+                for cure in (cure for one in found for cure in one.cures):
+                    apply(there, cure.command, SHELF)
 
     def test_said_and_said_again(self) -> None:
         self.assertEqual(LAPPED.chosen.kept(Rigs).setup_of("m1").lapped, True)

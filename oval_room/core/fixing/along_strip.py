@@ -7,7 +7,7 @@ from typing import Final, NamedTuple
 
 import numpy as np
 
-from oval_room.core.fixing.study import ProjectorPlate
+from oval_room.core.fixing.projector_plate import ProjectorPlate
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.gear import Mount
 from oval_room.core.projection.beam_study import may_stand_in

@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import partial
-from typing import Final, NamedTuple
+from typing import NamedTuple
 
 from oval_room.core.commands import Command
 from oval_room.core.figures import FigureBook, Input
-from oval_room.core.findings import Cure, Finding
+from oval_room.core.findings import Finding
 from oval_room.core.fixing.behind import holds_nothing, near_services
 from oval_room.core.fixing.bench import assumed_findings, bench_findings, sources_of
 from oval_room.core.fixing.document import (
@@ -27,21 +26,19 @@ from oval_room.core.fixing.drill_window import KeepOut
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap, hole_map
 from oval_room.core.fixing.keep_out import keep_outs
-from oval_room.core.fixing.mount_range import beyond_mount
+from oval_room.core.fixing.mount_findings import beyond_travel, pattern_findings, rating_findings
 from oval_room.core.fixing.plate_place import place_of, plate_rules
 from oval_room.core.fixing.plate_studs import PlatePlace
-from oval_room.core.fixing.says import FixingCode, FixingCure
+from oval_room.core.fixing.projector_plate import ProjectorPlate, plate_findings, plate_of
+from oval_room.core.fixing.says import FixingCode
 from oval_room.core.keeping import Keep, anew
-from oval_room.core.levels import Level, beyond
+from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Source
-from oval_room.core.plan.room import STUDDED, Room, Slope
+from oval_room.core.plan.room import STUDDED
 from oval_room.core.projection.commands import PutProjector
-from oval_room.core.projection.document import Projector
-from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
-from oval_room.core.projection.says import LensCure
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -51,24 +48,6 @@ from oval_room.core.screens.placing import things_below
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.stud_study import StudResult, Studs
 from oval_room.core.units import Ruler
-
-HEAVY: Final = 0.8
-"""A panel over this share of its mount's rating wants minding (rules 7.5)."""
-SWAYS: Final = 600.0
-"""A pole longer than this wants a brace (rules 7.8) [mm]."""
-FLAT: Final = 0.5
-"""A ceiling this near to its full height is level there [mm]."""
-
-
-@dataclass(frozen=True, slots=True)
-class ProjectorPlate:
-    """Plate centre, pole below the ceiling or shelf above the floor [mm]; where the lens is on it."""
-
-    x: float
-    y: float
-    pole: float | None
-    shelf: float | None
-    lens: LensOnPlate
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,10 +98,10 @@ def study_fixing(
             _, bench = kept.of(projector.shows) or ("", None)
             findings += bench_findings({"projector": key}, item, None, bench)
             item = projector_as_measured(item, bench)
-            plates[key] = _plate(book, key, projector, item, bench, survey)
+            plates[key] = plate_of(book, key, projector, item, bench, survey)
             sources, about = sources_of(bench, item, None, item.name), {"projector": key, "picture": projector.shows}
             findings += assumed_findings(about, sources, OF_PROJECTOR if projector.hung else (), item.name)
-            findings += _plate_findings(
+            findings += plate_findings(
                 key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
             )
     return FixingResult(book.figures, tuple(findings), holes, plates, places)
@@ -177,9 +156,9 @@ def _study_panel(
     always = _flue(key, picture, survey)
     always += bench_findings({"picture": key}, item, mount if isinstance(mount, Mount) else None, bench, picture)
     if hung is not None:
-        always += _rating({"picture": key}, hung, item)
-        always += _pattern({"picture": key}, hung, panel)
-        always += _beyond(key, picture, face.out if face else 0.0, hung, panel)
+        always += rating_findings({"picture": key}, hung, item)
+        always += pattern_findings({"picture": key}, hung, panel)
+        always += beyond_travel(key, picture, face.out if face else 0.0, hung, panel)
     studded = survey.kind_of("w1") in STUDDED
     if rows is not None and not studded:
         rows = at_slots(rows)
@@ -239,27 +218,6 @@ def _missing(panel: Panel | None, sheet: Panel | None, mount: Mount | None) -> d
     return {"what": what, "mount": mount is None}
 
 
-def _rating(about: Mapping[str, str], mount: Mount, held: Panel | ProjectorGear | None) -> list[Finding]:
-    """What hangs against what its mount may carry (rules 7.5)."""
-    if held is None or not held.mass_kg or not mount.rated_kg:
-        return []
-    share = held.mass_kg / mount.rated_kg
-    level = Level.STOP if share > 1 else Level.MIND if share > HEAVY else Level.GOOD
-    more = {"mount": mount.name, "share": share, "spare": (mount.rated_kg - held.mass_kg, "kg")}
-    return [Finding(FixingCode.RATED, level, "7.5", about, held.mass_kg, mount.rated_kg, "kg", more=more)]
-
-
-def _pattern(about: Mapping[str, str], mount: Mount, panel: Panel | None) -> list[Finding]:
-    """A panel's bolt pattern against those its mount takes (rules 7.5, 7.15)."""
-    if panel is None or panel.vesa is None or mount.takes_vesa is None:
-        return []
-    least, most = mount.takes_vesa
-    fits = all(a <= one <= b for a, one, b in zip(least, panel.vesa, most, strict=True))
-    more = {"mount": mount.name, "vesa": panel.vesa, "least": least, "most": most}
-    level = Level.GOOD if fits else Level.STOP
-    return [Finding(FixingCode.PATTERN, level, "7.15", about, panel.vesa[0], most[0], more=more)]
-
-
 def _from_its_edge(book: FigureBook, key: str, picture: Picture, face: Face, holes: HoleMap) -> None:
     """The holes from the left edge of what is built out, where nobody measures from the room's wall."""
     for n, x in enumerate(holes.columns, 1):
@@ -273,23 +231,6 @@ def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
     if kind == "built out" or not holds_nothing(survey, "w1"):
         return []
     return [Finding(FixingCode.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
-
-
-def _beyond(key: str, picture: Picture, out: float, mount: Mount, panel: object) -> list[Finding]:
-    """A tilt, swivel or reach that the mount does not have, with its nearest one as a cure."""
-    item, out_of = panel if isinstance(panel, Panel) else None, list[Finding]()
-    for one in beyond_mount(picture, picture.pose.y - out, mount, item):
-        back = {
-            "tilt": PutPicture(id=key, pitch=0.0 - one.limit),
-            "swivel": PutPicture(id=key, yaw=one.limit),
-            "reach": PutPicture(id=key, y=out + one.limit),
-        }[one.what]
-        cures = (Cure(FixingCure.WITHIN, one.limit, back, one.unit, name=one.what),)
-        more: dict[str, float | str] = {"part": one.what, "mount": mount.name, "lo": one.lo, "hi": one.hi}
-        about = {"picture": key}
-        code, unit = FixingCode.MOUNT_RANGE, one.unit
-        out_of.append(Finding(code, Level.STOP, "4.5", about, one.value, one.limit, unit, cures, more))
-    return out_of
 
 
 def _flue(key: str, picture: Picture, survey: Survey) -> list[Finding]:
@@ -408,102 +349,3 @@ def _hole_figures(
         across = Input("across", "first column to last", holes.columns[-1] - holes.columns[0], "mm", "maker")
         down = Input("down", "first row to last", holes.rows[0] - holes.rows[-1], "mm", "maker")
         book.add("check_diagonal", holes.check_diagonal, across, down, subject=of, picture=key)
-
-
-def _plate(
-    book: FigureBook, key: str, projector: Projector, item: ProjectorGear, bench: Bench | None, survey: Survey
-) -> ProjectorPlate:
-    lens = LensOnPlate(*item.lens_on_plate)
-    pose = projector.pose
-    x, y = plate_place(lens, lens_x=pose.x, lens_y=pose.y, hung=projector.hung)
-    ceiling, source = survey.room.ceiling_at(x, y), survey.room.height.source
-    if book.unwanted:
-        if projector.hung:
-            return ProjectorPlate(x, y, pole_drop(lens, ceiling=ceiling, lens_z=pose.z), None, lens)
-        return ProjectorPlate(x, y, None, shelf_height(lens, lens_z=pose.z), lens)
-    said = sources_of(bench, item, None, item.name)
-    x_l, y_l, z_l = (Input(f"{axis}_l", f"lens, {axis}", getattr(pose, axis), "mm", "chosen") for axis in "xyz")
-    dx = Input("dx", "lens right of the plate, upright, from behind", lens.right, "mm", said["lens_right"])
-    dy = Input("dy", "lens forward of the plate", lens.forward, "mm", said["lens_forward"])
-    dz = Input("dz", "plate to lens axis", lens.to_axis, "mm", said["lens_below"])
-    book.add("plate_x", x, x_l, dx, projector=key)
-    book.add("plate_y", y, y_l, dy, projector=key)
-    if projector.hung:
-        drop = pole_drop(lens, ceiling=ceiling, lens_z=pose.z)
-        book.add("pole", drop, Input("z_ceiling", "ceiling", ceiling, "mm", source), dz, z_l, projector=key)
-        return ProjectorPlate(x, y, drop, None, lens)
-    shelf = shelf_height(lens, lens_z=pose.z)
-    book.add("shelf", shelf, z_l, dz, projector=key)
-    return ProjectorPlate(x, y, None, shelf, lens)
-
-
-def _plate_findings(
-    key: str,
-    projector: Projector,
-    item: ProjectorGear,
-    mount: object,
-    plate: ProjectorPlate,
-    survey: Survey,
-    ruler: Ruler,
-) -> list[Finding]:
-    about, out = {"projector": key, "picture": projector.shows}, []
-    overhead = plate.pole if projector.boxed != "behind a port" else None  # nobody knows the ceiling there
-    if overhead is not None:
-        least = mount.least_height if isinstance(mount, Mount) else 0.0
-        most = mount.greatest_height if isinstance(mount, Mount) else None
-        if beyond(least, overhead):
-            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - plate.lens.to_axis - least, "greatest")
-            cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="down")
-            out.append(
-                Finding(
-                    FixingCode.POLE, Level.STOP, "6.5", about, overhead, least, cures=(cure,), more={"side": "under"}
-                )
-            )
-        elif most is not None and beyond(overhead, most):
-            z = ruler.safe(survey.room.ceiling_at(plate.x, plate.y) - plate.lens.to_axis - most, "least")
-            cure = Cure(LensCure.LENS_UP, z, PutProjector(id=key, z=z), name="up")
-            out.append(
-                Finding(FixingCode.POLE, Level.STOP, "6.5", about, overhead, most, cures=(cure,), more={"side": "over"})
-            )
-        elif isinstance(mount, Mount):
-            near = most is not None and most - overhead < overhead - least
-            told = {"side": "inside", "mount": mount.name, "least": least, "most": most}
-            end = most if near else least
-            out.append(Finding(FixingCode.POLE, Level.GOOD, "6.5", about, overhead, end, more=told))
-    if isinstance(mount, Mount):
-        out += _rating(about, mount, item)
-    if overhead is not None and beyond(overhead, SWAYS):
-        out.append(Finding(FixingCode.SWAY, Level.MIND, "7.8", about, overhead, SWAYS))
-    if overhead is not None:
-        out += _overhead(about, plate, survey)
-    off = plate.x - projector.pose.x
-    more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}
-    out.append(Finding(FixingCode.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))
-    return out
-
-
-def _overhead(about: Mapping[str, str], plate: ProjectorPlate, survey: Survey) -> list[Finding]:
-    """A ceiling that nobody knows, and a plate on a slope (rules 6.5, 7.1)."""
-    out = []
-    if survey.kind_of("ceiling") == "unknown":
-        out.append(Finding(FixingCode.CEILING_KIND, Level.STOP, "7.1", about))
-    slope = slope_at(survey.room, plate.x, plate.y)
-    if slope is not None:
-        more = {"wall": slope.wall}
-        out.append(Finding(FixingCode.SLOPED, Level.MIND, "6.5", about, slope.pitch, None, "deg", more=more))
-    return out
-
-
-def slope_at(room: Room, x: float, y: float) -> Slope | None:
-    """The slope that a place of the ceiling lies on; None where it is level."""
-    here = room.ceiling_at(x, y)
-    if here >= room.height.value - FLAT:
-        return None
-    for slope in room.slopes:
-        wall = room.wall_named(slope.wall)
-        if wall is None:
-            continue
-        _, off = wall.own(x, y)
-        if abs(slope.low.value + max(off, 0.0) * math.tan(math.radians(slope.pitch)) - here) < 1.0:
-            return slope
-    return None

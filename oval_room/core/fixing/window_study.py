@@ -10,8 +10,9 @@ from oval_room.core.figures import FigureBook
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.overhead import Held, Joists, held
+from oval_room.core.fixing.projector_plate import ProjectorPlate
 from oval_room.core.fixing.says import FixingCode, FixingCure
-from oval_room.core.fixing.study import FixingResult, ProjectorPlate
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.projection.beam_study import in_the_way

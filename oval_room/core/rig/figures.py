@@ -34,7 +34,7 @@ KINDS: Final = kinds(
         "deg",
         "centre screen, what the game is told across",
         "8.1",
-        "2·atan(w/(2·d))",
+        "atan((w/2 + s)/d) + atan((w/2 − s)/d)",
         STAGE,
         rank=41,
         short="centre",

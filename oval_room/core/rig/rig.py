@@ -198,10 +198,10 @@ def placed(
     away: float | None = None,
     joint: Joint = TOUCHING,
     lean: float | None = None,
+    aside: float = 0.0,
 ) -> Command | None:
-    """The change that sets a rig's screens to each other as they are to meet, at another distance or leaning otherwise;
-    the centre keeps its height and goes straight back or forth. None where it is not of one to four, the centre in the
-    middle."""
+    """The change that sets a rig's screens to each other as they are to meet, at another distance, aside or leaning
+    otherwise; the centre keeps its height. None where it is not of one to four, the centre in the middle."""
     row = rig.row
     if len(row) > 3 or (len(row) == 3 and row[1].key != rig.centre):
         return None
@@ -214,7 +214,7 @@ def placed(
     wanted = now if away is None else away
     if away is not None and len(row) == 2:
         wanted = meeting_at(main, away, turn, joint)
-    middle = to_room(middle, base, Own(0.0, 0.0, now - wanted))
+    middle = to_room(middle, base, Own(aside, 0.0, now - wanted))
     seen = [pictures[one.key] for one in row]
     poses = stood(middle, base, seen, pictures[over[0]] if over else None, distance=wanted, turn=turn, joint=joint)
     return several(*(put_at(key, pose) for key, pose in zip(keys, poses, strict=True)))

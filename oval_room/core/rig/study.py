@@ -15,6 +15,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.room import Room
+from oval_room.core.pose import to_own
 from oval_room.core.report import Result
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import MOST_TURN
@@ -33,6 +34,8 @@ ALIKE: Final = (0.5, 5.0)
 """Sides that differ by less are alike [deg, mm]."""
 WHEEL: Final = 250.0
 """Half as wide as a wheel base is taken to be where it reaches ahead [mm] (planning value of ours)."""
+AT_MIDDLE: Final = 2.0
+"""An eye nearer to the centre's middle line is on it [mm]."""
 LEANS: Final = 5.0
 """An eye farther than this over or under what the centre faces is told [deg] (planning value of ours)."""
 JOINT: Final = 3.0
@@ -57,6 +60,18 @@ class RigResult(Result):
     rigs: Mapping[str, Rig] = field(default_factory=dict)
 
 
+def _middle(rig: Rig, pictures: Mapping[str, Picture], joint: Joint, room: Room) -> tuple[Cure, ...]:
+    """The screens straight before the eye, both sides alike; none where they are, or would stand in a wall."""
+    aside, ends = rig.eye_own.right, [place for one in rig.row for place in one.rim]
+    places = [rig.in_room((x + aside, y)) for x, y in ends]
+    if abs(aside) <= AT_MIDDLE or any(not room.holds(place.x, place.y) for place in places):
+        return ()
+    turn = min(max(rig.turn, 0.0), MOST_TURN)
+    put = placed(rig, pictures, away=rig.away, turn=turn, joint=joint, aside=aside)
+    side = "right" if aside > 0 else "left"
+    return (Cure(RigCure.MIDDLE, abs(aside), put, name=side),) if put else ()
+
+
 def _even(rig: Rig, pictures: Mapping[str, Picture], joint: Joint) -> tuple[Cure, ...]:
     """Both sides at their middle turn, edge to edge or as far apart as is asked."""
     turn = min(max(rig.turn, 0.0), MOST_TURN)
@@ -78,7 +93,7 @@ def study_rigs(room: Room, seats: Mapping[str, Seat], scheme: Scheme) -> RigResu
         rigs[key] = rig
         _figures(book, key, rig, scheme.pictures)
         out += [
-            *_told(key, rig, scheme),
+            *_told(key, rig, scheme, room),
             *_stands(key, rig, scheme.pictures, room, scheme.kept(Rigs).setup_of(key).joint),
         ]
         out += [
@@ -97,7 +112,9 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
     put = {"picture": key}
     edges = Input("φ_r", "right edge", row[-1].right, "deg"), Input("φ_l", "left edge", row[0].left, "deg")
     book.add("rig_whole", rig.whole, *edges, subject=rig.name, **put)
-    book.add("rig_centre", rig.across, Input("w", "its visible width", main.across, "mm"), d, subject=rig.name, **put)
+    w = Input("w", "its visible width", main.across, "mm")
+    aside = Input("s", "eye aside of its middle", to_own(main.pose.point, main.pose.turn, rig.eye).right, "mm")
+    book.add("rig_centre", rig.across, w, aside, d, subject=rig.name, **put)
     book.add("rig_up", rig.up, h, Input("a", "its aspect", main.aspect, "ratio"), subject=rig.name, **put)
     book.add("rig_away", rig.away, Input("d", "eye to its middle", rig.away, "mm"), subject=rig.name, **put)
     if len(row) > 1:
@@ -113,7 +130,7 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
         book.add("rig_stretch", rig.stretch, Input("φ", "round the eye", rig.whole, "deg"), subject=rig.name, **put)
 
 
-def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
+def _told(key: str, rig: Rig, scheme: Scheme, room: Room) -> Iterator[Finding]:
     """How far round, square or not, alike or not, one projection or several, and the kit."""
     about, row, joint = {"picture": key}, rig.row, scheme.kept(Rigs).setup_of(key).joint
     more: dict[str, object] = {"who": rig.who, "across": rig.across}
@@ -132,7 +149,7 @@ def _told(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
         unlike = abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]
         if len(row) == 3 and unlike:
             more = {"left": left.turn, "right": right.turn, "left_away": left.away, "right_away": right.away}
-            cures = _even(rig, scheme.pictures, joint)
+            cures = _middle(rig, scheme.pictures, joint, room) or _even(rig, scheme.pictures, joint)
             yield Finding(RigCode.RIG_UNEVEN, Level.MIND, "8.2", about, cures=cures, more=more)
     off = rig.squaring - rig.frame.pitch
     if abs(off) > LEANS:

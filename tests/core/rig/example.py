@@ -10,8 +10,10 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import chosen
 from oval_room.core.rig.commands import PutBody, PutCabinet, PutDesk, PutInside, PutKit, PutSetup, PutStand
 from oval_room.core.screens.commands import PutPicture
+from oval_room.core.survey.commands import PutSeat
 from oval_room.demo.gear import SHELF
 from oval_room.demo.shop import WHOLE
 from tests.core.survey.rooms import room, say
@@ -109,6 +111,7 @@ PLANS: Final[tuple[Plan, ...]] = (
     MIXED,
     LAPPED,
     ONE,
+    apply(KIT, PutSeat(id="s1", x=chosen(1560.0)), SHELF),
     TWO,
     LEANT,
     FEET,

@@ -187,6 +187,12 @@ class Reports(unittest.TestCase):
         for finding, cure in under:
             self.assertNotIn(cure, [tried.cure for tried in cures_that_cure(plan, SHELF, report, finding)])
 
+    def test_no_cure_makes_a_picture_that_nobody_makes(self) -> None:
+        """From 58 m the 26° of a lounge are 2·58·tan 13° = 26.8 m across, over 20 m corner to corner: the seat is moved."""
+        plan = say(room(outline="room 9 m x 60 m"), "seat 58 m", "tv 98")
+        found = next(one for one in evaluate(plan, SHELF).findings if one.code.name == "ANGLE")
+        self.assertEqual([cure.kind.name for cure in found.cures], ["ROW_OUT"])
+
     def test_a_riser_for_more_seats_than_one_command_holds(self) -> None:
         """Eight rows of twelve: what lifts row 2 and all behind it is one step all the same, can be stored, and is undone as one."""
         plan = say(

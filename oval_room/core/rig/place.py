@@ -183,6 +183,8 @@ def frame_of(pictures: Mapping[str, Picture], centre: str) -> Pose:
     if len(pictures) != 2 or any(abs(one.pose.pitch - pose.pitch) > ABOVE for one in pictures.values()):
         return pose
     turn = facing_of(list(pictures.values()))
+    if any(abs(one.pose.z - pose.z) > pictures[centre].height / 2 for one in pictures.values()):
+        return pose  # one over the other
     left, right = sorted(pictures.values(), key=lambda one: to_own(pose.point, turn, one.pose.point).right)
     ends = [
         to_room(one.pose.point, one.pose.turn, Own(sign * (one.across / 2 + one.frame_side), 0.0, one.bow))

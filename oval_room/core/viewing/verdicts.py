@@ -15,6 +15,7 @@ from oval_room.core.pose import Turn
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.placing import stand_off_for, things_below, turned_corners
 from oval_room.core.screens.says import PictureCure
+from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 from oval_room.core.survey.commands import PutSeat
 from oval_room.core.survey.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.survey.says import SurveyCure
@@ -152,7 +153,9 @@ class Judged(OnePicture):
         seat, view = self.survey.seats[worst], self.views.seats[worst]
         width = width_from_seat(end, view.own.right, view.own.out)
         width = self.ruler.safe(width, "least" if side == "under" else "greatest")
-        cures = [Cure(PictureCure.PICTURE_WIDTH, width, PutPicture(id=self.key, width=chosen(width)))]
+        cures, diagonal = list[Cure](), math.hypot(width, width / self.picture.aspect)
+        if LEAST_DIAGONAL <= diagonal <= MOST_DIAGONAL:
+            cures.append(Cure(PictureCure.PICTURE_WIDTH, width, PutPicture(id=self.key, width=chosen(width))))
         distance = distance_from_seat(end, self.picture.width.value, view.own.right)
         if distance is not None:
             away = self.picture.pose.y + distance

@@ -20,9 +20,10 @@ from oval_room.core.rig.games import drivers
 from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.study import RigResult
 from oval_room.core.rig.uprights import bolts_of
+from oval_room.core.screens.commands import PutPicture
 from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF
-from tests.core.rig.example import BARE, KEPT, KIT, LAPPED, LEANT, MIXED, ONE, OVER, REACHED, SEAT, TWO
+from tests.core.rig.example import BARE, KEPT, KIT, LAPPED, LEANT, MIXED, ONE, OVER, REACHED, SEAT, TWO, pushed
 from tests.core.survey.rooms import refused, say
 
 
@@ -169,6 +170,12 @@ class OneToFour(unittest.TestCase):
                 self.assertLess(math.dist(*ends), 1e-3)
         for cure in (c for f in evaluate(plan, SHELF).findings if f.code.name == "RIG_LEAN" for c in f.cures):
             self.assertIsNone(level(apply(plan, cure.command, SHELF), "RIG_LEAN"))
+
+    def test_two_over_each_other_are_one_with_one_above(self) -> None:
+        """However they came to be called a rig."""
+        stacked = pushed(TWO, PutPicture(id="p2", z=1700.0, x=1500.0, yaw=0.0), PutPicture(id="p1", x=1500.0, yaw=0.0))
+        rig = rig_of(stacked)
+        self.assertEqual([(one.key, one.above) for one in rig.screens.values()], [("p1", False), ("p2", True)])
 
     def test_said_in_other_ways(self) -> None:
         for line, lean in (

@@ -150,8 +150,8 @@ def _ease(draft: Draft, eye: tuple[float, float], reach: float) -> None:
         angle = math.radians(sign * TURN)
         end = (eye[0] + reach * math.tan(angle), eye[1] + reach)
         draft.line(eye, end, "guide-faint", "sight")
-    at = P(eye[0] + reach * math.tan(math.radians(TURN)), eye[1] + reach)
-    draft.add(Label(at, f"{TURN:g}° at ease", "small", "labels", "middle", ((0, 12), (0, -14), (40, 0)), 5))
+    at = P(eye[0] + reach * 0.4 * math.tan(math.radians(TURN)), eye[1] + reach * 0.4)
+    draft.add(Label(at, f"{TURN:g}° at ease", "small", "labels", "start", ((8, -4), (14, 8), (20, -14)), 5))
 
 
 def desk_side(look: Look) -> Scene | None:

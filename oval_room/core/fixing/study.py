@@ -87,7 +87,7 @@ def study_fixing(
             kept_out = keep("kept out of", (survey,), partial(keep_outs, survey))
             items = gear.get(picture.gear or ""), gear.get(picture.mount or "")
             reads = (survey, picture, *items, bench, hold, kept_out, behind)
-            one = keep(f"holes of {key}", reads, partial(_study_panel, key, *reads))
+            one = keep(f"holes of {key}", (*items, *reads), partial(_study_panel, key, *reads))
             book.figures |= one.figures
             findings += one.findings
             holes |= one.holes

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from oval_room.core.figures import FigureBook, Input
+from oval_room.core.figures import FigureBook, Input, findings_are_bare
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.light.blinds import Blinds, blinds
@@ -66,7 +66,7 @@ class LightResult(Result):
 
 def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearShelf, ruler: Ruler) -> LightResult:
     """White and contrast of every picture whose display is known."""
-    book, findings = FigureBook(KINDS), []
+    book, findings, bare = FigureBook(KINDS), [], findings_are_bare()
     lit: dict[str, PictureLight] = {}
     feeding = {throw.picture: key for key, throw in throws.throws.items()}
     for key, picture in scheme.pictures.items():
@@ -100,10 +100,11 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
         scenes, darker, washed = {}, {}, _washed(picture, item, wash)
         for name, scene in survey.scenes.items():
             scenes[name] = _scene(book, key, picture, item, one, name, scene, wash)
-            darker[name] = _dark_room(book, key, picture, item, one, name, scene, dark) if finish != "dark" else None
+            asked = finish != "dark" and not bare
+            darker[name] = _dark_room(book, key, picture, item, one, name, scene, dark) if asked else None
             needed = (
                 blinds(one.white, one.native, stray=scenes[name][0], wanted=scene.wants, wash=washed)
-                if scene.wants > 1
+                if scene.wants > 1 and not bare
                 else None
             )
             spare = _spare_light(one, scenes[name][0], washed, scene.wants)

@@ -382,15 +382,15 @@ class _OneThrow:
         moves = [abs(move) for move in (need.lens_up, need.lens_right) if move is not None]
         more["spare"] = (-min(moves), "mm") if moves else None
         pose, cures, last = self.projector.pose, list[Cure](), list[Cure]()
+        if self.bare:
+            put = self._bottom(need.lens_up) if need.lens_up else ()
+            return Finding(ThrowCode.SHIFT, Level.STOP, "6.3", about, need.use, 1.0, "ratio", put, more)
         if need.lens_up is not None and need.lens_up != 0:
             z = self.ruler.safe(pose.z + need.lens_up, "least" if need.lens_up > 0 else "greatest")
             cures.append(
                 Cure(LensCure.LENS_UP, z, PutProjector(id=self.key, z=z), name="down" if need.lens_up < 0 else "up")
             )
-            bottom = self.picture.bottom - need.lens_up
-            bottom = self.ruler.safe(bottom, "greatest" if need.lens_up > 0 else "least")
-            put = PutPicture(id=self.projector.shows, bottom=bottom)
-            cures.append(Cure(PictureCure.BOTTOM_AT, bottom, put))
+            cures += self._bottom(need.lens_up)
             more |= self._tilted(result)
             last = self._nose(result)
         if need.lens_right is not None and need.lens_right != 0:
@@ -400,6 +400,12 @@ class _OneThrow:
             lens = PutProjector(id=self.key, x=self.picture.pose.x)
             cures.append(Cure(LensCure.LENS_ALONG, self.picture.pose.x, lens))
         return Finding(ThrowCode.SHIFT, Level.STOP, "6.3", about, need.use, 1.0, "ratio", (*cures, *last), more)
+
+    def _bottom(self, up: float) -> tuple[Cure, ...]:
+        """The picture down by what the lens would have to go up, or up."""
+        bottom = self.ruler.safe(self.picture.bottom - up, "greatest" if up > 0 else "least")
+        put = PutPicture(id=self.projector.shows, bottom=bottom)
+        return (Cure(PictureCure.BOTTOM_AT, bottom, put),)
 
     def _nose(self, result: ProjectorThrow) -> list[Cure]:
         """The lens tilted for what its shift does not reach: the last of all (rules 6.4)."""

@@ -160,7 +160,7 @@ class RigCure(CureKind):
     )
     MIDDLE = (
         "screens before the eye",
-        lambda c, w: f"Set the screens {w.length(c.value)} to the {c.name}, straight before the eye, both sides alike",
+        lambda c, w: f"Screens {w.length(c.value)} {c.name}, before the eye, both sides alike",
     )
     EVEN = "both sides alike", lambda c, w: f"Set both sides at {c.value:.1f}°, joints as asked"
     BACK = "screens farther", lambda c, w: f"Set the centre {w.length(c.value)} from the eye"

@@ -19,7 +19,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.figures import only_findings
 from oval_room.core.findings import Finding
 from oval_room.core.gear.kinds import kind_of
-from oval_room.core.keeping import Kept
+from oval_room.core.keeping import Keep, Kept
 from oval_room.core.levels import Level
 from oval_room.core.parts import OFFERS, STUDIES
 from oval_room.core.plan.document import Plan, Scheme
@@ -33,6 +33,8 @@ from oval_room.core.studies import Case
 
 MOVES: Final = (PictureCure.BOTTOM_AT, PictureCure.PICTURE_ALONG)
 """Cures that move what was put there and change nothing else: tried before it is said to miss."""
+ALIKE: Final = 8
+"""Of how many items what was worked out is kept: mounts that move alike are seen alike."""
 SCALE: Final[dict[str, float]] = {"mm": 1000.0, "deg": 10.0}
 """What a slack against a limit of nought is a share of."""
 
@@ -84,8 +86,9 @@ class Near:
     def order(self) -> tuple[int, int, float, str]:
         """Those that do the room first, with most room first; then those that miss by least."""
         worst = max((abs(share_of(one)) for one in (*self.misses, *self.minds)), default=0.0)
-        room = self.least.share if self.least else 0.0
-        return len(self.misses), len(self.minds), worst if self.misses or self.minds else -room, self.item.name
+        if not (self.misses or self.minds):
+            worst = -(self.least.share if self.least else 0.0)
+        return len(self.misses), len(self.minds), worst, self.item.name
 
 
 def slack_of(finding: Finding) -> Slack | None:
@@ -147,7 +150,7 @@ class Search:
         self._judge = _Judge(self._turn.plan(plan) if self._turn else plan, gear, picture, kind)
         put = OFFERS[kind].place(self._judge.plan, gear, picture)
         assert put is not None
-        self._put, self._near = put, list[Near]()
+        self._put, self._near, self._telling = put, list[Near](), Kept(1)
         self._waiting = list(newest(gear, kind).items())
         self.whole = len(self._waiting)
 
@@ -170,7 +173,7 @@ class Search:
     def told(self, near: Near) -> Near:
         """One of what was found with all that its findings tell, and their cures: hundreds are judged without."""
         with only_findings():
-            known = {_sign(one): one for one in self._judge.findings(near.plan)}
+            known = {_sign(one): one for one in self._judge.findings(near.plan, self._telling)}
         return replace(near, findings=tuple(known.get(_sign(one), one) for one in near.findings))
 
     def found(self) -> list[Near]:
@@ -217,7 +220,7 @@ class _Judge:
     """What is found of one picture and what shows on it, and nothing else of the plan."""
 
     def __init__(self, plan: Plan, gear: GearShelf, picture: str, kind: str) -> None:
-        self.gear, self.picture, self._keep = gear, picture, Kept(1)
+        self.gear, self.picture, self._keep = gear, picture, Kept(ALIKE)
         self._studies = [study for study in STUDIES if kind in study.judges]
         self.plan = plan.model_copy(update={"schemes": {plan.scheme: _bearing(plan.chosen, picture, kind)}})
 
@@ -235,11 +238,11 @@ class _Judge:
             return None
         return Near(key, item, command, after, tuple(findings))
 
-    def findings(self, plan: Plan) -> list[Finding]:
-        """What is found of it in a plan."""
+    def findings(self, plan: Plan, keep: Keep | None = None) -> list[Finding]:
+        """What is found of it in a plan. keep: what is told whole is not kept beside what is judged bare."""
         scheme, results = plan.chosen, dict[type[Result], Result]()
         looked = _as_bounds(looked_at(scheme), self.picture)
-        case = Case(plan, plan.survey, scheme, self.gear, self._keep, self.picture, 1, looked, results)
+        case = Case(plan, plan.survey, scheme, self.gear, keep or self._keep, self.picture, 1, looked, results)
         fed, _ = scheme.fed_by(self.picture) or ("", None)
         out = []
         for study in self._studies:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from typing import NamedTuple
+from typing import ClassVar, NamedTuple
 
 from oval_room.core.figures import FigureBook, Input, findings_are_bare
 from oval_room.core.plan.document import Choices
-from oval_room.core.plan.gear import GearShelf, Mount, Screen
+from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.measure import Measure
 from oval_room.core.pose import Own, Point, to_own
 from oval_room.core.screens.cloth import BOTTOM_BAR
@@ -116,6 +116,15 @@ def angle_across(picture: Picture, own: Own) -> float:
     return horizontal_angle(picture.width.value, own.right, out=own.out)
 
 
+@dataclass(frozen=True, slots=True)
+class Moves:
+    """What of a mount bears on how a picture is seen: how far it rises, down and up [mm], and tilts [deg]."""
+
+    by_value: ClassVar[bool] = True
+    rises: tuple[float, float] | None
+    tilt_down: tuple[float, float]
+
+
 class OnePicture:
     """One picture with everything that bounds it: its seats' views, its ladder, its sightlines, its figures."""
 
@@ -130,13 +139,13 @@ class OnePicture:
         gear: GearShelf,
         ruler: Ruler,
         use: Use = "film",
+        moves: Moves | None = None,
     ) -> None:
         self.others, self.use, self.follows, self.bare = others, use, follows, findings_are_bare()
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
         self._bounds: dict[float, list[Bound]] = {}
         self.item = gear.get(picture.gear) if picture.gear else None
-        mount = gear.get(picture.mount) if picture.mount else None
-        self.mount = mount if isinstance(mount, Mount) else None
+        self.mount = moves
         seats = {name: view_of(picture, seat) for name, seat in survey.seats.items()}
         self.main = survey.seats.get(survey.main or "")
         self.over = self._sightlines(seats)

@@ -20,6 +20,11 @@ class Follows(NamedTuple):
     why: str
 
     @property
+    def by_value(self) -> bool:
+        """It is made anew with the same words: what rests on it is kept by them."""
+        return True
+
+    @property
     def told(self) -> str:
         """As a sentence has it: `lounge, since people sit on a sofa`."""
         return f"{self.school}, {self.why}," if self.why else self.school

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 from oval_room.core.figures import Figure, FigureBook
@@ -11,13 +11,13 @@ from oval_room.core.findings import Finding
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices, Scheme
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, Mount
 from oval_room.core.report import Result
 from oval_room.core.screens.placing import stacked
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 from oval_room.core.viewing.figures import KINDS
-from oval_room.core.viewing.one_picture import PictureViews
+from oval_room.core.viewing.one_picture import Moves, PictureViews
 from oval_room.core.viewing.says import ViewingCode
 from oval_room.core.viewing.school_of import Follows
 from oval_room.core.viewing.sharpness import Use
@@ -43,6 +43,11 @@ def _study_one(make: Callable[[], Judged], in_rig: bool) -> _One:
     if not book.unwanted:
         judged.write_figures(book)
     return _One(judged.views, book.figures, judged.findings(in_rig))
+
+
+def _on_mount(found: Finding, name: str) -> Finding:
+    """A finding with the name of the mount that it tells of: what is seen does not hang on it."""
+    return replace(found, more={**found.more, "mount": name}) if found.code is ViewingCode.TILT else found
 
 
 def study_viewing(
@@ -73,21 +78,16 @@ def study_viewing(
         if only not in (None, key):
             continue
         others = [other for name, other in scheme.pictures.items() if name != key and stacked(picture, other)]
-        reads = (
-            survey,
-            choices,
-            follows,
-            ruler,
-            use,
-            picture,
-            gear.get(picture.gear or ""),
-            gear.get(picture.mount or ""),
-            key in in_rig,
-            *others,
-        )
-        judged = partial(Judged, key, picture, others, survey, choices, follows, gear, ruler, use)
+        mount = gear.get(picture.mount or "")
+        moves = Moves(mount.rises, mount.tilt_down) if isinstance(mount, Mount) else None
+        plain = picture.model_copy(update={"mount": None}) if picture.mount else picture
+        item = gear.get(picture.gear or "")
+        reads = (item, moves, survey, choices, follows, ruler, use, key in in_rig, plain, *others)
+        judged = partial(Judged, key, plain, others, survey, choices, follows, gear, ruler, use, moves)
         one = keep(f"viewing of {key}", reads, partial(_study_one, judged, key in in_rig))
         views[key] = one.views
         book.figures |= one.figures
-        findings += one.findings
+        findings += (
+            [_on_mount(found, mount.name) for found in one.findings] if isinstance(mount, Mount) else one.findings
+        )
     return ViewResult(book.figures, tuple(findings), views)

@@ -349,7 +349,7 @@ class Judged(OnePicture):
         covered = self.mount is not None and tilt_covered(tilt, self.mount.tilt_down)
         more = {
             "covered": covered,
-            "mount": self.mount.name if self.mount else None,
+            "mount": None,  # its name is told by whoever knows it
             "range": self.mount.tilt_down if self.mount else None,
         }
         if self.bare:

@@ -7,6 +7,8 @@ from typing import Protocol, TypeVar, cast
 
 _T = TypeVar("_T")
 MOST = 3
+_BY_VALUE: dict[type, bool] = {}
+"""Kinds that were looked at, for asking one what it has not takes long."""
 
 
 class Keep(Protocol):
@@ -45,4 +47,7 @@ class Kept:
 
 def _by_value(read: object) -> bool:
     """Whether it is of a kind that is often made anew with the same content, so that it is compared by it."""
-    return isinstance(read, (str, float)) or getattr(read, "by_value", False)
+    kind = type(read)
+    if kind not in _BY_VALUE:
+        _BY_VALUE[kind] = issubclass(kind, (str, float)) or bool(getattr(kind, "by_value", False))
+    return _BY_VALUE[kind]

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Final, Literal
 
 from oval_room.core.signal.boxes import Box
+from oval_room.core.signal.cable import LIGHT
 from oval_room.core.signal.chain import Chain, Way, Wire
 
 By = Literal["with the picture", "taken out", "back over eARC", "back over ARC", "its own loudspeakers"]
@@ -81,7 +82,7 @@ def _taken_out(
 def _from_display(chain: Chain, way: Way) -> Iterator[Heard]:
     source, display, lag = way.source, way.display, way.lag
     for wire in chain.into(display.key):
-        back = _back(wire)
+        back = back_over(wire)
         if back is not None and wire.start.decodes:
             arrives = _arrives(source, wire.start, RANK if back == "back over eARC" else NARROW)
             yield Heard(source, wire.start, back, arrives, display, wire.start.sound_lag, (*way.wires, wire))
@@ -90,8 +91,11 @@ def _from_display(chain: Chain, way: Way) -> Iterator[Heard]:
         yield Heard(source, display, "its own loudspeakers", _arrives(source, display), display, lag, way.wires)
 
 
-def _back(wire: Wire) -> By | None:
-    """Whether sound comes back over a cable, and how: both its ports must know it."""
+def back_over(wire: Wire) -> By | None:
+    """Whether sound comes back over a cable, and how: both its ports must know it; an optical one goes one way (rules
+    10.8)."""
+    if wire.kind == LIGHT:
+        return None
     both = set(wire.out.features) & set(wire.into.features)
     if "earc" in both:
         return "back over eARC"

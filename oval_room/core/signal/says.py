@@ -190,6 +190,13 @@ class SignalCode(Code):
             f"it is buried{', the sound that comes back over it too' if f.more['back'] else ''}."
         ),
     )
+    ROUTE_BACK = (
+        "routing: sound back through a box",
+        lambda f, w: (
+            f"{capital(f.more['at'])} and {f.more['to']} know ARC, {f.more['box']} between them does not carry it: "
+            f"what {f.more['at']} plays itself is heard there alone. Take one that carries it, or an optical lead back."
+        ),
+    )
     ROUTE_SPARE = "routing: spare cables", _spare
     ROUTE_ASSUMED = (
         "routing: ports not known",

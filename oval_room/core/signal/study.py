@@ -17,13 +17,13 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import next_id
 from oval_room.core.report import Result
 from oval_room.core.screens.lag import FINE, LATE, SLUGGISH, lag_level
-from oval_room.core.signal.boxes import Box, boxes_of
+from oval_room.core.signal.boxes import BACK, Box, boxes_of
 from oval_room.core.signal.cable import END, LIGHT, SLACK, kind_for
 from oval_room.core.signal.chain import Chain, Way, Wire, chain_of, rate_for
 from oval_room.core.signal.commands import PutCable, PutDevice, PutSpare
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.figures import KINDS
-from oval_room.core.signal.hearing import Heard, full_kind, hearing
+from oval_room.core.signal.hearing import Heard, back_over, full_kind, hearing
 from oval_room.core.signal.inputs import better_inputs
 from oval_room.core.signal.power_study import power_figures, power_findings
 from oval_room.core.signal.runs_study import RunsResult
@@ -283,7 +283,32 @@ def _cables(chain: Chain, routing: Routing) -> Iterator[Finding]:
             said = {**more, "back": back, "part": "light"}
             level = Level.MIND if back or not wire.cable.proven else Level.NOTE
             yield Finding(SignalCode.ROUTE_ONE_WAY, level, "10.8", about, more=said)
+    yield from _lost_back(chain)
     yield from _spares(chain, routing)
+
+
+def _lost_back(chain: Chain) -> Iterator[Finding]:
+    """Displays whose own sound a box between keeps from what decodes it: both know ARC, the extender does not (rules
+    10.8)."""
+    for key, box in chain.boxes.items():
+        if box.role != "display" or any(wire.end.decodes for wire in chain.out_of(key)):
+            continue
+        for wire in chain.into(key):
+            if not set(BACK) & set(wire.into.features):
+                continue
+            between, start, been = list[Box](), wire, {key}
+            whole = back_over(wire) is not None
+            while not start.start.decodes and start.start.key not in been:
+                been.add(start.start.key)
+                between.append(start.start)
+                before = [one for one in chain.into(start.start.key) if one.out.pictures]
+                if len(before) != 1:
+                    break
+                start = before[0]
+                whole = whole and back_over(start) is not None
+            if between and start.start.decodes and set(BACK) & set(start.out.features) and not whole:
+                more = {"box": between[0].name, "to": start.start.name, "part": wire.into.name, "at": box.name}
+                yield Finding(SignalCode.ROUTE_BACK, Level.MIND, "10.8", {"picture": box.shows or ""}, more=more)
 
 
 def _spares(chain: Chain, routing: Routing) -> Iterator[Finding]:

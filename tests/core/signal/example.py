@@ -34,6 +34,17 @@ def chain(*lines: str, on: Plan = TV) -> Plan:
     return say(on, *lines)
 
 
+EXTENDED: Final = (
+    "device Kestrel",
+    "device Nine 3",
+    "device Reach S",
+    "device Reach R",
+    "link Kestrel > Nine 3 in 1",
+    "link Nine 3 out 1 > Reach S",
+    "link Reach S > Reach R",
+    "link Reach R > Ember in 1",
+)
+"""A receiver and a television that know ARC, an extender between that does not."""
 RACK: Final = "rack 600 mm along, 300 mm out, 400 mm up"
 RECEIVER: Final = chain(
     RACK,
@@ -117,6 +128,7 @@ PLANS: Final[tuple[Plan, ...]] = (
     FED,
     chain("device Leaf Quad", "device Stereo", "tariff 0.4"),
     LOST,
+    chain(*EXTENDED),
 )
 DUMP: Final = write_edid(Display(frl=40, vrr=(48, 120))).hex()
 COMMANDS: Final[tuple[Command, ...]] = (

@@ -31,7 +31,7 @@ from oval_room.core.words import Words
 from oval_room.demo.gear import SHELF as WHOLE
 from oval_room.demo.gear import edition
 from tests.core.signal.example import ALONE as SEVEN
-from tests.core.signal.example import CINEMA, FAST, RECEIVER, SHED, SHORT, SITED, TV, chain
+from tests.core.signal.example import CINEMA, EXTENDED, FAST, RECEIVER, SHED, SHORT, SITED, TV, chain
 from tests.core.survey.rooms import refused as refused_of
 
 FINDS: tuple[tuple[str, Plan, str, Level, str, str], ...] = (
@@ -45,6 +45,7 @@ FINDS: tuple[tuple[str, Plan, str, Level, str, str], ...] = (
     ("too long", chain("sends Kestrel 2160p60 8 bit", "run c1 14 m", "cable c1 passive", on=SEVEN), "route_reach/cb1/reach", Level.STOP, r"copper passive of 20000 mm does not carry 18 Gbit/s; active optical does", "Make it active optical"),
     ("light goes one way", chain("cable c1 optical", on=SEVEN), "route_one_way/cb1/light", Level.MIND, r"loses eARC and CEC", ""),
     ("light, proven", chain("cable c1 optical", "proven c1", on=SEVEN), "route_one_way/cb1/light", Level.NOTE, r"one way", ""),
+    ("no sound back through it", chain(*EXTENDED), "route_back/p1/in 1", Level.MIND, r"Ember 77 and Nine 3 know ARC, Reach R between them", ""),
     ("sound with the picture", RECEIVER, "route_sound/p1/dv1", Level.GOOD, r"sounds from Nine 3, with the picture: object", ""),
     ("by itself", SEVEN, "route_sound/p1/dv1", Level.MIND, r"5.1 at Tarnbeck Ember 77, its own loudspeakers, where it gives object", ""),
     ("sound that dies", SHED, "route_sound_dies/p2/dv1/dies", Level.MIND, r"on Quillmark Heron 2 it dies when Tarnbeck Ember 77 is off", ""),
@@ -99,6 +100,18 @@ class Board(unittest.TestCase):
 
     def way(self, plan: Plan, key: str) -> Way:
         return evaluate(plan, WHOLE).of(RoutingResult).ways[key]
+
+    def test_what_brings_sound_back(self) -> None:
+        """Over copper the bar hears what the television plays; over light, which goes one way, it does not; an optical
+        lead brings it back where an extender does not."""
+        bar = ("device Kestrel", "device Bar 3", "link Kestrel > Ember in 2", "link Bar 3 > Ember in 1")
+        for lines, heard in ((bar, True), ((*bar, "cable c2 optical"), False), ((*bar, "cable c1 optical"), True)):
+            with self.subTest(lines):
+                found = evaluate(chain(*lines), WHOLE).of(RoutingResult).findings
+                told = " ".join(Words(TV).finding(one) for one in found if one.code.name == "ROUTE_SOUND")
+                self.assertEqual("Bar 3, back over" in told, heard, told)
+        led = evaluate(chain(*EXTENDED, "link Ember optical > Nine 3 optical"), WHOLE).findings
+        self.assertNotIn("ROUTE_BACK", {one.code.name for one in led})
 
     def test_what_is_found(self) -> None:
         for name, plan, key, level, pattern, cure in FINDS:

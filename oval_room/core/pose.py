@@ -61,6 +61,13 @@ def combined(base: Turn, own: Turn) -> Turn:
     return Turn(math.degrees(yaw), math.degrees(pitch), math.degrees(math.atan2(-sin, cos)))
 
 
+def from_above(yaw: float, x: float, y: float) -> tuple[float, float]:
+    """A place of the room as it lies before somebody who looks at what faces a yaw [deg]: to the right, and ahead, from
+    the room's own corner [mm]."""
+    right, _, out = axes(Turn(yaw))
+    return x * right.x + y * right.y, -x * out.x - y * out.y
+
+
 def to_own(centre: Point, turn: Turn, point: Point) -> Own:
     """A room point seen from a thing's centre, in the thing's own axes [mm]."""
     x, y, z = point[0] - centre[0], point[1] - centre[1], point[2] - centre[2]

@@ -9,7 +9,7 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
-from oval_room.core.pose import Own, Point, Turn, axes, to_room
+from oval_room.core.pose import Own, Point, Turn, from_above, to_room
 from oval_room.core.rig.desk import TURN, AtDesk
 from oval_room.core.rig.desk_study import DeskResult
 from oval_room.core.rig.document import Desk, Rigs
@@ -107,8 +107,7 @@ def desk_above(look: Look) -> Scene | None:
 
 
 def _above(yaw: float, place: Point) -> tuple[float, float]:
-    right, _, out = axes(Turn(yaw))
-    return place.x * right.x + place.y * right.y, -place.x * out.x - place.y * out.y
+    return from_above(yaw, place.x, place.y)
 
 
 def _outline(look: Look, one: Picture) -> list[Point]:

@@ -9,7 +9,7 @@ import math
 from collections.abc import Callable
 from typing import Final
 
-from oval_room.core.pose import Turn, axes
+from oval_room.core.pose import from_above
 from oval_room.core.rig.outlines import Outline, thick
 from oval_room.core.rig.outlines_study import OutlinesResult
 from oval_room.core.rig.place import Seen
@@ -47,7 +47,7 @@ def rig_fan(look: Look) -> Scene | None:
     eu, ev = rig.eye_above
     places = [rig.above(place) for one in rig.row for place in (*one.face, *one.rim)]
     for shape in shapes.values():
-        places += [_above(rig, place) for place in (*shape.body, *shape.adapter, *shape.feet)]
+        places += [from_above(rig.yaw, *place) for place in (*shape.body, *shape.adapter, *shape.feet)]
     wide = [u for u, _ in (*places, (eu - HEAD, ev), (eu + HEAD, ev))]
     ahead, behind = max(v for _, v in places), min(min(v for _, v in places), ev - HEAD)
     show = look.plan.writing.ruler.show
@@ -123,13 +123,7 @@ def _body(draft: Draft, rig: Rig, key: str, shape: Outline) -> None:
     """What stands behind a screen, its feet."""
     for part, style in ((shape.adapter, "thing"), (shape.feet, "guide")):
         if part:
-            draft.path([_above(rig, place) for place in part], style, "picture", closed=True, ref=key)
-
-
-def _above(rig: Rig, place: tuple[float, float]) -> tuple[float, float]:
-    """A place of the room on the fan."""
-    right, _, out = axes(Turn(rig.yaw))
-    return place[0] * right.x + place[1] * right.y, -place[0] * out.x - place[1] * out.y
+            draft.path([from_above(rig.yaw, *place) for place in part], style, "picture", closed=True, ref=key)
 
 
 def _turns(draft: Draft, rig: Rig, pictures: dict[str, Picture]) -> None:

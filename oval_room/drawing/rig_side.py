@@ -33,9 +33,8 @@ def rig_side(look: Look) -> Scene | None:
         if main:
             for end in (low, high):
                 draft.line((0.0, rig.eye.z), end, "sight", "sight")
-    for one, body in scheme.kept(Rigs).bodies_of.items():
-        if one in edges:
-            _body(draft, one, edges[one], body, thick(seen[one], look.gear))
+    for one, edge in edges.items():
+        _body(draft, one, edge, scheme.kept(Rigs).body_of(one), thick(seen[one], look.gear))
     setup = scheme.kept(Rigs).setup_of(key)
     low, high = edges[rig.centre]
     if setup.wheel:

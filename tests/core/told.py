@@ -92,8 +92,13 @@ def _plans() -> Iterator[tuple[str, Plan, Subject, GearShelf]]:
         yield f"shaped {n}", plan, Subject("p1", "s1", "k1", "j1"), GEAR
 
 
+def _short(value: float) -> str:
+    """Six digits; what rounding alone leaves of nought is nought, on any machine."""
+    return "0" if abs(value) < 1e-9 else f"{value + 0.0:.6g}"
+
+
 def _n(value: object) -> str:
-    return f"{value + 0.0:.6g}" if isinstance(value, int | float) else str(value)
+    return _short(value) if isinstance(value, int | float) else str(value)
 
 
 def _lines(plan: Plan, subject: Subject, gear: GearShelf, *, drawers: bool) -> Iterator[str]:
@@ -150,7 +155,7 @@ def table() -> str:
     out = []
     for name, plan, subject, gear in _plans():
         lines = _lines(plan, subject, gear, drawers=not name.startswith("shaped"))
-        out += [f"== {name}", *(LONG.sub(lambda found: f"{float(found[0]):.6g}", line) for line in lines)]
+        out += [f"== {name}", *(LONG.sub(lambda found: _short(float(found[0])), line) for line in lines)]
     return "\n".join([*out, "== sums", *_sums()]) + "\n"
 
 

@@ -14,7 +14,8 @@ from typing import Final
 
 from oval_room.core.errors import RefusedError, positive
 from oval_room.core.plan.placed import Pose
-from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.pose import Own, Point, Turn, to_own, to_room
+from oval_room.core.rig.place import beside
 from oval_room.core.screens.document import Picture
 
 TURN: Final = 35.0
@@ -91,13 +92,10 @@ def two(eye: Point, screens: tuple[Picture, Picture], distance: float, low: floa
     Args:
         distance: eye to their joint [mm], over 0. low: the desk's top [mm].
     """
-    poses, z = [], max(_height(eye, one, low) for one in screens)
+    poses, joint = [], Point(eye.x, eye.y - distance, max(_height(eye, one, low) for one in screens))
     for sign, one in zip((-1, 1), screens, strict=True):
         half = one.frame_side + one.across / 2
-        turn = math.radians(squared(distance, 0.0, half))
-        x = eye.x + sign * half * math.cos(turn)
-        y = eye.y - distance + half * math.sin(turn)
-        poses.append(Pose(x=x, y=y, z=z, yaw=-sign * math.degrees(turn)))
+        poses.append(beside(joint, Turn(), one, sign, squared(distance, 0.0, half)))
     return poses
 
 

@@ -123,10 +123,9 @@ class Rigs(PartNodes):
     cabinets: Annotated[dict[Id, Cabinet], Field(max_length=8)] = {}
     insides: Annotated[dict[Id, CabinetScreen], Field(max_length=24)] = {}
 
-    @property
-    def bodies_of(self) -> dict[str, Body]:
-        """What screens have outside their frames, by the picture's id."""
-        return {one.shows: one for one in self.bodies.values()}
+    def body_of(self, picture: str) -> Body:
+        """What a screen has outside its frame; nothing where nobody has said."""
+        return next((one for one in self.bodies.values() if one.shows == picture), Body(shows=picture))
 
     def setup_of(self, group: str) -> Setup:
         """What is asked of a rig; nothing where nobody has said."""

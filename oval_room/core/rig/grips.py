@@ -46,7 +46,7 @@ def _pulled(hand: Hand, to: tuple[float, float]) -> Pulled:
         return _eye(hand, rig, to)
     if what == "away":
         value = min(max(hand.near(to[1] - rig.eye_above[1]), NEAREST), FARTHEST)
-        put = _put(hand, rig, value, min(max(rig.turn, 0.0), MOST_TURN))
+        put = _put(hand, rig, value, rig.set_turn)
         u, _ = rig.above((0.0, 0.0))
         return hand.done(put, f"centre {hand.show(value)} from the eye", u, rig.eye_above[1] + value)
     centre = scheme.pictures[rig.centre]

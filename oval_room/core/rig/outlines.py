@@ -15,8 +15,8 @@ from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.plan.gear import GearShelf, Panel
-from oval_room.core.pose import Own, Turn, to_room
-from oval_room.core.rig.document import Body
+from oval_room.core.pose import Own, Turn, from_above, to_own, to_room
+from oval_room.core.rig.document import Body, Rigs
 from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
 
@@ -26,7 +26,6 @@ PLATE: Final = 140.0
 """Taken for an adapter's width [mm] (planning value of ours)."""
 TOUCH: Final = 1.0
 """Outlines that stand less far into each other touch [mm]."""
-NONE: Final = Body(shows="p1")
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,14 +65,10 @@ def _placed(picture: Picture, places: Sequence[tuple[float, float]]) -> tuple[tu
     return tuple((point.x, point.y) for point in points)
 
 
-def outlines(
-    rig: Rig, pictures: Mapping[str, Picture], bodies: Mapping[str, Body], gear: GearShelf
-) -> dict[str, Outline]:
+def outlines(rig: Rig, pictures: Mapping[str, Picture], kept: Rigs, gear: GearShelf) -> dict[str, Outline]:
     """Every screen of the row, from left to right."""
-    return {
-        one.key: outline(pictures[one.key], bodies.get(one.key, NONE), thick(pictures[one.key], gear))
-        for one in rig.row
-    }
+    row = {one.key: pictures[one.key] for one in rig.row}
+    return {key: outline(picture, kept.body_of(key), thick(picture, gear)) for key, picture in row.items()}
 
 
 def meet(one: Sequence[tuple[float, float]], other: Sequence[tuple[float, float]]) -> bool:
@@ -99,15 +94,10 @@ def _into(
 
 def reach_before(rig: Rig, places: Sequence[tuple[float, float]]) -> float:
     """The nearest that an outline comes to the eye, ahead of it [mm]."""
-    turn = Turn(rig.yaw)
-    ahead = to_room(rig.eye, turn, Own(0.0, 0.0, -1.0))
-    along = (ahead.x - rig.eye.x, ahead.y - rig.eye.y)
-    return min((x - rig.eye.x) * along[0] + (y - rig.eye.y) * along[1] for x, y in places)
+    return min(from_above(rig.yaw, *place)[1] for place in places) - rig.eye_above[1]
 
 
 def gap_over(centre: Picture, over: Picture) -> float:
     """Left between the frames of a centre screen and one over it, along the upper one's own plane [mm]."""
     lip = to_room(centre.pose.point, centre.pose.turn, Own(0.0, centre.height / 2 + centre.frame_top, 0.0))
-    low = to_room(over.pose.point, over.pose.turn, Own(0.0, -over.height / 2 - over.frame_bottom, 0.0))
-    pitch = math.radians(-over.pose.pitch)
-    return (low.z - lip.z) * math.cos(pitch) + math.dist((lip.x, lip.y), (low.x, low.y)) * math.sin(pitch)
+    return -over.height / 2 - over.frame_bottom - to_own(over.pose.point, over.pose.turn, lip).up

@@ -36,7 +36,7 @@ def study_outlines(room: Room, scheme: Scheme, gear: GearShelf, found: RigResult
     """Every rig with a driver: backs in the wall, feet through each other or before the wheel base, bumps."""
     out, shapes = list[Finding](), dict[str, Outline]()
     for key, rig in found.rigs.items():
-        mine = outlines(rig, scheme.pictures, scheme.kept(Rigs).bodies_of, gear)
+        mine = outlines(rig, scheme.pictures, scheme.kept(Rigs), gear)
         shapes |= mine
         out += [*_backs(key, mine, room, scheme), *_feet(key, rig, scheme, mine), *_over(key, rig, scheme)]
     return OutlinesResult({}, tuple(out), shapes)
@@ -72,15 +72,15 @@ def _feet(key: str, rig: Rig, scheme: Scheme, shapes: Mapping[str, Outline]) -> 
 
 def _off(kept: Rigs, keys: tuple[str, ...]) -> tuple[Cure, ...]:
     """Feet taken off all screens of a row: arms or uprights hold them."""
-    puts = [PutBody(of=key, feet_wide=0.0, feet_deep=0.0) for key in keys if kept.bodies_of.get(key) is not None]
+    puts = [PutBody(of=key, feet_wide=0.0, feet_deep=0.0) for key in keys if kept.body_of(key).feet_deep]
     return (Cure(RigCure.FEET, 0.0, several(*puts), "mm"),) if puts else ()
 
 
 def _over(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     """The bump of a screen over the centre against the centre's frame."""
-    pictures, bodies = scheme.pictures, scheme.kept(Rigs).bodies_of
+    pictures, kept = scheme.pictures, scheme.kept(Rigs)
     for one in rig.screens.values():
-        bump = bodies[one.key].bump if one.above and one.key in bodies else 0.0
+        bump = kept.body_of(one.key).bump if one.above else 0.0
         gap = gap_over(pictures[rig.centre], pictures[one.key])
         if bump and beyond(bump, max(gap, 0.0)):
             more: dict[str, object] = {"one": pictures[one.key].name, "other": pictures[rig.centre].name}

@@ -272,7 +272,7 @@ def _lean(here: Here, rest: str) -> Heard:
     if abs(lean) > LEAN:
         raise RefusedError(f"a rig leans up to {LEAN:g}°; for {abs(lean):.1f}° raise or lower it first", value=rest)
     joint = here.plan.chosen.kept(Rigs).setup_of(key).joint
-    put = placed(rig, pictures, turn=min(max(rig.turn, 0.0), MOST_TURN), joint=joint, lean=lean)
+    put = placed(rig, pictures, turn=rig.set_turn, joint=joint, lean=lean)
     if put is None:
         raise RefusedError("this rig is not of one to four screens, one in the middle: turn each by itself")
     way = "upright" if abs(lean) < 0.05 else f"{abs(lean):.1f}° {'back' if lean > 0 else 'forward'}"
@@ -285,7 +285,7 @@ def _away(here: Here, rest: str) -> Heard:
     _, rig = the_rig(here)
     centre = here.plan.chosen.pictures[rig.centre]
     square = abs(rig.turn - rig.equal) < 0.1
-    turn = _equal(centre, value, Joint(lapped=any(rig.lapped))) if square else min(rig.turn, MOST_TURN)
+    turn = _equal(centre, value, Joint(lapped=any(rig.lapped))) if square else rig.set_turn
     told = f", sides turned {turn:.1f}°" if square else ""
     return Heard(f"Centre {here.show(value)} from the eye{told}", _set(here, rig, away=value, turn=turn))
 
@@ -306,7 +306,7 @@ def _gap(here: Here, rest: str) -> Heard:
     """The joints opened or closed; how far and how far turned stay."""
     key, rig = the_rig(here)
     joint = _joint(here, rest)
-    turn = min(max(rig.turn, 0.0), MOST_TURN)
+    turn = rig.set_turn
     put = _set(here, rig, away=rig.away, turn=turn, joint=joint)
     kept = PutSetup(of=key, gap=joint.gap, lapped=joint.lapped)
     return Heard(f"Joints: {_told(here, joint)}", several(put, kept))

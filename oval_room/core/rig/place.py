@@ -18,8 +18,6 @@ from oval_room.core.screens.document import Picture
 ARC_PARTS: Final = 24
 ABOVE: Final = 15.0
 """A screen that is tilted more than this against the centre one hangs over it and is no side [deg]."""
-
-
 EDGE: Final = 20.0
 """How thick a screen is at its frame, taken where frames overlap [mm] (planning value of ours)."""
 EYE: Final = 100.0
@@ -88,7 +86,7 @@ def stood(
         poses = _three(middle, base, row, distance, turn, joint)
     elif len(row) == 2:
         sides = zip((-1, 1), row, strict=True)
-        poses = [_side(middle, base, one, sign, joint.gap / 2, 0.0, turn / 2, 0.0) for sign, one in sides]
+        poses = [beside(middle, base, one, sign, turn / 2, hinge=joint.gap / 2) for sign, one in sides]
     else:
         poses = [_pose(middle, base)]
     if over is not None:
@@ -110,14 +108,26 @@ def meeting_at(main: Picture, distance: float, turn: float, joint: Joint) -> flo
 def _three(middle: Point, base: Turn, row: Sequence[Picture], distance: float, turn: float, joint: Joint) -> list[Pose]:
     left, centre, right = row
     hinge, lip = hinge_at(centre, distance, math.radians(turn), joint)
-    sides = [_side(middle, base, one, sign, hinge, lip, turn, joint.gap) for sign, one in ((-1, left), (1, right))]
+    sides = [
+        beside(middle, base, one, sign, turn, hinge=hinge, lip=lip, gap=joint.gap)
+        for sign, one in ((-1, left), (1, right))
+    ]
     return [sides[0], _pose(middle, base), sides[1]]
 
 
-def _side(
-    middle: Point, base: Turn, side: Picture, sign: int, hinge: float, lip: float, turn: float, gap: float
+def beside(
+    middle: Point,
+    base: Turn,
+    side: Picture,
+    sign: int,
+    turn: float,
+    *,
+    hinge: float = 0.0,
+    lip: float = 0.0,
+    gap: float = 0.0,
 ) -> Pose:
-    """A screen whose frame begins at a hinge beside a middle and out from it, turned in about it."""
+    """A screen turned in about where its frame begins: a gap from a hinge beside a middle, a lip out from it [mm].
+    sign: −1 on its left, 1 on its right."""
     tau, half = math.radians(turn), gap + side.frame_side + side.across / 2
     across = hinge + half * math.cos(tau) + side.bow * math.sin(tau)
     own = Own(sign * across, 0.0, lip + half * math.sin(tau) - side.bow * math.cos(tau))
@@ -204,7 +214,7 @@ def seen_from(pictures: Mapping[str, Picture], centre: str, base: Pose, eye: Poi
         face = tuple(_flat(base, one, place) for place in _line(one))
         rim = one.across / 2 + one.frame_side
         ends = _flat(base, one, Own(-rim, 0.0, one.bow)), _flat(base, one, Own(rim, 0.0, one.bow))
-        bearings = [math.degrees(math.atan2(x - ahead.right, ahead.out - y)) for x, y in face]
+        bearings = [bearing_of(ahead, place) for place in face]
         own = to_own(one.pose.point, one.pose.turn, eye)
         askew = math.degrees(math.acos(min(max(own.out / (math.hypot(*own) or 1.0), -1.0), 1.0)))
         above = abs(middle.up) > pictures[centre].height / 2
@@ -212,6 +222,11 @@ def seen_from(pictures: Mapping[str, Picture], centre: str, base: Pose, eye: Poi
         away = math.dist(eye, one.pose.point)
         out[key] = Seen(key, inward, min(bearings), max(bearings), away, askew, face, ends, above)
     return dict(sorted(out.items(), key=lambda item: (item[1].above, item[1].left + item[1].right)))
+
+
+def bearing_of(eye: Own, place: tuple[float, float]) -> float:
+    """Of a place from an eye, both in a rig's axes, to the right positive [deg]."""
+    return math.degrees(math.atan2(place[0] - eye.right, eye.out - place[1]))
 
 
 def _line(one: Picture) -> list[Own]:

@@ -12,13 +12,14 @@ from oval_room.core.commands import Command, several
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.placed import Pose
-from oval_room.core.pose import Own, Point, Turn, axes, to_own, to_room
-from oval_room.core.rig.fan import equal_distance_turn
+from oval_room.core.pose import Own, Point, Turn, axes, from_above, to_own, to_room
+from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
 from oval_room.core.rig.game import stretch, vertical_of
 from oval_room.core.rig.place import (
     TOUCHING,
     Joint,
     Seen,
+    bearing_of,
     centre_of,
     cross,
     frame_of,
@@ -76,11 +77,6 @@ class Rig:
                     near += [own.out - ay - (by - ay) * (x - ax) / (bx - ax) for x in (low, high)]
         return min(near, default=self.away)
 
-    def bearing(self, place: tuple[float, float]) -> float:
-        """Of a place in the rig's axes from the eye, to the right positive [deg]."""
-        own = self.eye_own
-        return math.degrees(math.atan2(place[0] - own.right, own.out - place[1]))
-
     def above(self, place: tuple[float, float]) -> tuple[float, float]:
         """A place of the rig's axes on the fan: along the driver's right and ahead, from the room's own corner, so that
         what is pulled moves and the rest stays [mm]."""
@@ -104,13 +100,17 @@ class Rig:
     @property
     def eye_above(self) -> tuple[float, float]:
         """The eye on the fan [mm]."""
-        right, _, out = axes(Turn(self.yaw))
-        return self.eye.x * right.x + self.eye.y * right.y, -self.eye.x * out.x - self.eye.y * out.y
+        return from_above(self.yaw, self.eye.x, self.eye.y)
 
     def on_floor(self, u: float, v: float) -> tuple[float, float]:
         """Where in the room a place of the fan is: x, y [mm]. Undoes `eye_above`."""
         right, _, out = axes(Turn(self.yaw))
         return u * right.x - v * out.x, u * right.y - v * out.y
+
+    @property
+    def set_turn(self) -> float:
+        """How far its sides are turned, as far as they can be set so again [deg]."""
+        return min(max(self.turn, 0.0), MOST_TURN)
 
     @property
     def row(self) -> list[Seen]:
@@ -140,7 +140,7 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
     row = [one for one in screens.values() if not one.above]
     main = members[centre]
     away, own = to_own(main.pose.point, main.pose.turn, eye).out, to_own(frame.point, frame.turn, eye)
-    lapped = tuple(_before(a, b, (own.right, own.out)) for a, b in pairwise(row))
+    lapped = tuple(_before(a, b, own) for a, b in pairwise(row))
     hinge = hinge_of(main, Joint(lapped=any(lapped)))
     sides = [one for one in row if one.key != centre]
     xs = [x for one in row for x, _ in one.rim]
@@ -169,15 +169,12 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
     )
 
 
-def _before(left: Seen, right: Seen, eye: tuple[float, float]) -> str:
+def _before(left: Seen, right: Seen, eye: Own) -> str:
     """Which of two neighbours' frames hides some of the other's from an eye; an empty word where neither does."""
-
-    def seen(place: tuple[float, float]) -> float:
-        return math.degrees(math.atan2(place[0] - eye[0], eye[1] - place[1]))
-
-    if seen(left.rim[1]) - seen(right.rim[0]) <= LAPS or cross(left.rim, right.rim):
+    if bearing_of(eye, left.rim[1]) - bearing_of(eye, right.rim[0]) <= LAPS or cross(left.rim, right.rim):
         return ""
-    nearer = math.dist(eye, left.rim[1]) < math.dist(eye, right.rim[0])
+    at = eye.right, eye.out
+    nearer = math.dist(at, left.rim[1]) < math.dist(at, right.rim[0])
     return left.key if nearer else right.key
 
 

@@ -20,7 +20,6 @@ from oval_room.core.report import Result
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import MOST_TURN
 from oval_room.core.rig.figures import KINDS
-from oval_room.core.rig.outlines import NONE
 from oval_room.core.rig.place import Joint, cross, hinge_of
 from oval_room.core.rig.rig import LEAN, Rig, placed, rig_of
 from oval_room.core.rig.says import RigCode, RigCure
@@ -66,15 +65,14 @@ def _middle(rig: Rig, pictures: Mapping[str, Picture], joint: Joint, room: Room)
     places = [rig.in_room((x + aside, y)) for x, y in ends]
     if abs(aside) <= AT_MIDDLE or any(not room.holds(place.x, place.y) for place in places):
         return ()
-    turn = min(max(rig.turn, 0.0), MOST_TURN)
-    put = placed(rig, pictures, away=rig.away, turn=turn, joint=joint, aside=aside)
+    put = placed(rig, pictures, away=rig.away, turn=rig.set_turn, joint=joint, aside=aside)
     side = "right" if aside > 0 else "left"
     return (Cure(RigCure.MIDDLE, abs(aside), put, name=side),) if put else ()
 
 
 def _even(rig: Rig, pictures: Mapping[str, Picture], joint: Joint) -> tuple[Cure, ...]:
     """Both sides at their middle turn, edge to edge or as far apart as is asked."""
-    turn = min(max(rig.turn, 0.0), MOST_TURN)
+    turn = rig.set_turn
     put = placed(rig, pictures, away=rig.away, turn=turn, joint=joint)
     return (Cure(RigCure.EVEN, turn, put, "deg"),) if put else ()
 
@@ -155,7 +153,7 @@ def _told(key: str, rig: Rig, scheme: Scheme, room: Room) -> Iterator[Finding]:
     if abs(off) > LEANS:
         put = None
         if abs(rig.squaring) <= LEAN:
-            put = placed(rig, scheme.pictures, turn=min(max(rig.turn, 0.0), MOST_TURN), joint=joint, lean=rig.squaring)
+            put = placed(rig, scheme.pictures, turn=rig.set_turn, joint=joint, lean=rig.squaring)
         cures = (Cure(RigCure.LEAN, rig.squaring, put, "deg"),) if put else ()
         yield Finding(RigCode.RIG_LEAN, Level.NOTE, "4.5", about, off, LEANS, "deg", cures, {"who": rig.who})
     level = Level.MIND if rig.stretch is None or rig.stretch > STRETCHED else Level.NOTE
@@ -208,7 +206,7 @@ def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wan
         near = min(_off((ahead.right, ahead.out), p, q) for p, q in pairwise(one.face))
         if near < HEAD:
             far = rig.away + HEAD - near + 1.0
-            back = placed(rig, pictures, away=far, turn=min(max(rig.turn, 0.0), MOST_TURN), joint=wanted)
+            back = placed(rig, pictures, away=far, turn=rig.set_turn, joint=wanted)
             cures = (Cure(RigCure.BACK, far, back),) if back else ()
             yield Finding(RigCode.RIG_NEAR, Level.STOP, "8.6", about, near, HEAD, "mm", cures, more)
         if one.turn > MOST_TURN:
@@ -240,15 +238,12 @@ def _reached(key: str, rig: Rig, scheme: Scheme) -> Iterator[Finding]:
     if setup.wheel:
         near = rig.ahead(WHEEL)
         level = Level.STOP if beyond(setup.wheel, near) else Level.GOOD
-        put = placed(
-            rig, scheme.pictures, away=rig.away + setup.wheel - near, turn=max(rig.turn, 0.0), joint=setup.joint
-        )
+        put = placed(rig, scheme.pictures, away=rig.away + setup.wheel - near, turn=rig.set_turn, joint=setup.joint)
         far = rig.away + setup.wheel - near
         cures = (Cure(RigCure.BACK, far, put),) if put and level is Level.STOP and far <= FARTHEST else ()
         yield Finding(RigCode.RIG_WHEEL, level, "8.6", {"picture": key}, near, setup.wheel, "mm", cures)
     if setup.knees:
-        bodies = scheme.kept(Rigs).bodies_of
-        lows = [(scheme.pictures[one.key], bodies.get(one.key, NONE).bump) for one in rig.row]
+        lows = [(scheme.pictures[one.key], scheme.kept(Rigs).body_of(one.key).bump) for one in rig.row]
         low = min(picture.bottom - picture.frame_bottom - bump for picture, bump in lows)
         level = Level.MIND if beyond(setup.knees, low) else Level.GOOD
         puts = (

@@ -12,8 +12,8 @@ from typing import Final
 from oval_room.core.fixing.cut_list import KERF, cut_list
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.pose import Own, Turn, to_room
-from oval_room.core.rig.document import Body
-from oval_room.core.rig.outlines import NONE, thick
+from oval_room.core.rig.document import Body, Rigs
+from oval_room.core.rig.outlines import thick
 from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.uprights import bolts_of
 from oval_room.core.screens.document import Picture
@@ -44,9 +44,7 @@ class Tubes:
         return max(STOCK - sum(self.boards[-1]) - KERF * len(self.boards[-1]), 0.0) if self.boards else 0.0
 
 
-def tubes_of(
-    rig: Rig, pictures: Mapping[str, Picture], bodies: Mapping[str, Body], gear: GearShelf, floor: float = 0.0
-) -> Tubes:
+def tubes_of(rig: Rig, pictures: Mapping[str, Picture], kept: Rigs, gear: GearShelf, floor: float = 0.0) -> Tubes:
     """The tubes and joints of a rig on uprights."""
     told = dict(zip(rig.screens, bolts_of(rig, pictures, gear), strict=True))
     over = max((told[one.key].rows or (0.0, 0.0))[0] for one in rig.screens.values() if one.above) if _has(rig) else 0.0
@@ -58,7 +56,7 @@ def tubes_of(
             continue
         top = max(rows[0], over) if one.key == rig.centre else rows[0]
         uprights.append(math.ceil(top + ABOVE - floor))
-    backs = [_back(pictures[one.key], bodies.get(one.key, NONE), gear) for one in rig.row]
+    backs = [_back(pictures[one.key], kept.body_of(one.key), gear) for one in rig.row]
     between = tuple(float(math.ceil(math.dist(a, b))) for a, b in pairwise(backs))
     pieces = [*uprights, *(length for length in between for _ in range(ROWS))]
     fits: Sequence[float] = [piece for piece in pieces if piece <= STOCK]

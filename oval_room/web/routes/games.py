@@ -48,7 +48,7 @@ def games(request: Request, job: str) -> HTMLResponse:
         (one.name, [show(row) for row in one.rows or ()], show(one.across or 0.0), one.aside)
         for one in bolts_of(rig, pictures, gear)
     ]
-    tubes = tubes_of(rig, pictures, asked_for.bodies_of, gear, seat.floor.value)
+    tubes = tubes_of(rig, pictures, asked_for, gear, seat.floor.value)
     context = {
         "tubes": tubes,
         "holes": parts.link(stage="fixing", lead=None),

@@ -107,6 +107,19 @@ class More(unittest.TestCase):
         low = to_room(over.pose.point, over.pose.turn, Own(0, -over.height / 2 - over.frame_bottom, 0))
         self.assertLess(math.dist(lip, low), 1e-6)
 
+    def test_bent_ones_meet_at_their_frames(self) -> None:
+        """Their edges stand forward of their middles: the frames' ends meet straight ahead, not the middles' planes."""
+        plan = say(BESIDE, "desk screens two Sweep 49 at 900 mm", gear=WHOLE)
+        eye, ends = plan.survey.seats["s1"].eye_point, []
+        for side, one in zip((1, -1), plan.chosen.pictures.values(), strict=True):
+            self.assertGreater(one.bow, 50.0)
+            self.assertAlmostEqual(to_own(one.pose.point, one.pose.turn, eye).right, 0.0, places=6)
+            ends.append(
+                to_room(one.pose.point, one.pose.turn, Own(side * (one.across / 2 + one.frame_side), 0, one.bow))
+            )
+        self.assertLess(math.dist(ends[0], ends[1]), 1e-6)
+        self.assertLess(math.dist(ends[0][:2], (eye.x, eye.y - 900)), 1e-6)
+
     @given(st.floats(300, 2000), st.floats(-200, 600), st.floats(50, 290))
     def test_squared_by_its_own_normal(self, across: float, over: float, half: float) -> None:
         turn = math.radians(squared(across, over, half))

@@ -17,6 +17,7 @@ from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.commands import PutSetup
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import drivers
+from oval_room.core.rig.place import bearing_of
 from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.study import RigResult
 from oval_room.core.rig.uprights import bolts_of
@@ -76,7 +77,7 @@ class Lapped(unittest.TestCase):
         self.assertEqual(lapped.lapped, ("p2", "p3"))
         main = lapped.screens[lapped.centre]
         for side, end, edge in ((lapped.row[0], 1, main.left), (lapped.row[2], 0, main.right)):
-            self.assertAlmostEqual(lapped.bearing(side.rim[end]), edge, places=6)
+            self.assertAlmostEqual(bearing_of(lapped.eye_own, side.rim[end]), edge, places=6)
         self.assertIs(level(LAPPED, "RIG_LAP"), Level.NOTE)
         self.assertIsNone(level(LAPPED, "RIG_GAP"))
         self.assertAlmostEqual(lapped.equal, main.angle)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from itertools import count
-from typing import Any, Protocol, TypeVar
+from typing import Any, Final, Protocol, TypeVar
 
 from oval_room.core.commands import Stamp
 from oval_room.core.errors import MissingError, RefusedError
@@ -18,11 +18,17 @@ Node = TypeVar("Node", bound=Frozen)
 Item = TypeVar("Item", bound=Frozen)
 
 
+_NO_VALUES: Final = ("do", "id", "label", "scheme")
+
+
 def carried(command: Frozen, *without: str) -> Values:
-    skip = {"do", "id", "label", "scheme", *without}
-    fields = type(command).model_fields
-    carried = {name: getattr(command, name) for name in fields if name in command.model_fields_set and name not in skip}
-    return {name: value for name, value in carried.items() if value is not None or name in ("budget", "mount")}
+    """What a command was given, by field, without what says where it goes."""
+    given = command.model_fields_set.difference(_NO_VALUES, without)
+    return {
+        name: value
+        for name, value in command.__dict__.items()
+        if name in given and (value is not None or name in ("budget", "mount"))
+    }
 
 
 def measured(
@@ -87,9 +93,10 @@ def resting_on(plan: Plan, path: str, keys: tuple[str, ...], before: Measure) ->
 
 def with_values(node: Node, values: Mapping[str, object]) -> Node:
     """A node with some fields replaced and all checked again; untouched parts stay the same objects."""
-    old = {name: getattr(node, name) for name in type(node).model_fields}
-    fresh = type(node)(**old | dict(values))
-    return fresh.model_copy(update={name: value for name, value in old.items() if name not in values})
+    old = node.__dict__
+    fresh = type(node)(**{**old, **values})
+    fresh.__dict__.update({name: value for name, value in old.items() if name not in values})
+    return fresh
 
 
 def with_survey(plan: Plan, **parts: object) -> Plan:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 
 class RefusedError(ValueError):
     """An entry that can't be used. `text` is for the installer; `field` is filled in by the layer that knows it."""
@@ -29,6 +31,6 @@ def positive(value: float, field: str) -> float:
     Raises:
         RefusedError: it is nought, negative or not a number.
     """
-    if not value > 0 or value == float("inf"):
+    if not 0 < value < math.inf:
         raise RefusedError(f"give a value over 0 (got {value:g})", field=field, value=value, limit=0)
     return value

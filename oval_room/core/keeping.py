@@ -33,9 +33,7 @@ class Kept:
     def __call__(self, name: str, reads: tuple[object, ...], make: Callable[[], _T]) -> _T:
         kept = self._kept.setdefault(name, [])
         for n, (was, result) in enumerate(kept):
-            if len(was) == len(reads) and all(
-                a is b or (_by_value(b) and a == b) for a, b in zip(was, reads, strict=True)
-            ):
+            if _same(was, reads):
                 if n:
                     kept.insert(0, kept.pop(n))
                 return cast(_T, result)
@@ -43,6 +41,14 @@ class Kept:
         kept.insert(0, (reads, result))
         del kept[self._most :]
         return result
+
+
+def _same(was: tuple[object, ...], reads: tuple[object, ...]) -> bool:
+    """Whether all that is read is what was read."""
+    for a, b in zip(was, reads, strict=False):
+        if a is not b and not (_by_value(b) and a == b):
+            return False
+    return len(was) == len(reads)
 
 
 def _by_value(read: object) -> bool:

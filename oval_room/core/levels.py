@@ -27,4 +27,4 @@ SLIM = 1e-9
 
 def beyond(value: float, limit: float) -> bool:
     """Whether a value is truly over a limit, not by rounding alone."""
-    return value > limit + SLIM * max(1.0, abs(limit))
+    return value > limit and value > limit + SLIM * max(1.0, abs(limit))

@@ -11,7 +11,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.fixing.document import OF_MOUNT, OF_PANEL, OF_PROJECTOR, Bench, called, counts
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.levels import Level
-from oval_room.core.plan.gear import GearItem, Mount, Panel
+from oval_room.core.plan.gear import GearItem, Mount, Panel, Projector
 from oval_room.core.plan.measure import Measure, Source
 from oval_room.core.screens.document import Picture
 
@@ -43,12 +43,12 @@ def sources_of(bench: Bench | None, item: GearItem | None, mount: Mount | None, 
         item, mount: what hangs, as measured. on: what the item is told apart by.
     """
     out: defaultdict[str, Source] = defaultdict(lambda: "maker")
-    for name, told in FIGURES.items():
+    for name in OF_PROJECTOR if isinstance(item, Projector) else (*OF_PANEL, *OF_MOUNT):
         of = mount if name in OF_MOUNT else item
-        read = getattr(bench, name, None)
+        read = getattr(bench, name) if bench is not None else None
         if isinstance(read, Measure) and counts(bench, name, (mount.name if mount else "") if name in OF_MOUNT else on):
             out[name] = read.source
-        elif of is not None and hasattr(of, told.key) and getattr(of, told.key) is None:
+        elif of is not None and getattr(of, FIGURES[name].key) is None:
             out[name] = "assumed"
     return out
 

@@ -114,8 +114,11 @@ def panel_as_measured(picture: Picture, item: Panel | None, bench: Bench | None)
         values["vesa"] = bench.vesa
     if bench is not None and bench.bolts is not None and counts(bench, "bolts", on):
         values["top_to_vesa"] = bench.bolts.value
-    if item is not None or not values:
-        return as_hung(item, picture.turned).model_copy(update=values) if item is not None else None
+    if item is not None:
+        hung = as_hung(item, picture.turned)
+        return hung.model_copy(update=values) if values else hung
+    if not values:
+        return None
     size = {"width": picture.width.value, "height": picture.height}
     return Panel.model_validate({"maker": "Own", "model": "panel", **size, **values})
 
@@ -123,14 +126,18 @@ def panel_as_measured(picture: Picture, item: Panel | None, bench: Bench | None)
 def mount_as_measured(item: Mount, bench: Bench | None) -> Mount:
     """A mount with what was read of it in the place of its sheet."""
     read = {"row_below_vesa": "row", "profile": "folded"}
-    return item.model_copy(update=_values(bench, read, item.name))
+    values = _values(bench, read, item.name)
+    return item.model_copy(update=values) if values else item
 
 
 def projector_as_measured(item: Projector, bench: Bench | None) -> Projector:
     """A projector with the lens where it was read to be."""
     read = {"lens_right": "lens_right", "lens_forward": "lens_forward", "plate_to_axis": "lens_below"}
-    return item.model_copy(update=_values(bench, read, item.name))
+    values = _values(bench, read, item.name)
+    return item.model_copy(update=values) if values else item
 
 
 def _values(bench: Bench | None, read: dict[str, str], on: str) -> dict[str, float]:
+    if bench is None:
+        return {}
     return {key: getattr(bench, name).value for key, name in read.items() if counts(bench, name, on)}

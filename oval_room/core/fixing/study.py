@@ -153,7 +153,7 @@ def _study_panel(
     face = hangs_on(picture, survey.things)
     aside = bolts_aside(item, picture.turned) if item is not None else 0.0
     bolted = _moved(picture, aside) if aside else picture
-    always = _flue(key, picture, survey)
+    always = _flue(key, picture, survey, face)
     always += bench_findings({"picture": key}, item, mount if isinstance(mount, Mount) else None, bench, picture)
     if hung is not None:
         always += rating_findings({"picture": key}, hung, item)
@@ -233,9 +233,8 @@ def _into_what(key: str, survey: Survey, kind: str) -> list[Finding]:
     return [Finding(FixingCode.WALL_KIND, Level.STOP, "7.1", {"picture": key}, more={"kind": kind})]
 
 
-def _flue(key: str, picture: Picture, survey: Survey) -> list[Finding]:
+def _flue(key: str, picture: Picture, survey: Survey, face: Face | None) -> list[Finding]:
     """No fixing into a chimney breast, or over a fire, until flue and lining are known (rules 4.8)."""
-    face = hangs_on(picture, survey.things)
     behind = {face.key: face.thing} if face is not None and face.thing.kind == "breast" else {}
     if not behind:
         fires = things_below(picture, survey.things, "fire")

@@ -40,7 +40,13 @@ class Writing(Frozen):
 
     @property
     def ruler(self) -> Ruler:
-        return Ruler(self.unit, self.style, self.steps_per_inch)
+        return _ruler(self.unit, self.style, self.steps_per_inch)
+
+
+@cache
+def _ruler(unit: Unit, style: Style, steps_per_inch: int) -> Ruler:
+    """One ruler for each way of writing: every study asks for it."""
+    return Ruler(unit, style, steps_per_inch)
 
 
 class Scheme(Frozen):

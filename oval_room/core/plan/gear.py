@@ -165,9 +165,12 @@ class Projector(_Item):
     @property
     def lens_on_plate(self) -> tuple[float, float, float]:
         """The lens right, forward and below the plate's centre [mm]; planning values where nobody has said."""
-        given = (self.lens_right, self.lens_forward, self.plate_to_axis)
-        right, forward, below = (p if g is None else g for g, p in zip(given, LENS_PLANNED, strict=True))
-        return right, forward, below
+        right, forward, below = LENS_PLANNED
+        return (
+            right if self.lens_right is None else self.lens_right,
+            forward if self.lens_forward is None else self.lens_forward,
+            below if self.plate_to_axis is None else self.plate_to_axis,
+        )
 
 
 class Screen(_Item):

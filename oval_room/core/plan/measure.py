@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from typing import Annotated, Any, Final, Literal
+from collections.abc import Mapping
+from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
@@ -63,6 +64,22 @@ class Frozen(BaseModel):
     """A node of the document: can't be changed in place, knows every key it may have."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
+        """A copy with some fields replaced, unchecked: Pydantic's own, made quick for what has neither private nor
+        further fields, for a drag or a search copies thousands."""
+        if deep:
+            return super().model_copy(update=update, deep=True)
+        copied = object.__new__(type(self))
+        fields, given = self.__dict__, self.__pydantic_fields_set__
+        _put(copied, "__dict__", {**fields, **update} if update else fields.copy())
+        _put(copied, "__pydantic_fields_set__", given.union(update) if update else given.copy())
+        _put(copied, "__pydantic_extra__", None)
+        _put(copied, "__pydantic_private__", None)
+        return copied
+
+
+_put = object.__setattr__
 
 
 class Measure(Frozen):

@@ -65,6 +65,12 @@ def walls_of(corners: Corners) -> tuple[Wall, ...]:
     return tuple(out)
 
 
+@lru_cache(maxsize=256)
+def walls_by_key(corners: Corners) -> dict[str, Wall]:
+    """The same by their keys; nobody changes it."""
+    return {wall.key: wall for wall in walls_of(corners)}
+
+
 def area(corners: Corners) -> float:
     """Area [mm²]; positive when the walls run left to right as a person inside sees them."""
     return sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(corners, (*corners[1:], corners[0]), strict=True)) / 2

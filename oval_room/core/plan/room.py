@@ -8,7 +8,17 @@ from typing import Annotated, Final, Literal
 from pydantic import Field, model_validator
 
 from oval_room.core.plan.measure import Frozen, HeightMm, Measure, Mm, Words, default
-from oval_room.core.plan.outline import LONGEST_WALL, Corners, Wall, check_outline, inside, reach, surfaces_m2, walls_of
+from oval_room.core.plan.outline import (
+    LONGEST_WALL,
+    Corners,
+    Wall,
+    check_outline,
+    inside,
+    reach,
+    surfaces_m2,
+    walls_by_key,
+    walls_of,
+)
 
 WallKey = Annotated[str, Field(pattern=r"^w([1-9]|[1-3][0-9]|40)$")]
 SurfaceKey = Annotated[str, Field(pattern=r"^(w([1-9]|[1-3][0-9]|40)|ceiling)$")]
@@ -147,7 +157,7 @@ class Room(Frozen):
         return walls_of(self.corners)
 
     def wall_named(self, key: str) -> Wall | None:
-        return next((wall for wall in self.walls if wall.key == key), None)
+        return walls_by_key(self.corners).get(key)
 
     @property
     def is_box(self) -> bool:
@@ -170,9 +180,9 @@ class Room(Frozen):
 
     def ceiling_at(self, x: float, y: float) -> float:
         """The ceiling above a place [mm]: flat height or the lowest slope."""
-        height = self.height.value
+        height, walls = self.height.value, walls_by_key(self.corners)
         for slope in self.slopes:
-            wall = self.wall_named(slope.wall)
+            wall = walls.get(slope.wall)
             if wall is not None:
                 off = max(wall.own(x, y)[1], 0.0)
                 height = min(height, slope.low.value + off * math.tan(math.radians(slope.pitch)))

@@ -69,9 +69,9 @@ def struck(beam: Beam, x: Span, y: Span, z: Span) -> Span | None:
     near, far = max(y.least, beam.screen_y), min(y.greatest, beam.lens[1])
     if near > far:
         return None
-    out = Span(near, far)
+    out, start, end = Span(near, far), beam.at(near), beam.at(far)
     for axis, box in ((0, x), (1, z)):
-        first, last = beam.at(near)[axis], beam.at(far)[axis]
+        first, last = start[axis], end[axis]
         for a, b in (
             (box.greatest - first.least, box.greatest - last.least),
             (first.greatest - box.least, last.greatest - box.least),

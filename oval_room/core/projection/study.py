@@ -151,7 +151,8 @@ class _OneThrow:
         self.vent = VENT if item.vent is None else item.vent
         self.half_width, self.bare = half_width, findings_are_bare()
         pose = projector.pose
-        self.back = room.behind(pose.x, pose.y) if room.holds(pose.x, pose.y) else room.depth.value
+        self.inside = room.holds(pose.x, pose.y)
+        self.back = room.behind(pose.x, pose.y) if self.inside else room.depth.value
         self.result = self._work_out(half_width) if self.own.out > 0 else None
 
     def _work_out(self, half_width: float) -> ProjectorThrow:
@@ -262,10 +263,9 @@ class _OneThrow:
             cure = Cure(LensCure.LENS_OUT, near, PutProjector(id=self.key, y=self.ruler.safe(near, "nearest")))
             return [Finding(ThrowCode.LENS_BEHIND, Level.STOP, "6.1", about, self.own.out, 0.0, cures=(cure,))]
         out = []
-        in_plan = room.holds(pose.x, pose.y)
         left, near, right, far = room.extent
         ported = self.projector.boxed == "behind a port"
-        deep = near < pose.y < far + BEHIND_A_PORT if ported else in_plan and near < pose.y < far
+        deep = near < pose.y < far + BEHIND_A_PORT if ported else self.inside and near < pose.y < far
         inside = (left < pose.x < right, deep, 0 < pose.z < room.ceiling_at(pose.x, min(pose.y, far)))
         if not all(inside):
             out.append(

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Final
+from typing import Final, NamedTuple
 
 from oval_room.core.levels import Level, beyond
 from oval_room.core.units import Side, round_safe
@@ -16,8 +15,7 @@ VENT: Final = 100.0
 Lens = tuple[float, float]
 
 
-@dataclass(frozen=True, slots=True)
-class Span:
+class Span(NamedTuple):
     """Least and greatest [mm]."""
 
     least: float

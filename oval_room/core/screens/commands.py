@@ -10,7 +10,7 @@ from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
-from oval_room.core.plan.measure import Count, Hash, Id, Number, Pixels, Typed, Values, Words
+from oval_room.core.plan.measure import Count, Hash, Id, Measure, Number, Pixels, Typed, Values, Words
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import Turn
 from oval_room.core.screens.document import Picture
@@ -18,6 +18,7 @@ from oval_room.core.screens.hung import hung_values, turn_of
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 
 AXES: Final = ("x", "y", "z", "yaw", "pitch", "roll")
+_OF_SIZE: Final = ("width", "aspect", "frame_side", "frame_top", "frame_bottom")
 
 
 class PutPicture(Command):
@@ -52,33 +53,12 @@ class PutPicture(Command):
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
-        pictures = plan.schemes[key].pictures
-        plan, values = measured(
-            plan, f"schemes.{key}.pictures.{self.id}", carried(self, *AXES, "bottom", "turned"), stamp
-        )
+        values = carried(self, *AXES, "bottom", "turned")
+        plan, values = measured(plan, f"schemes.{key}.pictures.{self.id}", values, stamp)
         if "curve" in values:
             values["curve"] = values["curve"] or None
-        if values.keys() & {"width", "aspect", "frame_side", "frame_top", "frame_bottom"}:
-            values["built"] = None
-        old = pictures.get(self.id)
-        if old is None:
-            room = plan.survey.room
-            start = Pose(x=room.width.value / 2, y=50.0, z=1200.0)
-            named = {"name": "picture", "kind": "panel", "width": decided(1439.0), "pose": start}
-            picture = Picture(**named | values)
-        else:
-            picture = with_values(old, values) if values else old
-            if _resized(old, picture) and old.gear and not (values.keys() & {"frame_side"}):
-                picture = picture.model_copy(update={"gear": None})
-        if values.keys() & {"width", "aspect"}:
-            _sized(picture)
         pose = {axis: value for axis in AXES if (value := getattr(self, axis)) is not None}
-        if self.bottom is not None:
-            pose["z"] = self.bottom + picture.height / 2
-        elif old is not None and "z" not in pose and picture.height != old.height:
-            pose["z"] = old.bottom + picture.height / 2  # a new size keeps the bottom edge
-        if pose:
-            picture = picture.model_copy(update={"pose": with_values(picture.pose, pose)})
+        picture = _placed(plan, key, self.id, values, pose, self.bottom)
         if self.turned is not None and self.turned != picture.turned:
             picture = with_values(picture, hung_values(picture, turn_of(self.turned)))
         if picture.mount:
@@ -98,12 +78,14 @@ class PutPicture(Command):
 
 
 class TakeGear(Command):
-    """Give a picture or projector a gear edition: sizes and frames come from it."""
+    """Give a picture or projector a gear edition: sizes and frames come from it, and a picture's name where none is
+    given."""
 
     do: Literal["take gear"] = "take gear"
     id: Id
     gear: Hash
     scheme: Id | None = None
+    name: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
@@ -121,21 +103,46 @@ class TakeGear(Command):
             return PutPicture(id=self.id, scheme=key, turned=was.turned, z=was.pose.z).applied(taken, gear, stamp)
         values: Values = {
             "kind": item.kind,
-            "name": item.name,
-            "width": Typed(value=item.width, source="maker"),
+            "name": self.name or item.name,
+            "width": Measure(value=item.width, source="maker"),
             "aspect": item.width / item.height,
             "frame_side": item.frame_side,
             "frame_top": item.frame_top,
             "frame_bottom": item.frame_bottom,
-            "curve": getattr(item, "curve", None) or 0.0,
         }
         if isinstance(item, Panel):
-            values["pixels"] = item.pixels
-        elif isinstance(item, Screen):
-            values["surface"] = item.surface
-        plan = PutPicture(id=self.id, scheme=key, **values).applied(plan, gear, stamp)
-        picture = plan.schemes[key].pictures[self.id].model_copy(update={"gear": self.gear})
+            values |= {"curve": item.curve, "pixels": item.pixels}
+        else:
+            values |= {"curve": None, "surface": item.surface}
+        picture = _placed(plan, key, self.id, values, {}, None).model_copy(update={"gear": self.gear})
         return with_picture(plan, key, self.id, picture)
+
+
+def _placed(plan: Plan, key: str, name: str, values: Values, pose: dict[str, float], bottom: float | None) -> Picture:
+    """A picture of a scheme with some of its values and its place changed; a new one where there is none.
+
+    Args:
+        bottom: the lower edge, after any new size [mm]; without one a new size keeps it.
+    """
+    if not values.keys().isdisjoint(_OF_SIZE):
+        values["built"] = None
+    old = plan.schemes[key].pictures.get(name)
+    if old is None:
+        room = plan.survey.room
+        start = Pose(x=room.width.value / 2, y=50.0, z=1200.0)
+        named = {"name": "picture", "kind": "panel", "width": decided(1439.0), "pose": start}
+        picture = Picture(**named | values)
+    else:
+        picture = with_values(old, values) if values else old
+        if old.gear and "frame_side" not in values and _resized(old, picture):
+            picture = picture.model_copy(update={"gear": None})
+    if "width" in values or "aspect" in values:
+        _sized(picture)
+    if bottom is not None:
+        pose["z"] = bottom + picture.height / 2
+    elif old is not None and "z" not in pose and picture.height != old.height:
+        pose["z"] = old.bottom + picture.height / 2
+    return picture.model_copy(update={"pose": with_values(picture.pose, pose)}) if pose else picture
 
 
 def _resized(old: Picture, new: Picture) -> bool:

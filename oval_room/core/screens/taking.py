@@ -12,7 +12,5 @@ def take(key: str, picture: Picture, edition: str, gear: GearShelf, bottom: floa
     """An item in a picture's place: it keeps the name somebody gave it, its mount and its bottom edge."""
     now = gear.get(picture.gear or "")
     given = None if now is not None and picture.name == now.name else picture.name
-    steps: list[Command] = [TakeGear(id=key, gear=edition)]
-    if given is not None or bottom is not None:
-        steps.append(PutPicture(id=key, name=given, bottom=bottom))
-    return several(*steps)
+    taken = TakeGear(id=key, gear=edition, name=given)
+    return taken if bottom is None else several(taken, PutPicture(id=key, bottom=bottom))

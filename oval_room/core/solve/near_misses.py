@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
@@ -17,7 +17,7 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.figures import only_findings
-from oval_room.core.findings import Finding
+from oval_room.core.findings import Cure, Finding
 from oval_room.core.gear.kinds import kind_of
 from oval_room.core.keeping import Keep, Kept
 from oval_room.core.levels import Level
@@ -85,10 +85,18 @@ class Near:
     @property
     def order(self) -> tuple[int, int, float, str]:
         """Those that do the room first, with most room first; then those that miss by least."""
-        worst = max((abs(share_of(one)) for one in (*self.misses, *self.minds)), default=0.0)
-        if not (self.misses or self.minds):
+        misses, minds, worst = 0, 0, 0.0
+        for finding in self.findings:
+            if finding.level is Level.STOP:
+                misses += 1
+            elif finding.level is Level.MIND:
+                minds += 1
+            else:
+                continue
+            worst = max(worst, abs(share_of(finding)))
+        if not (misses or minds):
             worst = -(self.least.share if self.least else 0.0)
-        return len(self.misses), len(self.minds), worst, self.item.name
+        return misses, minds, worst, self.item.name
 
 
 def slack_of(finding: Finding) -> Slack | None:
@@ -209,7 +217,7 @@ def _their_own(found: list[Near]) -> list[Near]:
 
 def _sign(one: Finding) -> tuple[object, ...]:
     """What is told alike: value, level, code, what part of it, of what."""
-    return one.value, one.level, one.code, one.more.get("part"), tuple(one.about.values())
+    return one.value, one.level, one.code, one.more.get("part"), *one.about.values()
 
 
 def _back(near: Near, turn: Turn | None, plan: Plan) -> Near:
@@ -220,7 +228,7 @@ class _Judge:
     """What is found of one picture and what shows on it, and nothing else of the plan."""
 
     def __init__(self, plan: Plan, gear: GearShelf, picture: str, kind: str) -> None:
-        self.gear, self.picture, self._keep = gear, picture, Kept(ALIKE)
+        self.gear, self.picture, self._keep = gear, picture, Kept(ALIKE if kind == "mount" else 1)
         self._studies = [study for study in STUDIES if kind in study.judges]
         self.plan = plan.model_copy(update={"schemes": {plan.scheme: _bearing(plan.chosen, picture, kind)}})
 
@@ -228,31 +236,39 @@ class _Judge:
         """An item put there by a command, moved once if that alone lets it in; None where it can't be put there."""
         try:
             after = apply(self.plan, command, self.gear)
-            findings = self.findings(after)
-            for cure in [c for f in findings if f.level is Level.STOP for c in f.cures if c.kind in MOVES][:1]:
+            findings, rest = list[Finding](), self._looked_at(after)
+            for some in rest:
+                findings += some
+                if (cure := _move(some)) is None:
+                    continue
                 moved = apply(after, cure.command, self.gear)
                 again = self.findings(moved)
+                if _stops(again) >= _stops(findings):  # else nothing that is looked at yet can alter it
+                    findings += [one for some in rest for one in some]
                 if _stops(again) < _stops(findings):
                     command, after, findings = several(command, cure.command), moved, again
+                break
         except (RefusedError, MissingError):
             return None
         return Near(key, item, command, after, tuple(findings))
 
     def findings(self, plan: Plan, keep: Keep | None = None) -> list[Finding]:
         """What is found of it in a plan. keep: what is told whole is not kept beside what is judged bare."""
+        return [one for some in self._looked_at(plan, keep) for one in some]
+
+    def _looked_at(self, plan: Plan, keep: Keep | None = None) -> Iterator[list[Finding]]:
+        """The same, study by study."""
         scheme, results = plan.chosen, dict[type[Result], Result]()
         looked = _as_bounds(looked_at(scheme), self.picture)
         case = Case(plan, plan.survey, scheme, self.gear, keep or self._keep, self.picture, 1, looked, results)
-        fed, _ = scheme.fed_by(self.picture) or ("", None)
-        out = []
+        of, (fed, _) = self.picture, scheme.fed_by(self.picture) or ("", None)
         for study in self._studies:
-            found = study.run(*study.reads(case))
-            results[study.gives] = found
-            for one in found.findings:
-                about = one.about
-                if about.get("picture") == self.picture or (fed and about.get("projector") == fed):
-                    out.append(one)
-        return out
+            found = results[study.gives] = study.run(*study.reads(case))
+            yield [
+                one
+                for one in found.findings
+                if (about := one.about).get("picture") == of or (fed and about.get("projector") == fed)
+            ]
 
 
 def _bearing(scheme: Scheme, picture: str, kind: str) -> Scheme:
@@ -273,6 +289,16 @@ def _as_bounds(scheme: Scheme, picture: str) -> Scheme:
         key: one if key == picture else one.model_copy(update={"gear": None}) for key, one in scheme.pictures.items()
     }
     return scheme.model_copy(update={"pictures": pictures})
+
+
+def _move(findings: list[Finding]) -> Cure | None:
+    """The first cure of a stop that only moves what was put there."""
+    for finding in findings:
+        if finding.level is Level.STOP:
+            for cure in finding.cures:
+                if cure.kind in MOVES:
+                    return cure
+    return None
 
 
 def _stops(findings: list[Finding]) -> int:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, NamedTuple
 
 from oval_room.core.findings import Finding
@@ -41,6 +42,7 @@ class WayInResult(Result):
     """Whether the boxes get in."""
 
 
+@lru_cache(maxsize=256)
 def longest_round_turn(before: float, after: float, thick: float) -> float:
     """The longest thing of a thickness that goes round a square turn between passages of two widths [mm]:
     the least over t of (a·cos t + b·sin t − thick)/(sin t·cos t)."""

@@ -11,6 +11,7 @@ In the picture's own axes the eye is `right` of its middle and `out` in front of
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 
 from oval_room.core.errors import positive
 
@@ -44,12 +45,15 @@ def curved_angle(radius: float, arc_width: float, *, right: float, out: float) -
         RefusedError: the eye is not in front.
     """
     positive(out, "distance")
-    seen = []
-    for i in range(-ARC_STEPS, ARC_STEPS + 1):
-        turn = i / ARC_STEPS * arc_width / (2 * radius)
-        x, y = radius * math.sin(turn), radius * (1 - math.cos(turn))
-        seen.append(math.atan2(x - right, out - y))
+    seen = [math.atan2(x - right, out - y) for x, y in _arc(radius, arc_width)]
     return math.degrees(max(seen) - min(seen))
+
+
+@lru_cache(maxsize=256)
+def _arc(radius: float, arc_width: float) -> tuple[tuple[float, float], ...]:
+    """Places on an arc, to the right of its middle and before its plane [mm]."""
+    turns = [i / ARC_STEPS * arc_width / (2 * radius) for i in range(-ARC_STEPS, ARC_STEPS + 1)]
+    return tuple((radius * math.sin(turn), radius * (1 - math.cos(turn))) for turn in turns)
 
 
 def off_axis_angle(right: float, out: float) -> float:

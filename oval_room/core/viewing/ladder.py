@@ -15,7 +15,7 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Final, Literal
+from typing import Final, Literal, NamedTuple
 
 from oval_room.core.levels import beyond
 from oval_room.core.units import Ruler, Side
@@ -45,8 +45,7 @@ SIDES: Final[tuple[Side, ...]] = ("nearest", "least", "greatest")
 _FAR: Final = 1e5
 
 
-@dataclass(frozen=True, slots=True)
-class Bound:
+class Bound(NamedTuple):
     """One reason and the bottom edges it allows [mm]; None is open. Soft bounds never make a ladder empty."""
 
     name: str
@@ -92,14 +91,15 @@ def on_the_ruler(ladder: Ladder, bottom: float, ruler: Ruler) -> float | None:
 
 def intersect(bounds: Iterable[Bound]) -> Ladder:
     """The intersection of bounds; of equal ones the first sets it (rules 4.3)."""
-    lo: Bound | None = None
-    hi: Bound | None = None
-    for bound in bounds:
-        if bound.lo is not None and (lo is None or lo.lo is None or bound.lo > lo.lo):
-            lo = bound
-        if bound.hi is not None and (hi is None or hi.hi is None or bound.hi < hi.hi):
-            hi = bound
-    return Ladder(lo.lo if lo else None, hi.hi if hi else None, lo.name if lo else None, hi.name if hi else None)
+    lo: float | None = None
+    hi: float | None = None
+    lo_name = hi_name = None
+    for name, least, most, _ in bounds:
+        if least is not None and (lo is None or least > lo):
+            lo, lo_name = least, name
+        if most is not None and (hi is None or most < hi):
+            hi, hi_name = most, name
+    return Ladder(lo, hi, lo_name, hi_name)
 
 
 def standing_bounds(
@@ -134,16 +134,17 @@ def seat_bounds(height: float, *, eye_z: float, level_distance: float, gaze_pitc
     """
     tail = f", {who}" if who else ""
     down, up, top, good_down, good_up, good_top = _looks(eye_z, level_distance, gaze_pitch)
-
-    def bottom(z: float | None, part: float) -> float | None:
-        return None if z is None else z - part * height
-
+    half, neck, edge = height / 2, f"neck{tail}", f"top edge{tail}"
     return [
-        Bound(f"neck{tail}", bottom(down, 0.5), bottom(up, 0.5)),
-        Bound(f"top edge{tail}", None, bottom(top, 1.0)),
-        Bound(f"neck{tail}", bottom(good_down, 0.5), bottom(good_up, 0.5), hard=False),
-        Bound(f"top edge{tail}", None, bottom(good_top, 1.0), hard=False),
+        Bound(neck, _less(down, half), _less(up, half)),
+        Bound(edge, None, _less(top, height)),
+        Bound(neck, _less(good_down, half), _less(good_up, half), hard=False),
+        Bound(edge, None, _less(good_top, height), hard=False),
     ]
+
+
+def _less(z: float | None, by: float) -> float | None:
+    return None if z is None else z - by
 
 
 @lru_cache(maxsize=2048)
@@ -188,7 +189,7 @@ class Rungs:
 
 def build_ladder(bounds: Sequence[Bound], others: Sequence[Ladder] = ()) -> Rungs:
     """Intersect the hard bounds, then the soft ones inside them; only hard ones can make it empty (rules 4.3)."""
-    hard = intersect(bound for bound in bounds if bound.hard)
+    hard = intersect([bound for bound in bounds if bound.hard])
     every = intersect(bounds)
     return Rungs(tuple(bounds), hard, every if hard.feasible and every.feasible else None, tuple(others))
 

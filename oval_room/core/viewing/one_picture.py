@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
 from typing import ClassVar, NamedTuple
 
 from oval_room.core.figures import FigureBook, Input, findings_are_bare
@@ -37,6 +39,7 @@ from oval_room.core.viewing.ladder import (
 from oval_room.core.viewing.neck import angle_up, squaring_tilt
 from oval_room.core.viewing.school_of import Follows
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
+from oval_room.core.viewing.seated import Seated, seated
 from oval_room.core.viewing.sharpness import (
     Use,
     distance_at_60,
@@ -54,8 +57,7 @@ IN_LINE = 200.0  # a front head nearer to the line of sight than this is looked 
 TILT_WORTH_SAYING = 5.0
 
 
-@dataclass(frozen=True, slots=True)
-class SeatView:
+class SeatView(NamedTuple):
     """What one seat gets of one picture; None where the eye is behind it."""
 
     own: Own
@@ -88,25 +90,23 @@ class PictureViews:
     over: dict[str, Over]
 
 
-def view_of(picture: Picture, seat: Seat) -> SeatView:
-    """One seat's view of one picture, in the picture's own axes."""
-    eye = seat.eye_point
-    own = to_own(picture.pose.point, picture.pose.turn, eye)
-    level_distance = max(math.hypot(eye.x - picture.pose.x, eye.y - picture.pose.y), 1.0)
-    neck = angle_up(picture.pose.z, eye.z, level_distance) - seat.gaze_pitch
-    top = angle_up(picture.top, eye.z, level_distance)
-    if own.out <= 0:
-        return SeatView(own, level_distance, None, None, None, neck, top)
+def views_of(picture: Picture, seats: Mapping[str, Seat], eyes: Mapping[str, Point]) -> dict[str, SeatView]:
+    """Every seat's view of one picture, in the picture's own axes."""
+    centre, turn, top = picture.pose.point, picture.pose.turn, picture.top
     pitch = pixel_pitch(picture.width.value, picture.pixels[0])
-    return SeatView(
-        own,
-        level_distance,
-        angle_across(picture, own),
-        off_axis_angle(own.right, own.out),
-        pixels_per_degree(pitch, own.out),
-        neck,
-        top,
-    )
+    x, y, z = centre
+    out = {}
+    for name, seat in seats.items():
+        eye = eyes[name]
+        own = to_own(centre, turn, eye)
+        level = max(math.hypot(eye.x - x, eye.y - y), 1.0)
+        neck, edge = angle_up(z, eye.z, level) - seat.gaze_pitch, angle_up(top, eye.z, level)
+        if own.out <= 0:
+            out[name] = SeatView(own, level, None, None, None, neck, edge)
+            continue
+        across, aside = angle_across(picture, own), off_axis_angle(own.right, own.out)
+        out[name] = SeatView(own, level, across, aside, pixels_per_degree(pitch, own.out), neck, edge)
+    return out
 
 
 def angle_across(picture: Picture, own: Own) -> float:
@@ -140,42 +140,54 @@ class OnePicture:
         ruler: Ruler,
         use: Use = "film",
         moves: Moves | None = None,
+        seats: Seated | None = None,
     ) -> None:
         self.others, self.use, self.follows, self.bare = others, use, follows, findings_are_bare()
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
+        self._standing: dict[float, list[Bound]] = {}
         self._bounds: dict[float, list[Bound]] = {}
         self.item = gear.get(picture.gear) if picture.gear else None
         self.mount = moves
-        seats = {name: view_of(picture, seat) for name, seat in survey.seats.items()}
+        self.seated = seats or seated(survey)
+        self.seats = views_of(picture, survey.seats, self.seated.eyes)
         self.main = survey.seats.get(survey.main or "")
-        self.over = self._sightlines(seats)
+        self.over = self._sightlines()
         self.obstacles = self._obstacles()
         self.sides, self.free = self._choose_sides()
-        self.views = PictureViews(seats, self.rungs(picture.height), None, {}, self.over)
-        if self.main:
-            eye, lowest = self.main.eye_point.z, self._standing_on(picture.height)
-            schools: dict[str, float] = {
-                school: school_bottom(school, eye, height=picture.height, lowest=lowest) for school in HEIGHT_SCHOOLS
-            }
-            self.views = replace(self.views, school_bottom=schools[choices.height_school], schools=schools)
+        schools = {} if self.bare else self.schools
+        chosen_school = schools.get(choices.height_school)
+        self.views = PictureViews(self.seats, self.rungs(picture.height), chosen_school, schools, self.over)
+
+    @cached_property
+    def schools(self) -> dict[str, float]:
+        """The bottom edge of every school of height, for the main seat [mm]; none without one (rules 4.2)."""
+        if self.main is None:
+            return {}
+        eye, height = self.main.eye_point.z, self.picture.height
+        lowest = self._standing_on(height)
+        return {school: school_bottom(school, eye, height=height, lowest=lowest) for school in HEIGHT_SCHOOLS}
 
     # ── the ladder ──
 
     def rungs(self, height: float) -> Rungs:
         """The height ladder for a picture of some height at this place."""
         bounds = [*self._fixed(height), *self._beside(height, self.sides)]
-        others = [ladder for sides in self.free if (ladder := self._between(height, sides)).feasible]
+        free = () if self.bare else self.free
+        others = [ladder for sides in free if (ladder := self._between(height, sides)).feasible]
         return build_ladder(bounds, others)
 
     def _fixed(self, height: float) -> list[Bound]:
         """Bounds that hold whichever side of what hangs on the wall the picture is on."""
-        picture = self.picture
-        bounds = self._around(height)
+        if height not in self._bounds:
+            self._bounds[height] = self._all_fixed(height)
+        return self._bounds[height]
+
+    def _all_fixed(self, height: float) -> list[Bound]:
+        bounds = list(self._around(height))
         bounds += [bound for other in self.others if (bound := self._stacked(other, height)) is not None]
-        for seat in self.survey.seats.values():
-            eye = seat.eye_point
-            reach = max(math.hypot(eye.x - picture.pose.x, eye.y - picture.pose.y), 1.0)
-            bounds += seat_bounds(height, eye_z=eye.z, level_distance=reach, gaze_pitch=seat.gaze_pitch, who=seat.name)
+        for key, seat in self.survey.seats.items():
+            eye_z, reach = self.seated.eyes[key].z, self.seats[key].level_distance
+            bounds += seat_bounds(height, eye_z=eye_z, level_distance=reach, gaze_pitch=seat.gaze_pitch, who=seat.name)
         for over in self.over.values():
             name = f"{self.survey.seats[over.back].name} over {self.survey.seats[over.front].name}"
             bounds.append(Bound(name, lo=over.sight.bottom_without_riser, hard=False))
@@ -215,9 +227,9 @@ class OnePicture:
 
     def _around(self, height: float) -> list[Bound]:
         """Bounds from the floor, what stands below, the ceiling and the mount's own travel (rules 4.3)."""
-        if height not in self._bounds:
-            self._bounds[height] = self._all_around(height)
-        return list(self._bounds[height])
+        if height not in self._standing:
+            self._standing[height] = self._all_around(height)
+        return self._standing[height]
 
     def _all_around(self, height: float) -> list[Bound]:
         picture, item = self.picture, self.item
@@ -290,30 +302,21 @@ class OnePicture:
             return self.survey.room.ceiling_over(pose.x - half, pose.x + half, pose.y)
         return self.survey.room.height.value
 
-    def _sightlines(self, views: dict[str, SeatView]) -> dict[str, Over]:
+    def _sightlines(self) -> dict[str, Over]:
         """For each seat of a back row, its worst sightline over a head of the row in front that is in its fan."""
-        picture, out = self.picture, {}
-        plane = picture.pose.y
-        heads: dict[int, list[tuple[str, Point]]] = {}
-        for name, seat in self.survey.seats.items():
-            heads.setdefault(seat.row, []).append((name, seat.eye_point))
-        for name, seat in self.survey.seats.items():
-            before = max((row for row in heads if row < seat.row), default=None)
-            if before is None:
-                continue
-            eye = seat.eye_point
+        picture, out = self.picture, dict[str, Over]()
+        middle, plane, width, bottom = picture.pose.x, picture.pose.y, picture.across, picture.bottom
+        for name, eye, heads in self.seated.behind:
             found: list[Over] = []
-            for other, head in heads[before]:
+            for other, head in heads:
                 if not plane < head.y < eye.y:
                     continue
-                line = eye.x + (picture.pose.x - eye.x) * (eye.y - head.y) / (eye.y - plane)
+                line = eye.x + (middle - eye.x) * (eye.y - head.y) / (eye.y - plane)
                 wanted = CROWN if abs(head.x - line) < IN_LINE else STAGGERED
-                if not head_in_fan(
-                    picture=(picture.pose.x, plane), width=picture.across, front=(head.x, head.y), back=(eye.x, eye.y)
-                ):
+                if not head_in_fan(picture=(middle, plane), width=width, front=(head.x, head.y), back=(eye.x, eye.y)):
                     continue
                 sight = sightline(
-                    picture_y=plane, bottom_z=picture.bottom, front=(head.y, head.z), back=(eye.y, eye.z), wanted=wanted
+                    picture_y=plane, bottom_z=bottom, front=(head.y, head.z), back=(eye.y, eye.z), wanted=wanted
                 )
                 found.append(Over(name, other, sight, wanted))
             if found:

@@ -20,6 +20,7 @@ from oval_room.core.viewing.figures import KINDS
 from oval_room.core.viewing.one_picture import Moves, PictureViews
 from oval_room.core.viewing.says import ViewingCode
 from oval_room.core.viewing.school_of import Follows
+from oval_room.core.viewing.seated import seated
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.verdicts import Judged
 
@@ -73,6 +74,7 @@ def study_viewing(
     views: dict[str, PictureViews] = {}
     if not scheme.pictures:
         findings.append(Finding(ViewingCode.NO_PICTURE, Level.NOTE, "0", {}))
+    seats = keep("seated", (survey,), partial(seated, survey))
     in_rig = {key for group in scheme.groups.values() if group.round_seat for key in group.members}
     for key, picture in scheme.pictures.items():
         if only not in (None, key):
@@ -83,7 +85,7 @@ def study_viewing(
         plain = picture.model_copy(update={"mount": None}) if picture.mount else picture
         item = gear.get(picture.gear or "")
         reads = (item, moves, survey, choices, follows, ruler, use, key in in_rig, plain, *others)
-        judged = partial(Judged, key, plain, others, survey, choices, follows, gear, ruler, use, moves)
+        judged = partial(Judged, key, plain, others, survey, choices, follows, gear, ruler, use, moves, seats)
         one = keep(f"viewing of {key}", reads, partial(_study_one, judged, key in in_rig))
         views[key] = one.views
         book.figures |= one.figures

@@ -190,11 +190,12 @@ class Judged(OnePicture):
 
     def _necks(self, seen: dict[str, SeatView]) -> list[Finding]:
         def neck_weight(name: str) -> tuple[int, float]:
-            return neck_level(seen[name].neck).rank, -abs(seen[name].neck + 5)
+            neck = seen[name].neck
+            return neck_level(neck).rank, -abs(neck + 5)
 
         def top_weight(name: str) -> tuple[int, float]:
-            seat = self.survey.seats[name]
-            return top_level(seen[name].top, seat.gaze_pitch).rank, seat.gaze_pitch - seen[name].top
+            pitch, top = self.survey.seats[name].gaze_pitch, seen[name].top
+            return top_level(top, pitch).rank, pitch - top
 
         worst = min(seen, key=neck_weight)
         level = neck_level(seen[worst].neck)
@@ -223,6 +224,8 @@ class Judged(OnePicture):
     def _back_to(self, name: str, z: float, most: float) -> tuple[Cure, ...]:
         """The row moved back to where a seat looks up to a height by no more than so many degrees past its ease (rules
         4.1)."""
+        if self.bare:
+            return ()
         seat = self.survey.seats[name]
         up, angle = z - seat.eye_point.z, most + seat.gaze_pitch
         if up <= 0 or not 0 < angle < 90:
@@ -249,7 +252,7 @@ class Judged(OnePicture):
 
     def _inside(self, ladder: Ladder) -> float | None:
         """The bottom edge inside a ladder nearest to the school's, on the ruler; None when no step lies inside."""
-        wanted = self.views.school_bottom if self.views.school_bottom is not None else self.picture.bottom
+        wanted = self.schools.get(self.choices.height_school, self.picture.bottom)
         return on_the_ruler(ladder, wanted, self.ruler)
 
     def _height(self) -> list[Finding]:

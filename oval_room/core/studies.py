@@ -36,6 +36,8 @@ class Case:
     looked: Scheme
     results: Mapping[type[Result], Result]
     newer: Mapping[str, tuple[str, GearItem]] = field(default_factory=dict)
+    parts: dict[tuple[str, ...], Survey] = field(default_factory=dict)
+    """Parts of the survey that were handed out, by their names."""
 
     @property
     def ruler(self) -> Ruler:
@@ -54,15 +56,17 @@ class Case:
 
     def seen(self, *names: str) -> Survey:
         """The survey with some of its parts alone: the same object while they are the same."""
-        name = f"{' '.join(names)} of wall {self.wall}"
-        return self.keep(f"{name}, now", (self.survey,), lambda: self._parts(name, names))
+        if names not in self.parts:
+            name = f"{' '.join(names)} of wall {self.wall}"
+            self.parts[names] = self.keep(f"{name}, now", (self.survey,), lambda: self._parts(name, names))
+        return self.parts[names]
 
     def _parts(self, name: str, names: tuple[str, ...]) -> Survey:
         parts = {one: getattr(self.survey, one) for one in names}
         return self.keep(name, tuple(parts.values()), lambda: Survey.model_construct(**parts))
 
     def on_wall(self, n: int, survey: Survey, scheme: Scheme, looked: Scheme) -> Case:
-        return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked)
+        return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked, parts={})
 
 
 @dataclass(frozen=True, slots=True)

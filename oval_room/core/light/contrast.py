@@ -31,7 +31,7 @@ APL_FILM: Final = 0.2
 
 def stray_luminance(parts: Iterable[tuple[float, float]]) -> float:
     """ΣE·ρ/π [cd/m²] of (lux, share sent back) by origin (rules 5.3)."""
-    return sum(lux * back for lux, back in parts) / math.pi
+    return sum([lux * back for lux, back in parts]) / math.pi
 
 
 def room_contrast(white: float, native: float, stray: float) -> float | None:
@@ -50,7 +50,10 @@ def contrast_class(contrast: float | None) -> str:
     """The published class a contrast reaches (rules 5.4)."""
     if contrast is None:
         return CLASSES[0][1]
-    return next(name for least, name in CLASSES if contrast >= least - SLIM)
+    for least, name in CLASSES:
+        if contrast >= least - SLIM:
+            return name
+    return CLASSES[-1][1]
 
 
 def room_wash(lumens: float, surface_m2: float, *, reflectance: float, apl: float) -> float:

@@ -50,13 +50,17 @@ def body_of(item: ProjectorGear, *, hung: bool, ceiling: float) -> Body:
 
 def put_at(box: Box, lens: tuple[float, float, float]) -> Box:
     """A box about the lens, in the room."""
-    x, y, z = (Span(span.least + at, span.greatest + at) for span, at in zip(box, lens, strict=True))
-    return x, y, z
+    (x, y, z), (across, out, up) = lens, box
+    return (
+        Span(across.least + x, across.greatest + x),
+        Span(out.least + y, out.greatest + y),
+        Span(up.least + z, up.greatest + z),
+    )
 
 
 def overlaps(one: Box, other: Box) -> bool:
     """Whether two boxes stand in each other; touching is not."""
-    return all(_by(a, b) > TOUCH for a, b in zip(one, other, strict=True))
+    return _by(one[0], other[0]) > TOUCH and _by(one[1], other[1]) > TOUCH and _by(one[2], other[2]) > TOUCH
 
 
 def ways_out(one: Box, other: Box) -> list[tuple[int, float]]:

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 from typing import Final
 
 from oval_room.core.figures import findings_are_bare
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.projection.body import Box, body_of, overlaps, put_at, ways_out
@@ -36,9 +38,13 @@ def _box(thing: Thing) -> Box:
     return Span(thing.x_from, thing.x_to), Span(thing.y_from, thing.y_to), Span(thing.z_from, thing.z_to)
 
 
-def study_body(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> BodyResult:
-    """Every projector's body and pole against what stands and hangs in the room."""
-    out, things = list[Finding](), solid(survey)
+def study_body(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler, keep: Keep = anew) -> BodyResult:
+    """Every projector's body and pole against what stands and hangs in the room.
+
+    Args:
+        keep: keeps what a body can stand in while nothing of the room changes.
+    """
+    out, things = list[Finding](), keep("solid", (survey,), partial(solid, survey))
     for key, throw in throws.throws.items():
         boxes = bodies_at(throw, survey)
         for name, thing in things.items():

@@ -52,7 +52,7 @@ PART: Final = Part(
         Study(
             "bodies",
             BodyResult,
-            lambda c: (c.seen("room", "things"), c.scheme, c.of(ThrowResult), c.ruler),
+            lambda c: (c.seen("room", "things"), c.scheme, c.of(ThrowResult), c.ruler, c.keep),
             study_body,
             by_wall=True,
             judges=("projector",),

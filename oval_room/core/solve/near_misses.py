@@ -30,6 +30,7 @@ from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.solve.within import Watch
 from oval_room.core.studies import Case
+from oval_room.core.survey.document import Survey
 
 MOVES: Final = (PictureCure.BOTTOM_AT, PictureCure.PICTURE_ALONG)
 """Cures that move what was put there and change nothing else: tried before it is said to miss."""
@@ -229,6 +230,7 @@ class _Judge:
 
     def __init__(self, plan: Plan, gear: GearShelf, picture: str, kind: str) -> None:
         self.gear, self.picture, self._keep = gear, picture, Kept(ALIKE if kind == "mount" else 1)
+        self._parts: dict[tuple[str, ...], Survey] = {}
         self._studies = [study for study in STUDIES if kind in study.judges]
         self.plan = plan.model_copy(update={"schemes": {plan.scheme: _bearing(plan.chosen, picture, kind)}})
 
@@ -260,7 +262,8 @@ class _Judge:
         """The same, study by study."""
         scheme, results = plan.chosen, dict[type[Result], Result]()
         looked = _as_bounds(looked_at(scheme), self.picture)
-        case = Case(plan, plan.survey, scheme, self.gear, keep or self._keep, self.picture, 1, looked, results)
+        keep, parts = keep or self._keep, self._parts if plan.survey is self.plan.survey else {}
+        case = Case(plan, plan.survey, scheme, self.gear, keep, self.picture, 1, looked, results, parts=parts)
         of, (fed, _) = self.picture, scheme.fed_by(self.picture) or ("", None)
         for study in self._studies:
             found = results[study.gives] = study.run(*study.reads(case))

@@ -143,6 +143,26 @@ def seat_bounds(height: float, *, eye_z: float, level_distance: float, gaze_pitc
     ]
 
 
+def tightest_bounds(height: float, seats: Iterable[tuple[float, float, float]]) -> list[Bound]:
+    """What the bounds of several seats come to, without whose they are: all that a ladder's ends want.
+
+    Args:
+        height: of the picture [mm]. seats: eye above the floor and level distance [mm], gaze pitch [deg], of each.
+    """
+    looks = [_looks(*seat) for seat in seats]
+    if not looks:
+        return []
+    half, columns = height / 2, list(zip(*looks, strict=True))
+    down, good_down = (max((z for z in columns[n] if z is not None), default=None) for n in (0, 3))
+    up, top, good_up, good_top = (min((z for z in columns[n] if z is not None), default=None) for n in (1, 2, 4, 5))
+    return [
+        Bound("neck", _less(down, half), _less(up, half)),
+        Bound("top edge", None, _less(top, height)),
+        Bound("neck", _less(good_down, half), _less(good_up, half), hard=False),
+        Bound("top edge", None, _less(good_top, height), hard=False),
+    ]
+
+
 def _less(z: float | None, by: float) -> float | None:
     return None if z is None else z - by
 

@@ -34,6 +34,7 @@ from oval_room.core.viewing.ladder import (
     school_bottom,
     seat_bounds,
     standing_bounds,
+    tightest_bounds,
     widest,
 )
 from oval_room.core.viewing.neck import angle_up, squaring_tilt
@@ -185,9 +186,13 @@ class OnePicture:
     def _all_fixed(self, height: float) -> list[Bound]:
         bounds = list(self._around(height))
         bounds += [bound for other in self.others if (bound := self._stacked(other, height)) is not None]
-        for key, seat in self.survey.seats.items():
-            eye_z, reach = self.seated.eyes[key].z, self.seats[key].level_distance
-            bounds += seat_bounds(height, eye_z=eye_z, level_distance=reach, gaze_pitch=seat.gaze_pitch, who=seat.name)
+        eyes, seats = self.seated.eyes, self.survey.seats
+        looks = [(eyes[key].z, self.seats[key].level_distance, seat.gaze_pitch) for key, seat in seats.items()]
+        if self.bare:
+            bounds += tightest_bounds(height, looks)
+        else:
+            for seat, (eye_z, reach, pitch) in zip(seats.values(), looks, strict=True):
+                bounds += seat_bounds(height, eye_z=eye_z, level_distance=reach, gaze_pitch=pitch, who=seat.name)
         for over in self.over.values():
             name = f"{self.survey.seats[over.back].name} over {self.survey.seats[over.front].name}"
             bounds.append(Bound(name, lo=over.sight.bottom_without_riser, hard=False))

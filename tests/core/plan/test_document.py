@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from oval_room.core.complaints import refused_by
 from oval_room.core.plan.document import Plan, Scheme, new_plan
@@ -49,6 +49,21 @@ class Documents(unittest.TestCase):
     def test_it_can_not_be_changed_in_place(self) -> None:
         with self.assertRaises(ValidationError):
             CHAPEL.name = "other"  # type: ignore[misc]
+
+    def test_a_copy_is_what_pydantic_would_make(self) -> None:
+        """The quick copy has the fields, and the fields that were given, of Pydantic's own, shares no dict with what it
+        was copied from, and can't be changed either."""
+        for node in (CHAPEL, CHAPEL.survey, *CHAPEL.chosen.pictures.values(), *SHELF.values(), default(5.0)):
+            name = next(iter(type(node).model_fields))
+            for update in (None, {}, {name: getattr(node, name)}):
+                copied, wanted = node.model_copy(update=update), BaseModel.model_copy(node, update=update)
+                self.assertEqual((copied, copied.model_fields_set), (wanted, wanted.model_fields_set))
+                self.assertEqual(copied.model_dump_json(), wanted.model_dump_json())
+                self.assertIsNot(copied.__dict__, node.__dict__)
+                self.assertIsNot(copied.model_fields_set, node.model_fields_set)
+                with self.assertRaises(ValidationError):
+                    setattr(copied, name, None)
+        self.assertIsNot(CHAPEL.model_copy(deep=True).survey, CHAPEL.survey)
 
     def test_absent_fields_take_their_defaults(self) -> None:
         """A job file of an earlier commit, without fields that came later, opens."""

@@ -18,7 +18,7 @@ from oval_room.core.viewing.angles import (
     width_for_angle,
     width_from_seat,
 )
-from oval_room.core.viewing.ladder import Bound, build_ladder, intersect, seat_bounds
+from oval_room.core.viewing.ladder import Bound, build_ladder, intersect, seat_bounds, tightest_bounds
 from oval_room.core.viewing.neck import angle_up, height_at, neck_level, tilt_covered, top_level
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, inside_band, school_level
 from oval_room.core.viewing.sharpness import distance_at_60, least_lines, pixels_per_degree, sharpness_level
@@ -142,6 +142,25 @@ class NeckAndLadder(unittest.TestCase):
             beyond = angle_up(bottom + past + height / 2, eye, reach) - pitch
             self.assertIsNot(neck_level(at), Level.STOP)
             self.assertIs(neck_level(beyond), Level.STOP)
+
+    @settings(max_examples=100, deadline=None)
+    @given(
+        st.floats(300, 2000),
+        st.lists(st.tuples(st.floats(300, 1800), DISTANCES, st.sampled_from([0.0, 20.0, 60.0, 75.0])), max_size=6),
+    )
+    def test_the_tightest_bounds_end_where_all_of_them_do(
+        self, height: float, seats: list[tuple[float, float, float]]
+    ) -> None:
+        """Whether a ladder is built of every seat's bounds or of the tightest alone, its ends are the same; a seat that
+        lies so far back that no height is straight up for it bounds nothing."""
+        every = [
+            bound
+            for eye, reach, pitch in seats
+            for bound in seat_bounds(height, eye_z=eye, level_distance=reach, gaze_pitch=pitch)
+        ]
+        whole, tight = build_ladder(every), build_ladder(tightest_bounds(height, seats))
+        for one, other in (whole.hard, tight.hard), (whole.soft, tight.soft):
+            self.assertEqual((one.lo, one.hi) if one else None, (other.lo, other.hi) if other else None)
 
     def test_intersection_and_conflict(self) -> None:
         ladder = intersect([Bound("a", lo=5), Bound("b", lo=7), Bound("c", lo=7), Bound("d", hi=6), Bound("e", hi=9)])

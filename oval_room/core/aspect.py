@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Final
 
 from oval_room.core.errors import RefusedError
@@ -13,10 +14,11 @@ NAMED: Final = {
     "widescreen": 16 / 9,
     "wide screen": 16 / 9,
     "ultrawide": 3440 / 1440,
+    "21:9": 3440 / 1440,
     "super ultrawide": 32 / 9,
     "square": 1.0,
 }
-"""Aspects by what people call them."""
+"""Aspects by what people call them; 21:9 is that of 3440×1440 (rules 2.1)."""
 
 
 def parse_aspect(text: str) -> float:
@@ -26,6 +28,8 @@ def parse_aspect(text: str) -> float:
         RefusedError: it is not one.
     """
     plain = text.strip().lower()
+    if re.fullmatch(r"21\s*[:/x×]\s*9", plain):
+        plain = "21:9"
     if plain in NAMED:
         return NAMED[plain]
     plain = plain.replace(" to ", ":").replace("×", "x").replace("/", ":").replace("x", ":")
@@ -46,4 +50,6 @@ def show_aspect(aspect: float) -> str:
     for text, value in (("16:9", 16 / 9), ("16:10", 1.6), ("4:3", 4 / 3), ("32:9", 32 / 9)):
         if abs(aspect - value) < 0.002:
             return text
+    if abs(aspect - NAMED["21:9"]) < 0.0005:  # 2.39 is another, of film
+        return "21:9"
     return f"{aspect:.2f}"

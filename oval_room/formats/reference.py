@@ -7,7 +7,7 @@ from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.gear.kinds import KINDS as GEAR_KINDS
-from oval_room.core.gear.sheet import example_of
+from oval_room.core.gear.line import example_of
 from oval_room.core.parts import CODES, KINDS, STAGES
 from oval_room.core.sums.registry import GROUPS
 from oval_room.core.tape.phrases import PHRASES

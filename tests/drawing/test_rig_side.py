@@ -33,8 +33,8 @@ class Sides(unittest.TestCase):
         assert scene is not None
         field = next(s for s in scene.shapes if isinstance(s, Path) and s.style == "picture")
         us, vs = [p.u for p in field.points], [p.v for p in field.points]
-        self.assertAlmostEqual(max(us) - min(us), 400.2, places=6)
-        self.assertAlmostEqual(max(vs) - min(vs), 933.9, places=6)
+        self.assertAlmostEqual(max(us) - min(us), 394.9, places=6)
+        self.assertAlmostEqual(max(vs) - min(vs), 936.1, places=6)
         self.assertAlmostEqual((max(us) + min(us)) / 2, 280.0, places=6)
         self.assertAlmostEqual((max(vs) + min(vs)) / 2, 590.0, places=6)
 

@@ -6,7 +6,19 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Any, Final
 
-from oval_room.core.gear.common import MASS, NOTE, PIXELS, PRICE, WATTS, GearKind, bare, length, number, shown
+from oval_room.core.gear.common import (
+    MASS,
+    NOTE,
+    PIXELS,
+    PRICE,
+    THREE_SIDES,
+    WATTS,
+    GearKind,
+    bare,
+    length,
+    number,
+    shown,
+)
 from oval_room.core.gear.field import GearField, Read, lengths_of, mm
 from oval_room.core.gear.ports import PORTS
 from oval_room.core.plan.gear import Player, Soundbar, Speaker
@@ -39,8 +51,9 @@ SIDES: Final = GearField(
     "900 x 60 x 110",
     sides_of(SIDE),
     _sides_shown,
-    bare(r"[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?"),
+    THREE_SIDES,
     first=True,
+    also=("dimensions",),
 )
 SOUNDBAR: Final = GearKind(
     "soundbar", "Soundbar", "Soundbars", Soundbar, (SIDES, PORTS, MASS, WATTS, PRICE, NOTE), {"kind": "soundbar"}
@@ -98,4 +111,5 @@ PLAYER: Final = GearKind(
         NOTE,
     ),
     {"kind": "player"},
+    hints=((bare(r"hdmi\s*[0-9.]+"), "“{0}” is no rate: give ports with theirs, as in out hdmi 48G"),),
 )

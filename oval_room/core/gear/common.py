@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Callable, Collection
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 from typing import Any, Final
 
@@ -22,11 +22,21 @@ PIXEL_WORDS: Final = {
     "8k": (7680, 4320),
     "4k": (3840, 2160),
     "uhd": (3840, 2160),
+    "2160p": (3840, 2160),
+    "5k": (5120, 2880),
+    "1440p": (2560, 1440),
+    "qhd": (2560, 1440),
+    "wqhd": (2560, 1440),
+    "uwqhd": (3440, 1440),
     "1080p": (1920, 1080),
+    "fhd": (1920, 1080),
     "full hd": (1920, 1080),
     "wuxga": (1920, 1200),
+    "wxga": (1280, 800),
     "720p": (1280, 720),
 }
+ASPECTS: Final = r"(?:16|21|32|24|5|4|3)\s*[:/]\s*(?:9|10|4|3)|[12][.,][0-9]{1,2}(?:\s*:\s*1)?"
+"""Aspects as they are printed."""
 SHEET_SIZE: Final = 100.0
 """Makers' tables of distances are for a picture of this diagonal in 16:9, unless they say another [inch]."""
 
@@ -44,6 +54,12 @@ class GearKind:
     """Values that make it of this kind."""
     doubts: Callable[[GearItem, Collection[str]], list[str]] = lambda item, given: []
     """What is doubtful of an item as a whole, with the names of the values that were given."""
+    together: Callable[[Mapping[str, str]], Mapping[str, str]] = lambda given: given
+    """Figures as texts, each with what another tells of it: a diagonal with the shape of its pixels."""
+    unclear: Callable[[Mapping[str, str], Collection[str]], str] = lambda given, bare: ""
+    """What must be asked of a line's figures, with those that came without their word; empty where nothing must."""
+    hints: tuple[tuple[re.Pattern[str], str], ...] = ()
+    """What is asked of a piece that is no figure, but looks so: {} is the piece."""
 
 
 def bare(pattern: str) -> re.Pattern[str]:
@@ -145,6 +161,10 @@ def amount(unit: str, key: str) -> Amount:
     return Amount(unit, of)
 
 
+_SIDE_SAID: Final = r"[0-9.,]+\s*(?:mm|cm|in|\"|″)?"
+THREE_SIDES: Final = bare(rf"{_SIDE_SAID}(?:\s*[x×]\s*{_SIDE_SAID}){{2}}(?:\s+\(?without stand\)?)?")
+"""Width, height and depth, in the order that a kind's sheets print them."""
+
 # ── what all have ──
 
 MASS = GearField(
@@ -156,12 +176,16 @@ MASS = GearField(
     lambda item: "" if item.mass_kg is None else f"{item.mass_kg:g} kg",
     bare(r"[0-9.,]+\s*(?:kg|kilos?|lbs?|pounds?)"),
     amount=amount("kg", "mass_kg"),
+    also=("net weight", "mass"),
 )
+
+
+_MONEY: Final = r"(?:[€$£]|(?:eur(?:os?)?|usd|gbp|dollars?)\b)"
 
 
 def _price(text: str) -> Read:
     """A price, and when it was asked where that is said: `2400 on 2026-05`."""
-    plain = text.strip().lstrip("€$£ ")
+    plain = re.sub(rf"(?<=[0-9])\s*{_MONEY}", "", text.strip(), flags=re.IGNORECASE).lstrip("€$£ ")
     dated = re.fullmatch(r"(.+?)[\s,(]+(?:on|of|in|from)?\s*(\d{4}-\d{2}(?:-\d{2})?)\)?", plain)
     price = plain_number(dated[1] if dated else plain, "a price", 0, 1e6)
     return Read({"price": price, "price_on": dated[2]} if dated else {"price": price})
@@ -190,8 +214,9 @@ PRICE = GearField(
     "2400",
     _price,
     _price_shown,
-    bare(r"[€$£]\s*[0-9.,]+.*"),
+    bare(r"[€$£]\s*[0-9.,]+.*|[0-9][0-9.,]*\s*" + _MONEY),
     amount=amount("", "price"),
+    also=("costs", "cost", "rrp"),
 )
 NOTE = GearField(
     "note",
@@ -204,7 +229,7 @@ NOTE = GearField(
 
 
 def _pixels(text: str) -> Read:
-    plain = text.strip().lower()
+    plain = text.strip().lower().removesuffix(" uhd")
     if plain in PIXEL_WORDS:
         return Read({"pixels": PIXEL_WORDS[plain]})
     found = re.match(r"([0-9]{3,5})\s*[x×]\s*([0-9]{3,5})", plain)
@@ -213,6 +238,25 @@ def _pixels(text: str) -> Read:
     return Read({"pixels": (int(found[1]), int(found[2]))})
 
 
+_KNOWN: Final = "|".join(
+    rf"{wide}\s*[x×]\s*{high}"
+    for high, widths in (
+        (720, "1280"),
+        (768, "1024|1366"),
+        (800, "1280"),
+        (900, "1440|1600"),
+        (1050, "1680"),
+        (1080, "1920|2560|3840|4096"),
+        (1200, "1600|1920"),
+        (1440, "2560|3440|5120"),
+        (1600, "2560|3840"),
+        (2160, "3840|4096|5120"),
+        (2880, "5120"),
+        (4320, "7680"),
+    )
+    for wide in (f"(?:{widths})",)
+)
+"""Pairs that are pixels, whatever else stands beside them: nobody's panel is just so wide and high in mm."""
 PIXELS = GearField(
     "pixels",
     "resolution, native resolution (never “supports”)",
@@ -220,7 +264,8 @@ PIXELS = GearField(
     "4k",
     _pixels,
     lambda item: f"{item.pixels[0]} x {item.pixels[1]}",
-    bare(r"(?:8k|4k|uhd|1080p|full hd|wuxga|720p)|[0-9]{3,5}\s*[x×]\s*[0-9]{3,5}\s*(?:px|pixels?)"),
+    bare(rf"(?:{'|'.join(PIXEL_WORDS)})|4k uhd|[0-9]{{3,5}}\s*[x×]\s*[0-9]{{3,5}}\s*(?:px|pixels?)|{_KNOWN}"),
+    also=("native resolution", "resolution"),
 )
 
 
@@ -234,6 +279,7 @@ def lag_fields() -> tuple[GearField, ...]:
             number("refresh_hz", "a rate in Hz", 20, 1000),
             shown("refresh_hz", " Hz"),
             bare(r"[0-9.,]+\s*hz"),
+            also=("refresh rate",),
         ),
         GearField(
             "lag",
@@ -243,13 +289,19 @@ def lag_fields() -> tuple[GearField, ...]:
             in_mode("lag_ms", "lag_mode", "ms", "the lag in ms", 0, 1000),
             mode_shown("lag_ms", "lag_mode", "ms"),
             bare(r"[0-9.,]+\s*ms\b.*"),
+            also=("input lag",),
         ),
     )
 
 
 def _size(text: str) -> Read:
     """A picture's size: its diagonal in inches with an aspect, or width x height."""
-    plain = text.strip()
+    plain = re.sub(r"\s*\bdiagonal\b", "", text.strip(), flags=re.IGNORECASE)
+    by_width = re.fullmatch(rf"([0-9.,]+\s*(?:mm|cm|m))\s*wide,?\s*({ASPECTS})", plain, re.IGNORECASE)
+    if by_width:
+        across, shape = length_of(by_width[1], SIDE), by_width[2]
+        up = across / parse_aspect(shape.replace(",", "."))
+        return Read({"width": round(across, 1), "height": round(up, 1)}, f"{across:g} mm at {shape}: {up:.1f} mm high")
     sides = re.fullmatch(r"([0-9]+[0-9.,]*)\s*(mm|cm|m)?\s*[x×]\s*[0-9.,]+\s*(mm|cm|m)?", plain, re.IGNORECASE)
     if sides and (sides[2] or sides[3] or len(sides[1]) > 2):
         wide, high = lengths_of(plain, (SIDE, SIDE), "the picture's width x height")
@@ -284,8 +336,10 @@ def size_field(example: str) -> GearField:
         _size,
         lambda item: f"{mm(item.width)} x {mm(item.height)}",
         bare(
-            r"[0-9.,]+\s*(?:\"|″|in|inch(?:es)?)(?:\s*(?:at\s+)?(?:[0-9.,]+\s*[:/]\s*[0-9.,]+|[12][.,][0-9]+))?|[0-9.,]+\s*(?:mm|cm|m)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm|m)"
+            r"[0-9.,]+\s*(?:mm|cm|m)\s*wide\b.*|[0-9.,]+\s*(?:\"|″|in|inch(?:es)?)(?:\s+diagonal)?(?:\s*(?:at\s+)?(?:[0-9.,]+\s*[:/]\s*[0-9.,]+|[12][.,][0-9]+))?|[0-9.,]+\s*(?:mm|cm|m)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm|m)"
         ),
         first=True,
         amount=Amount("″", _inches),
+        also=("diagonal", "screen size"),
+        adds=bare(rf"(?:at\s+)?(?:{ASPECTS})"),
     )

@@ -166,4 +166,8 @@ DEVICE: Final = GearKind(
     ),
     {"kind": "device"},
     _doubts,
+    hints=(
+        (bare(r"[0-9.]+\s*g(?:bit/s|bps|b)?|e?arc|vrr|hdr.*|cec"), "say “{0}” of the ports that have it: in hdmi {0}"),
+        (bare(r"hdmi\s*[0-9.]+"), "“{0}” is no rate: give ports with theirs, as in out hdmi 48G"),
+    ),
 )

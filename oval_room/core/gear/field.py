@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Final
 
@@ -12,6 +12,8 @@ from oval_room.core.plan.measure import Values
 from oval_room.core.span import Span, read_lengths
 from oval_room.core.units import MM_IN, Ruler
 
+LONGEST: Final = 400
+"""The most characters of one figure."""
 POUND_KG: Final = 0.45359237
 MILLIMETRES: Final = Ruler("mm", "mm")
 """Makers print mm where they print no unit, whatever the job is in."""
@@ -23,6 +25,14 @@ class Read:
 
     values: Values
     working: str = ""
+
+
+class SheetError(RefusedError):
+    """Figures that can't be used, each by its field's word; `""` for the item as a whole."""
+
+    def __init__(self, wrong: Mapping[str, str]) -> None:
+        super().__init__("; ".join(f"{word}: {text}" if word else text for word, text in wrong.items()))
+        self.wrong = dict(wrong)
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,8 +51,10 @@ class GearField:
     word: what it begins with on a line, and its name in files' and cards' help. printed: words makers print for it.
     does: what it does to a plan. example: one that can be typed. read: its text (without the word) to values; may
     raise RefusedError. show: how an item's figure is written, empty where it has none; it can be read again. bare: a
-    text that is clearly this figure without its word (`2200 lm`). first: asked before the rest. amount: the figure as
-    a number, where items are chosen by it.
+    text that is clearly this figure without its word (`2200 lm`), or its last group is. first: asked before the rest.
+    amount: the figure as a number, where items are chosen by it. also: other words that makers print before it. adds:
+    what is no figure alone and goes on with this one (the aspect of a size). joint: what stands between where it is
+    said in several pieces; empty for what is said once.
     """
 
     word: str
@@ -54,6 +66,9 @@ class GearField:
     bare: re.Pattern[str] | None = None
     first: bool = False
     amount: Amount | None = None
+    also: tuple[str, ...] = ()
+    adds: re.Pattern[str] | None = None
+    joint: str = ""
 
 
 def plain_number(text: str, what: str, lo: float, hi: float) -> float:
@@ -122,7 +137,8 @@ def mass_of(text: str) -> Read:
     """
     if re.search(r"\bwith\b.*(?:stand|feet|foot)", text, re.IGNORECASE):
         raise RefusedError("give the weight without the stand: that is what hangs", value=text)
-    plain = re.sub(r"\s*\(?(?:without|no|net)\b.*$", "", text.strip(), flags=re.IGNORECASE)
+    plain = re.sub(r"^\(?(?:without|no) (?:stand|feet|foot)\)?\s*", "", text.strip(), flags=re.IGNORECASE)
+    plain = re.sub(r"\s*\(?(?:without|no|net)\b.*$", "", plain, flags=re.IGNORECASE)
     found = re.fullmatch(r"([0-9]+(?:[.,][0-9]+)?)\s*(kg|kilos?|lbs?|pounds?)", plain, re.IGNORECASE)
     if not found:
         raise RefusedError(

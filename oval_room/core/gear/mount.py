@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import replace
 from typing import Final
 
@@ -30,13 +30,17 @@ REACH: Final = Span("an arm's reach", 30, 2000, (100, 1200))
 
 def _range(key: str, what: str, lo: float, hi: float) -> Callable[[str], Read]:
     def read(text: str) -> Read:
+        if "+" in text:
+            raise RefusedError(
+                f"say {what}, with a minus for what it tilts up: -5-15 (got {text.strip()[:20]})", value=text
+            )
         found = [
             float(one)
             for one in re.findall(r"(?<![0-9])-?[0-9]+(?:\.[0-9]+)?", text.replace("–", " ").replace(",", "."))
         ]
         found = [abs(one) if i else one for i, one in enumerate(found)]
         if len(found) == 1:
-            found = [0.0, found[0]]
+            found = [-found[0] if "±" in text else 0.0, found[0]]
         if len(found) != 2 or not lo <= found[0] <= found[1] <= hi:
             raise RefusedError(f"give {what}, the less first (got {text.strip()[:20]})", value=text)
         return Read({key: (found[0], found[1])})
@@ -61,6 +65,14 @@ def _pole(text: str) -> Read:
     return Read({"least_height": found[0], "greatest_height": found[-1]})
 
 
+def _travel(text: str) -> Read:
+    """As a pole, but what comes down has two heights."""
+    read = _pole(text)
+    if read.values["least_height"] == read.values["greatest_height"]:
+        raise RefusedError(f"give it closed and lowered, as in 150-900 mm (got {text.strip()[:20]})", value=text)
+    return read
+
+
 def _plate(text: str) -> Read:
     wide, high = lengths_of(text, (PLATE, PLATE), "the plate's width x height")
     return Read({"plate_width": wide, "plate_height": high})
@@ -82,7 +94,13 @@ def _holes(text: str) -> Read:
 
 def _takes(text: str) -> Read:
     """The smallest and the largest bolt pattern: `200 x 200 - 600 x 400`; one alone is the largest."""
-    ends = [vesa_of(part) for part in re.split(r"\s*(?:\s-\s|–|\bto\b)\s*", text.strip())]
+    between = r"(?:\s*[/&,]\s*|\s+)"
+    squares = re.fullmatch(rf"(\d+)(?:{between}\d+)*?{between}(\d+)", text.strip())
+    if squares and int(squares[1]) < int(squares[2]):  # 75/100: both are squares
+        parts = [squares[1], squares[2]]
+    else:
+        parts = re.split(r"\s*(?:\s-\s|–|\bto\b)\s*", text.strip())
+    ends = [vesa_of(part) for part in parts]
     if not 1 <= len(ends) <= 2 or any(a > b for a, b in zip(ends[0], ends[-1], strict=True)):
         raise RefusedError(
             f"give the smallest and the largest pattern, as in 200 x 200 - 600 x 400 (got {text.strip()[:30]})",
@@ -123,16 +141,57 @@ def _holes_shown(item: Mount) -> str:
     return " x ".join(mm(one) for one in right) if alike else ""
 
 
+_HINTS: Final = (
+    (
+        bare(r"[0-9.,]+\s*(?:mm|cm)?\s*(?:-|–|to)\s*[0-9.,]+\s*(?:mm|cm|in)"),
+        "“{0}” of what? Say profile {0} where it is the depth folded and out",
+    ),
+)
+_KG: Final = r"[0-9.,]+\s*(?:kg|kilos?|lbs?|pounds?)"
+
+
+def _profile(text: str) -> Read:
+    """How far it stands off; of an arm folded and out: `55-510 mm`."""
+    ends = re.split(r"(?<=[0-9a-z\"″])\s*(?:-|–|\bto\b)\s*(?=[0-9])", text.strip())
+    if len(ends) == 1:
+        return Read({"profile": length_of(text, PROFILE)})
+    unit = re.search(r"(mm|cm|in|\"|″)$", ends[-1])
+    near, far = within(
+        [end if re.search(r"[a-z\"″]$", end) else f"{end} {unit[1] if unit else 'mm'}" for end in ends[:2]],
+        (PROFILE, REACH),
+    )
+    if near >= far or len(ends) > 2:
+        raise RefusedError(f"give the depth folded, then out: 55-510 mm (got {text.strip()[:20]})", value=text)
+    return Read({"profile": near, "reach": far}, f"folded {mm(near)}, reach {mm(far)}")
+
+
+def _rated(text: str) -> Read:
+    """A load, or from which to which: `2-9 kg`."""
+    ends = re.fullmatch(r"([0-9.,]+)\s*(?:-|–|to)\s*([0-9.,]+\s*[a-z]+)", text.strip(), re.IGNORECASE)
+    read = mass_of(ends[2] if ends else re.sub(r"^\s*(?:max\.?|up to|of)\s*", "", text, flags=re.IGNORECASE))
+    told = f"from {ends[1]} to {ends[2]}: the most counts" if ends else read.working
+    return Read({"rated_kg": read.values["mass_kg"]}, told)
+
+
+def _unclear_mass(given: Mapping[str, str], bare: Collection[str]) -> str:
+    """A mass beside a mount, where nobody says what it bears."""
+    if "weight" not in bare or "rated" in given:
+        return ""
+    kg = given["weight"]
+    return f"{kg} of what? Say rated {kg} where it bears so much, weight {kg} where it weighs so much"
+
+
 _RATED = GearField(
     "rated",
     "rated load",
     "what it may carry",
     "40 kg",
-    lambda text: Read({"rated_kg": mass_of(text).values["mass_kg"]}, mass_of(text).working),
+    _rated,
     lambda item: f"{item.rated_kg:g} kg" if item.rated_kg else "",
-    bare(r"[0-9.,]+\s*(?:kg|lbs?)\s*rated|rated\b.*"),
+    bare(rf"({_KG})\s*(?:rated|max(?:imum)?|load|capacity)|([0-9.,]+\s*(?:-|–|to)\s*{_KG})"),
     first=True,
     amount=amount("kg", "rated_kg"),
+    also=("max load", "maximum load", "load", "capacity", "carries", "holds", "supports", "up to", "max"),
 )
 
 
@@ -143,6 +202,7 @@ _TAKES: Final = GearField(
     "200 x 200 - 600 x 400",
     _takes,
     _takes_shown,
+    also=("max vesa", "vesa max", "vesa", "bolt patterns", "patterns"),
 )
 _ROW_FIELD: Final = GearField(
     "row",
@@ -158,9 +218,11 @@ _PROFILE: Final = GearField(
     "depth, profile, distance to the wall",
     "how far it stands off",
     "48 mm",
-    length("profile", PROFILE),
+    _profile,
     lambda item: mm(item.profile),
+    bare(r"([0-9.,]+\s*(?:mm|cm|in|\"|″)?)\s*(?:deep|profile|(?:off|from) the wall)"),
     first=True,
+    also=("depth", "distance to the wall", "wall distance"),
 )
 _PLATE: Final = GearField(
     "plate",
@@ -188,6 +250,7 @@ _SWIVEL: Final = GearField(
         {"swivel": (-plain_number(text, "degrees each way", 1, 120), plain_number(text, "degrees each way", 1, 120))}
     ),
     lambda item: f"{item.swivel[1]:g}" if item.swivel else "",
+    also=("pan", "turns"),
 )
 _REACH: Final = GearField(
     "reach",
@@ -196,6 +259,7 @@ _REACH: Final = GearField(
     "450 mm",
     length("reach", REACH),
     lambda item: mm(item.reach) if item.reach else "",
+    also=("extension", "extends"),
 )
 _ROWS = GearField(
     "rows",
@@ -252,6 +316,8 @@ MOUNT: Final = GearKind(
         NOTE,
     ),
     {"kind": "mount", "holds": "panel", "form": None},
+    unclear=_unclear_mass,
+    hints=_HINTS,
 )
 ARM: Final = GearKind(
     "arm",
@@ -276,7 +342,10 @@ ARM: Final = GearKind(
         NOTE,
     ),
     {"kind": "mount", "holds": "panel", "form": "arm"},
+    unclear=_unclear_mass,
+    hints=_HINTS,
 )
+_SPAN: Final = bare(r"[0-9.,]+\s*(?:mm|cm|in|\"|″)?\s*(?:-|–|to)\s*[0-9.,]+\s*(?:mm|cm|in|\"|″)")
 STEM: Final = GearKind(
     "stem",
     "Ceiling mount",
@@ -290,6 +359,7 @@ STEM: Final = GearKind(
             "500-900 mm",
             _pole,
             lambda item: f"{mm(item.least_height)} - {mm(item.greatest_height)}" if item.greatest_height else "",
+            _SPAN,
             first=True,
         ),
         _RATED,
@@ -307,6 +377,7 @@ STEM: Final = GearKind(
         NOTE,
     ),
     {"kind": "mount", "holds": "projector", "form": None},
+    unclear=_unclear_mass,
 )
 DROP: Final = GearKind(
     "drop",
@@ -319,8 +390,9 @@ DROP: Final = GearKind(
             "height closed and lowered, ceiling to what hangs",
             "how low the projector hangs in use",
             "150-900 mm",
-            _pole,
+            _travel,
             lambda item: f"{mm(item.least_height)} - {mm(item.greatest_height)}" if item.greatest_height else "",
+            _SPAN,
             first=True,
         ),
         _RATED,
@@ -330,4 +402,5 @@ DROP: Final = GearKind(
         NOTE,
     ),
     {"kind": "mount", "holds": "projector", "form": "drop"},
+    unclear=_unclear_mass,
 )

@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from typing import Final
 
+from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import (
+    ASPECTS,
     CONTRAST,
     MASS,
     NOTE,
     PIXELS,
     PRICE,
+    THREE_SIDES,
     WATTS,
     GearKind,
     amount,
@@ -26,6 +29,7 @@ from oval_room.core.gear.common import (
 )
 from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mm, numbers_of
 from oval_room.core.gear.ports import PORTS
+from oval_room.core.levels import SLIM
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.plan.measure import Values
 from oval_room.core.span import Span
@@ -34,7 +38,35 @@ OUTER: Final = Span("an overall side", 100, 12_000, (150, 5000))
 DEPTH: Final = Span("a panel's depth", 5, 800, (15, 400))
 HOLE: Final = Span("the depth of a bolt's hole", 3, 120, (6, 60))
 BOLTS: Final = Span("the way from a panel's top to its upper bolts", 5, 2500, (50, 800))
+SQUARES: Final = (50.0, 75.0, 100.0)
+"""Patterns that are said by one side alone [mm]: larger ones have others as wide beside them, 400 x 200, 400 x 300."""
+SOLD_AS: Final = 0.03
+"""An aspect is sold that is so near to its pixels' own: 21:9 for 2.37 and 2.39."""
 RADIUS: Final = Span("a panel's radius", 300, 20_000, (700, 8000))
+
+
+def _shaped(given: Mapping[str, str]) -> Mapping[str, str]:
+    """A diagonal without its aspect takes that of the pixels, one with an aspect as it is sold (21:9) too.
+
+    Raises:
+        RefusedError: the pixels have quite another shape.
+    """
+    told = re.fullmatch(
+        rf"([0-9.,]+\s*(?:\"|″|in\b\.?|inch(?:es)?)?)\s*({ASPECTS})?", given.get("size", "").strip(), re.I
+    )
+    pixels = given.get("pixels", "").strip()
+    if told is None or not PIXELS.bare or not re.search("[0-9]", pixels):
+        return given
+    try:
+        wide, high = PIXELS.read(pixels).values["pixels"]
+    except RefusedError:
+        return given
+    if told[2] and abs(parse_aspect(told[2].replace(",", ".")) * high / wide - 1) > SOLD_AS:
+        raise RefusedError(
+            f"{told[2]} is not the shape of {wide} × {high} pixels, {wide / high:.2f}: give one of them anew",
+            field="size",
+        )
+    return given if abs(wide / high - 16 / 9) < SLIM else {**given, "size": f"{told[1]} {wide}:{high}"}
 
 
 def _outer(text: str) -> Read:
@@ -54,6 +86,10 @@ def vesa_of(text: str) -> tuple[float, float]:
         RefusedError: it is none.
     """
     found = numbers_of(re.sub(r"\bm(?:3|4|5|6|8|10)\b.*$", "", text, flags=re.IGNORECASE))
+    if len(found) == 1 and found[0] in SQUARES:
+        found *= 2
+    if re.search(r"[0-9]\s*[/&]\s*[0-9]", text):
+        raise RefusedError(f"say which: {' or '.join(f'{one:g} x {one:g}' for one in found)}", value=text)
     if len(found) < 2 or not all(20 <= one <= 2000 for one in found[:2]):
         raise RefusedError(f"give the pattern across x up, as in 400 x 300 (got {text.strip()[:20]})", value=text)
     return found[0], found[1]
@@ -134,6 +170,7 @@ PANEL: Final = GearKind(
             lambda item: f"{item.vesa[0]:g} x {item.vesa[1]:g}" if item.vesa else "",
             bare(r"vesa\b.*"),
             first=True,
+            also=("bolt pattern", "mounting pattern"),
         ),
         GearField(
             "screw",
@@ -152,6 +189,7 @@ PANEL: Final = GearKind(
             length("top_to_vesa", BOLTS),
             lambda item: mm(item.top_to_vesa) if item.top_to_vesa is not None else "",
             first=True,
+            also=("top to bolts", "upper bolts"),
         ),
         GearField(
             "outer",
@@ -160,7 +198,9 @@ PANEL: Final = GearKind(
             "1448 x 830 x 45",
             _outer,
             _overall,
+            THREE_SIDES,
             first=True,
+            also=("dimensions", "overall", "without stand"),
         ),
         MASS,
         GearField(
@@ -172,6 +212,7 @@ PANEL: Final = GearKind(
             shown("white_cd_m2", " nits"),
             bare(r"[0-9.,]+\s*(?:nits?|cd(?:/m²|/m2)?)"),
             first=True,
+            also=("brightness",),
             amount=amount("nits", "white_cd_m2"),
         ),
         GearField(
@@ -181,7 +222,7 @@ PANEL: Final = GearKind(
             "oled",
             word("technology", ("oled", "va", "ips", "tn")),
             shown("technology"),
-            bare(r"oled|va|ips|tn"),
+            bare(r"(oled|va|ips|tn)(?:\s+panel)?"),
         ),
         GearField(
             "face",
@@ -190,7 +231,7 @@ PANEL: Final = GearKind(
             "matt",
             word("face", ("glossy", "matt")),
             shown("face"),
-            bare(r"glossy|matte?"),
+            bare(r"(glossy|matt)e?"),
         ),
         PIXELS,
         CONTRAST,
@@ -205,10 +246,18 @@ PANEL: Final = GearKind(
             _curve,
             lambda item: mm(item.curve) if item.curve else "",
             bare(r"[0-9]{3,5}\s*r"),
+            also=("curvature", "curved", "radius"),
         ),
         PRICE,
         NOTE,
     ),
     {"kind": "panel"},
     _panel_doubts,
+    together=_shaped,
+    hints=(
+        (
+            bare(r"[0-9.,]+\s*[x×]\s*[0-9.,]+"),
+            "“{0}” of what? Say vesa {0} where it is the bolts, outer {0} the whole set, size {0} the picture, in mm",
+        ),
+    ),
 )

@@ -72,7 +72,7 @@ def port_group(text: str) -> PortGroup:
         plain = plain[found.end() :]
     if rate := re.search(rf"(?<![\w.]){_RATE}(?![\w])", plain):
         plain = f"{plain[: rate.start()]} {plain[rate.end() :]}"
-    words = [KIND_WORDS.get(word, word) for word in plain.replace("inputs", "in").replace("outputs", "out").split()]
+    words = [KIND_WORDS.get(word, word) for word in re.sub(r"\b(in|out)puts?\b", r"\1", plain).split()]
     ways = [word for word in words if word in ("in", "out")]
     kinds = [word for word in words if word in KINDS]
     strange = [word for word in words if word not in ("in", "out", *KINDS, *FEATURES)]
@@ -97,7 +97,8 @@ def port_groups(text: str) -> tuple[PortGroup, ...]:
     Raises:
         RefusedError: one can't be read, or there are too many.
     """
-    groups = tuple(port_group(piece) for piece in re.split(r"\s*\+\s*", text.strip()) if piece)
+    apart = re.sub(r"(?<=\w)\s+(?=\d+\s*(?:x\s*)?(?:in|out)(?:puts?)?\b)", " + ", text.strip(), flags=re.IGNORECASE)
+    groups = tuple(port_group(piece) for piece in re.split(r"\s*\+\s*", apart) if piece)
     if not groups or sum(group.count for group in groups) > MOST_PORTS or len(groups) > 24:
         raise RefusedError(f"give 1 to {MOST_PORTS} ports, as in {EXAMPLE}", value=text)
     return groups
@@ -115,6 +116,7 @@ def group_shown(group: PortGroup) -> str:
     return " ".join(parts)
 
 
+_GROUP: Final = re.compile(rf"(?:\d+\s*(?:x\s*)?)?(?:(?:{'|'.join(KINDS)})\s*)?(?:in|out)(?:puts?)?\b.*", re.IGNORECASE)
 PORTS: Final = GearField(
     "ports",
     "inputs and outputs with their rates (48G, 18G, HBR3, 3G) and what they pass",
@@ -122,4 +124,6 @@ PORTS: Final = GearField(
     EXAMPLE,
     lambda text: Read({"ports": port_groups(text)}),
     lambda item: " + ".join(map(group_shown, item.ports)) if item.ports else "",
+    _GROUP,
+    joint=" + ",
 )

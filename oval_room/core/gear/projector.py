@@ -5,9 +5,10 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Collection
+from dataclasses import replace
 from typing import Final
 
-from oval_room.core.aspect import parse_aspect
+from oval_room.core.aspect import parse_aspect, show_aspect
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import (
     CONTRAST,
@@ -16,6 +17,7 @@ from oval_room.core.gear.common import (
     NOTE,
     PIXELS,
     PRICE,
+    THREE_SIDES,
     WATTS,
     GearKind,
     amount,
@@ -42,9 +44,12 @@ from oval_room.core.gear.field import (
 )
 from oval_room.core.gear.ports import PORTS
 from oval_room.core.plan.gear import GearItem, Projector
+from oval_room.core.plan.measure import Values
 from oval_room.core.screens.size import picture_size
 from oval_room.core.span import Span
 
+_RATIO: Final = r"[0-9]{0,2}[.,][0-9]+\s*(?::\s*1)?"
+_ZOOM: Final = re.compile(r",?\s*(?:([0-9][.,][0-9]+)\s*x(?:\s*zoom)?|zoom\s*([0-9][.,][0-9]+)\s*x?)", re.IGNORECASE)
 DISTANCE: Final = Span("a throw in a maker's table", 50, 60_000, (200, 20_000))
 ABOVE: Final = Span("the way from the lens up to the picture's edge", 0, 5000, (15, 1500))
 BODY: Final = Span("a side of the body", 20, 3000, (50, 1500))
@@ -60,14 +65,15 @@ LENS_BELOW: Final = Span("the lens below the plate", 0, 1500, (20, 500), signed=
 def _throw(text: str) -> Read:
     """A ratio or a range of it; or distances for a picture size, as makers' tables print them; or one distance and the
     zoom (rules 6.1)."""
+    zoom = _ZOOM.search(text)
+    times = float((zoom[1] or zoom[2]).replace(",", ".")) if zoom else 1.0
     table = re.search(
         r"([0-9.,]+)\s*(?:\"|″|inch(?:es)?)\s*(?:(16:9|16:10|4:3)\s*)?(?:at|:|from)?\s+(.+)$", text, re.IGNORECASE
     )
     if table:
         inches = plain_number(table[1], "the table's picture in inches", 20, 500)
         width = picture_size(diagonal=inches * INCH, aspect=parse_aspect(table[2] or "16:9")).width
-        zoom = re.search(r"([0-9][.,][0-9]+)\s*x\s*zoom|zoom\s*([0-9][.,][0-9]+)", text, re.IGNORECASE)
-        far = re.sub(r",?\s*(?:[0-9][.,][0-9]+\s*x\s*zoom|zoom\s*[0-9][.,][0-9]+x?)", "", table[3], flags=re.IGNORECASE)
+        far = _ZOOM.sub("", table[3])
         ends = re.split(r"\s*(?:-|–|to|\.\.)\s*", far.strip())
         unit = re.search(r"(mm|cm|m|ft|in|'|\")\s*$", ends[-1])
         near = [
@@ -75,12 +81,15 @@ def _throw(text: str) -> Read:
             for end in ends[:2]
         ]
         if zoom:
-            near = [near[0], near[0] * float((zoom[1] or zoom[2]).replace(",", "."))]
+            near = [near[0], near[0] * times]
         lens = (round(near[0] / width, 3), round(near[-1] / width, 3))
         told = " to ".join(f"{one / 1000:.2f} m" for one in dict.fromkeys(near))
         working = f"{told} for {inches:g}″, {width:.0f} mm wide: ratio {lens[0]:.2f} to {lens[1]:.2f}"
         return _lens(lens, text, working)
-    found = numbers_of(re.sub(r":\s*1\b", "", text))
+    found = numbers_of(re.sub(r":\s*1\b", "", _ZOOM.sub("", text)))
+    if zoom and len(found) == 1:
+        far_end = round(found[0] * times, 3)
+        return _lens((found[0], far_end), text, f"zoom {times:g}: ratio {found[0]:g} to {far_end:g}")
     if not 1 <= len(found) <= 2:
         raise RefusedError(
             f"give the throw ratio, as in 1.2-1.56, or a table's line: 100\" at 2.7-3.5 m (got {text.strip()[:30]})",
@@ -102,30 +111,54 @@ def _lens(lens: tuple[float, float], text: str, working: str) -> Read:
 
 def _shift(text: str) -> Read:
     """Up (and down) and sideways in %, of the whole height and width from the centre; `edge` where 100 % means that the
-    lens is level with the picture's edge, which is half a height (rules 6.3)."""
+    lens is level with the picture's edge, which is half a height (rules 6.3). Sheets say which is which by letters, in
+    either order: `H ±25% V +60/-40%`."""
     edge, centre = "edge" in text.lower(), bool(re.search(r"cent", text, re.IGNORECASE))
-    found = numbers_of(text)
-    if not 1 <= len(found) <= 2 or not all(0 <= one <= 300 for one in found):
+    up, down, side = _shares(text)
+    if not all(0 <= one <= 300 for one in (up, down or 0.0, side)):
+        raise _shift_wanted(text)
+    if up > UNCLEAR_OVER and not edge and not centre:
         raise RefusedError(
-            f"give up and sideways in %: 50% 20%; with “edge” where 100 % is the edge (got {text.strip()[:30]})",
-            value=text,
-        )
-    if found[0] > UNCLEAR_OVER and not edge and not centre:
-        raise RefusedError(
-            f"{found[0]:g} % of what? Say edge {text.strip()[:30]} where 100 % puts the lens level with the picture's "
+            f"{up:g} % of what? Say edge {text.strip()[:30]} where 100 % puts the lens level with the picture's "
             f"edge, or centre {text.strip()[:30]} where it is a whole height from the centre",
             value=text,
         )
     part = 0.5 if edge else 1.0
-    up, side = found[0] / 100 * part, (found[1] if len(found) == 2 else 0.0) / 100 * part
-    working = f"100 % is the edge, half a height: {found[0]:g} % is {up * 100:g} % from the centre" if edge else ""
-    return Read(
-        {
-            "shift_up": round(up, 4),
-            "shift_side": round(side, 4),
-            "shift_stated": "edge is 100 %" if edge else "from centre",
-        },
-        working,
+    working = f"100 % is the edge, half a height: {up:g} % is {up * part:g} % from the centre" if edge else ""
+    values: Values = {
+        "shift_up": round(up / 100 * part, 4),
+        "shift_side": round(side / 100 * part, 4),
+        "shift_stated": "edge is 100 %" if edge else "from centre",
+    }
+    return Read(values | ({"shift_down": round(down / 100 * part, 4)} if down is not None else {}), working)
+
+
+def _shares(text: str) -> tuple[float, float | None, float]:
+    """Up, down where it is another, and sideways [%]."""
+    number = r"([0-9]+(?:[.,][0-9]+)?)"
+    lettered = re.findall(r"\b(v|h)[a-z]*\.?[\s:]*([^vh]*)", text.lower())
+    if lettered:
+        told = {letter: numbers_of(rest) for letter, rest in lettered}
+        if len(told) != len(lettered) or not all(1 <= len(one) <= 2 for one in told.values()):
+            raise _shift_wanted(text)
+        ups, sides = told.get("v", [0.0]), told.get("h", [0.0])
+        if len(sides) == 2 and sides[0] != sides[1]:
+            raise RefusedError("sideways it shifts as far each way: give the less of both", value=text)
+        return ups[0], ups[1] if len(ups) == 2 and ups[1] != ups[0] else None, sides[0]
+    if re.search(rf"\+\s*{number}\s*%?\s*[/,]?\s*[-−–]\s*{number}", text):
+        raise RefusedError(
+            f"say which way: v {text.strip()[:20]} where it is up and down, h {text.strip()[:20]} where sideways",
+            value=text,
+        )
+    found = numbers_of(text)
+    if not 1 <= len(found) <= 2:
+        raise _shift_wanted(text)
+    return found[0], None, found[1] if len(found) == 2 else 0.0
+
+
+def _shift_wanted(text: str) -> RefusedError:
+    return RefusedError(
+        f"give up and sideways in %: 50% 20%; with “edge” where 100 % is the edge (got {text.strip()[:30]})", value=text
     )
 
 
@@ -136,11 +169,14 @@ def _lens_shown(item: Projector) -> str:
 
 
 def _shift_shown(item: Projector) -> str:
-    if not (item.shift_up or item.shift_side):
+    if not (item.shift_up or item.shift_side or item.shift_down):
         return ""
     edge = item.shift_stated == "edge is 100 %"
-    up, side = (share * 100 * (2 if edge else 1) for share in (item.shift_up, item.shift_side))
+    shares = (item.shift_up, item.shift_side, item.shift_up if item.shift_down is None else item.shift_down)
+    up, side, down = (share * 100 * (2 if edge else 1) for share in shares)
     word = " edge" if edge else " centre" if up > UNCLEAR_OVER else ""
+    if down != up:
+        return f"v +{up:g}/-{down:g}% h {side:g}%{word}"
     return f"{up:g}% {side:g}%{word}"
 
 
@@ -213,6 +249,17 @@ def _lens_at(text: str) -> Read:
     return Read({"lens_right": right, "lens_forward": forward, "plate_to_axis": below})
 
 
+def _pixels(text: str) -> Read:
+    """Its pixels, and with them the shape of its raster."""
+    wide, high = PIXELS.read(text).values["pixels"]
+    return Read({"pixels": (wide, high), "own_aspect": wide / high})
+
+
+def _shape_shown(item: Projector) -> str:
+    by_pixels = item.pixels[0] / item.pixels[1]
+    return "" if abs(item.own_aspect - by_pixels) < 1e-9 else show_aspect(item.own_aspect)
+
+
 def _projector_doubts(item: GearItem, given: Collection[str]) -> list[str]:
     assert isinstance(item, Projector)
     out = []
@@ -235,8 +282,14 @@ PROJECTOR: Final = GearKind(
             "1.2-1.56",
             _throw,
             lambda item: "-".join(f"{one:g}" for one in dict.fromkeys(item.lens)),
+            bare(
+                rf"{_RATIO}\s*(?:-|–|to)\s*[0-9]{{1,2}}(?:[.,][0-9]+)?\s*(?::\s*1)?|[0-9]{{1,2}}[.,][0-9]+\s*:\s*1"
+                rf"|[0-9.,]+\s*(?:\"|″|in|inch(?:es)?)\s*(?:16:9|16:10|4:3)?\s*(?:at|from|@)\s+.+"
+            ),
             first=True,
             amount=Amount("", lambda item: item.lens),
+            also=("throw ratio", "throw distance", "ratio"),
+            adds=bare(r"(?:zoom\s*)?[0-9][.,][0-9]+\s*x(?:\s*zoom)?|zoom\s*[0-9][.,][0-9]+\s*x?"),
         ),
         GearField(
             "lumens",
@@ -248,6 +301,7 @@ PROJECTOR: Final = GearKind(
             bare(r"[0-9.,]+\s*(?:(?:ansi|iso|led|light[- ]source)\s*)*(?:lm|lumens?)\b.*"),
             first=True,
             amount=amount("lm", "rated_lm"),
+            also=("brightness", "light output"),
         ),
         GearField(
             "shift",
@@ -256,7 +310,10 @@ PROJECTOR: Final = GearKind(
             "50% 20%",
             _shift,
             _shift_shown,
+            bare(r"(?:v|h|vertical|horizontal)[\s:±+]*[0-9].*%.*"),
             first=True,
+            also=("lens shift",),
+            joint=" ",
         ),
         GearField(
             "offset",
@@ -273,8 +330,9 @@ PROJECTOR: Final = GearKind(
             "400 x 330 x 140",
             _body,
             lambda item: f"{mm(item.body_width)} x {mm(item.body_behind_lens)} x {mm(item.body_height)}",
-            bare(r"[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm)?"),
+            THREE_SIDES,
             first=True,
+            also=("dimensions",),
         ),
         MASS,
         GearField(
@@ -317,9 +375,18 @@ PROJECTOR: Final = GearKind(
             "dlp",
             word("native", ("dlp", "lcd", "lcos")),
             shown("native"),
-            bare(r"dlp|lcd|lcos"),
+            bare(r"(?:[13])?(dlp|lcd|lcos)"),
         ),
-        PIXELS,
+        replace(PIXELS, read=_pixels),
+        GearField(
+            "shape",
+            "native aspect, where the pixels do not tell it",
+            "the raster that it throws",
+            "16:10",
+            lambda text: Read({"own_aspect": parse_aspect(text)}),
+            _shape_shown,
+            bare(r"(?:16|4|5)\s*[:/]\s*(?:9|10|3|4)"),
+        ),
         GearField(
             "fan",
             "noise in dB, in the mode used",
@@ -328,6 +395,7 @@ PROJECTOR: Final = GearKind(
             in_mode("fan_db", "fan_mode", "dB", "the noise in dB", 5, 90),
             mode_shown("fan_db", "fan_mode", "dB"),
             bare(r"[0-9.,]+\s*db.*"),
+            also=("noise",),
         ),
         GearField(
             "life",
@@ -338,6 +406,7 @@ PROJECTOR: Final = GearKind(
             shown("life_h", " h"),
             bare(r"[0-9.,]+\s*(?:h|hours?)"),
             amount=amount("h", "life_h"),
+            also=("lamp life", "laser life"),
         ),
         GearField(
             "new lamp",

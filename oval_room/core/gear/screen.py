@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Collection
 from typing import Final, get_args
 
@@ -13,6 +14,9 @@ from oval_room.core.span import Span
 FRAME: Final = Span("a frame's width", 0, 500, (6, 250))
 CASE: Final = Span("a case's height", 20, 600, (50, 400))
 DROP: Final = Span("a black drop", 0, 3000, (40, 1800))
+
+
+_WAY: Final = word("way", ("fixed", "drop-down", "wall-flat", "manual", "floor-rising", "painted"))
 
 
 def _frame(text: str) -> Read:
@@ -37,9 +41,11 @@ SCREEN: Final = GearKind(
             "kind",
             "how it is fixed and what it passes",
             "drop-down",
-            word("way", ("fixed", "drop-down", "wall-flat", "manual", "floor-rising", "painted")),
+            lambda text: _WAY(re.sub(r"\s+", "-", text.strip())),
             shown("way"),
-            bare(r"fixed(?: frame)?|drop-down|wall-flat|manual|floor-rising|painted"),
+            bare(
+                r"(fixed|drop[- ]down|wall[- ]flat|manual|floor[- ]rising|painted)(?:[ -](?:frame|screen|pull-down))?"
+            ),
             first=True,
         ),
         GearField(
@@ -51,6 +57,7 @@ SCREEN: Final = GearKind(
             shown("surface"),
             bare("|".join(get_args(SurfaceKind))),
             first=True,
+            also=("fabric",),
         ),
         GearField(
             "gain",
@@ -69,6 +76,7 @@ SCREEN: Final = GearKind(
             "80 mm",
             _frame,
             lambda item: mm(item.frame_side) if item.frame_side else "",
+            also=("border", "bezel"),
         ),
         GearField(
             "case",
@@ -77,6 +85,7 @@ SCREEN: Final = GearKind(
             "120 mm",
             length("case_height", CASE),
             lambda item: mm(item.case_height) if item.case_height else "",
+            also=("housing",),
         ),
         GearField(
             "drop",
@@ -85,6 +94,7 @@ SCREEN: Final = GearKind(
             "300 mm",
             length("black_drop", DROP),
             lambda item: mm(item.black_drop) if item.black_drop else "",
+            also=("black drop", "extra drop"),
         ),
         MASS,
         PRICE,
@@ -92,4 +102,11 @@ SCREEN: Final = GearKind(
     ),
     {"kind": "screen"},
     _screen_doubts,
+    hints=(
+        (
+            bare(r"alr|clr|ambient.*"),
+            "“{0}”: say surface contrast against light from the side, lenticular under an ultra-short throw",
+        ),
+        (bare(r"[0-9.,]+\s*[x×]\s*[0-9.,]+"), "“{0}” of what? Say size {0} where it is the picture, in mm"),
+    ),
 )

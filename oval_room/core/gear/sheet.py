@@ -15,26 +15,16 @@ from pydantic import ValidationError
 from oval_room.core.complaints import said_of
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import GearKind
-from oval_room.core.gear.field import GearField
-from oval_room.core.gear.kinds import KINDS, kind_of
+from oval_room.core.gear.field import LONGEST, GearField, SheetError
+from oval_room.core.gear.kinds import kind_of
+from oval_room.core.gear.line import take_apart
 from oval_room.core.plan.gear import GearItem
 from oval_room.core.plan.measure import Values
 
 OWN_MAKER: Final = "Own"
 """The maker of an item that was typed by its model alone."""
-EXAMPLE_NAME: Final = "Curlew 3"
 FRAME: Final = ("frame_side", "frame_top", "frame_bottom")
 """What an overall size comes to."""
-LONGEST: Final = 400
-"""The most characters of one figure."""
-
-
-class SheetError(RefusedError):
-    """Figures that can't be used, each by its field's word; `""` for the item as a whole."""
-
-    def __init__(self, wrong: Mapping[str, str]) -> None:
-        super().__init__("; ".join(f"{word}: {text}" if word else text for word, text in wrong.items()))
-        self.wrong = dict(wrong)
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,48 +43,8 @@ def read_line(text: str) -> Sheet:
     Raises:
         SheetError: a figure can't be read, or is of no kind that is known.
     """
-    head, _, figures = text.partition(":")
-    word, _, name = head.strip().partition(" ")
-    kind = KINDS.get({"panel": "tv", "monitor": "tv", "beamer": "projector"}.get(word.lower(), word.lower()))
-    if kind is None or not name.strip() or not figures.strip():
-        example = example_of(kind or next(iter(KINDS.values())))
-        raise SheetError({"": f"say kind, name and figures: {example}; kinds are {', '.join(KINDS)}"})
-    return read_fields(kind, name, _parted(kind, figures))
-
-
-def example_of(kind: GearKind) -> str:
-    """A line that types an item of a kind: its first figures, as makers print them."""
-    first = (field for field in kind.fields if field.first)
-    figures = (
-        one.example if one.bare and one.bare.fullmatch(one.example) else f"{one.word} {one.example}" for one in first
-    )
-    return f"gear {kind.word} {EXAMPLE_NAME}: {', '.join(figures)}"
-
-
-def _parted(kind: GearKind, figures: str) -> dict[str, str]:
-    """The pieces of a line by the field each is of.
-
-    Raises:
-        SheetError: a piece is of none, or two are of one.
-    """
-    out: dict[str, str] = {}
-    figures, _, note = re.sub(r"(?:^|[,;])\s*note[\s:]+", "\0", figures, count=1, flags=re.IGNORECASE).partition("\0")
-    if note.strip():
-        out["note"] = note.strip()  # whatever is said after it
-    for piece in re.split(r";\s*|,\s+|,(?=[a-zA-Z])", figures.strip().rstrip(".,;")):
-        plain = piece.strip()
-        if not plain:
-            continue
-        worded = [one for one in kind.fields if re.match(rf"{re.escape(one.word)}(?![\w-])", plain, re.IGNORECASE)]
-        bare = [one for one in kind.fields if one.bare and one.bare.fullmatch(plain)]
-        field = max(worded, key=lambda one: len(one.word), default=None) or next(iter(bare), None)
-        if field is None:
-            words = ", ".join(one.word for one in kind.fields)
-            raise SheetError({"": f"“{plain[:40]}” is no figure of a {kind.title.lower()}; say one of {words}"})
-        if field.word in out:
-            raise SheetError({field.word: f"it is given twice ({out[field.word]} and {plain[:30]})"})
-        out[field.word] = plain[len(field.word) :].lstrip(" :=") if field in worded else plain
-    return out
+    taken = take_apart(text)
+    return read_fields(taken.kind, taken.name, taken.figures)
 
 
 def read_fields(kind: GearKind, name: str, given: Mapping[str, str], base: GearItem | None = None) -> Sheet:
@@ -104,6 +54,10 @@ def read_fields(kind: GearKind, name: str, given: Mapping[str, str], base: GearI
     Raises:
         SheetError: every figure that can't be read, or what is doubtful of the whole.
     """
+    try:
+        given = kind.together(given)
+    except RefusedError as refused:
+        raise SheetError({refused.field: refused.text}) from refused
     kept, said = _kept(kind, base, given)
     values, workings, wrong = _values(kind, said, kept)
     values = kept | values

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from typing import Final
 
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Several
@@ -20,6 +21,9 @@ from oval_room.core.span import Span, read_lengths
 from oval_room.core.subject import Subject
 from oval_room.core.survey.document import Seat
 from oval_room.core.units import Ruler
+
+MOST_LISTED: Final = 6
+"""Items of the shelf that a refusal names."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,11 +190,14 @@ class Here:
         exact = [pair for pair in fits if name.lower().strip() in (pair[1].name.lower(), pair[1].model.lower())]
         fits = exact or fits
         if not fits:
-            listed = ", ".join(
-                i.name for i in offered(self.gear).values() if i.kind == kind and getattr(i, "holds", "") == holds
-            )
+            there = [i for i in offered(self.gear).values() if i.kind == kind and getattr(i, "holds", "") == holds]
+            listed = ", ".join(i.name for i in there[:MOST_LISTED]) or "none"
+            more = f" and {len(there) - MOST_LISTED} more" if len(there) > MOST_LISTED else ""
+            typed = {"panel": "tv"}.get(kind, "stem" if holds == "projector" else kind)
             raise RefusedError(
-                f"no {kind} on the shelf fits “{name.strip()}”; there are {listed or 'none'}", value=name
+                f"no {kind} on the shelf fits “{name.strip()[:40]}”; there are {listed}{more}. A new one is typed with "
+                f"its figures: gear {typed} {name.strip()[:40]}",
+                value=name,
             )
         if len(fits) > 1:
             word = {"panel": "tv"}.get(kind, kind)

@@ -10,8 +10,9 @@ from fastapi.responses import HTMLResponse, RedirectResponse, Response
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.gear.choosing import MOST_BESIDE, side_by_side
 from oval_room.core.gear.editions_study import differences
+from oval_room.core.gear.field import SheetError
 from oval_room.core.gear.kinds import KINDS, kind_of
-from oval_room.core.gear.sheet import Sheet, SheetError, as_texts, read_fields, told
+from oval_room.core.gear.sheet import Sheet, as_texts, read_fields, told
 from oval_room.core.plan.gear import GearItem, gear_hash
 from oval_room.core.words import capital
 from oval_room.drawing.gear_sketches import sketches

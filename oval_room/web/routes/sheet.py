@@ -14,7 +14,8 @@ from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import stage_figures
 from oval_room.core.figures import put_in, show_figure, show_value
-from oval_room.core.gear.sheet import SheetError, in_short, read_line
+from oval_room.core.gear.field import SheetError
+from oval_room.core.gear.sheet import in_short, read_line
 from oval_room.core.hand.grips import pull
 from oval_room.core.job.commands import Accept, Settle
 from oval_room.core.levels import Level

@@ -9,7 +9,7 @@ from fastapi import APIRouter, FastAPI, Form, Request, Response
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse
 
 from oval_room.core.gear.kinds import KINDS
-from oval_room.core.gear.sheet import example_of
+from oval_room.core.gear.line import example_of
 from oval_room.core.parts import STAGES
 from oval_room.core.sums.registry import SUMS
 from oval_room.core.tape.phrases import PHRASES

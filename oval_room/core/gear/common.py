@@ -10,7 +10,18 @@ from typing import Any, Final
 
 from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
-from oval_room.core.gear.field import INCH, Amount, GearField, Read, length_of, lengths_of, mass_of, mm, plain_number
+from oval_room.core.gear.field import (
+    INCH,
+    SIDES,
+    Amount,
+    GearField,
+    Read,
+    length_of,
+    lengths_of,
+    mass_of,
+    mm,
+    plain_number,
+)
 from oval_room.core.plan.gear import GearItem, Panel, Screen
 from oval_room.core.plan.measure import Values
 from oval_room.core.screens.size import picture_size
@@ -58,6 +69,8 @@ class GearKind:
     """Figures as texts, each with what another tells of it: a diagonal with the shape of its pixels."""
     unclear: Callable[[Mapping[str, str], Collection[str]], str] = lambda given, bare: ""
     """What must be asked of a line's figures, with those that came without their word; empty where nothing must."""
+    sides: str = SIDES
+    """The order in which its sheets print width, height and depth."""
     hints: tuple[tuple[re.Pattern[str], str], ...] = ()
     """What is asked of a piece that is no figure, but looks so: {} is the piece."""
 

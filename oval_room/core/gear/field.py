@@ -124,6 +124,26 @@ def lengths_of(text: str, spans: Sequence[Span], what: str, least: int | None = 
     return within(parts, spans[: len(parts)])
 
 
+SIDES: Final = "whd"
+PROJECTOR_SIDES: Final = "wdh"
+"""The order in which sheets print width, height and depth."""
+
+
+def by_letters(text: str, order: str) -> str:
+    """Three sides that are printed with their letters, `1228 (W) x 57 (D) x 708 (H) mm`, in another order; any other
+    text as it is."""
+    number = r"([0-9.,]+\s*(?:mm|cm|in|\"|″)?)"
+    after = re.findall(rf"{number}\s*\(?([whd])\b\)?", text, re.IGNORECASE)
+    before = [(side, letter) for letter, side in re.findall(rf"\b([whd])\s*[:=]?\s*{number}", text, re.IGNORECASE)]
+    for sides in (after, before):
+        told = {letter.lower(): side.strip() for side, letter in sides}
+        if len(sides) == 3 and len(told) == 3 and re.fullmatch(r"[\s0-9.,x×()whdmcin:=\"″]*", text, re.IGNORECASE):
+            unit = re.search(r"(mm|cm|in|\"|″)\s*$", text)
+            row = " x ".join(told[letter] for letter in order)
+            return f"{row} {unit[1]}" if unit and not re.search(r"[a-z\"″]$", row) else row
+    return text
+
+
 def length_of(text: str, span: Span) -> float:
     """One length [mm], as `lengths_of`."""
     return lengths_of(text, (span,), span.what)[0]

@@ -13,7 +13,7 @@ from typing import Final, NamedTuple, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import GearKind
-from oval_room.core.gear.field import LONGEST, GearField, SheetError
+from oval_room.core.gear.field import LONGEST, GearField, SheetError, by_letters
 from oval_room.core.gear.kinds import KINDS
 from oval_room.core.plan.gear import DeviceRole
 
@@ -184,7 +184,7 @@ def _of_piece(kind: GearKind, piece: str, first: bool) -> list[_Found]:
     size = next((field for field in kind.fields if field.word == "size"), None)
     if first and size is not None and re.fullmatch(r"[0-9]{1,3}(?:[.,][0-9])?", piece):
         return [_Found(size, piece)]
-    piece = _by_letters(kind, piece)
+    piece = by_letters(piece, kind.sides)
     found = _pieces(kind, piece.split())
     if found is None:  # 4k120 is pixels and a rate
         found = _pieces(kind, AT_A_RATE.sub(r"\1 \2 Hz", piece).split())
@@ -214,20 +214,6 @@ def _of_piece(kind: GearKind, piece: str, first: bool) -> list[_Found]:
     listed, title = ", ".join(one.word for one in kind.fields), kind.title.replace("TV", "tv").lower()
     an = "an" if title[0] in "aeiou" else "a"
     raise SheetError({"": f"“{piece[:40]}” is no figure of {an} {title}; say one of {listed}"})
-
-
-def _by_letters(kind: GearKind, piece: str) -> str:
-    """Three sides with their letters, `1228 (W) x 708 (H) x 57 (D)`, in the order that the kind's figure has them."""
-    number = r"([0-9.,]+\s*(?:mm|cm|in|\"|″)?)"
-    after = re.findall(rf"{number}\s*\(?([whd])\b\)?", piece, re.IGNORECASE)
-    before = [(side, letter) for letter, side in re.findall(rf"\b([whd])\s*[:=]?\s*{number}", piece, re.IGNORECASE)]
-    for sides in (after, before):
-        told = {letter.lower(): side.strip() for side, letter in sides}
-        if len(sides) == 3 and len(told) == 3 and re.fullmatch(r"[\s0-9.,x×()whdmcin:=\"″]*", piece, re.IGNORECASE):
-            unit = re.search(r"(mm|cm|in|\"|″)\s*$", piece)
-            row = " x ".join(told[letter] for letter in ("wdh" if kind.word == "projector" else "whd"))
-            return f"{row} {unit[1]}" if unit and not re.search(r"[a-z\"″]$", row) else row
-    return piece
 
 
 def _begins(piece: str, word: str) -> bool:

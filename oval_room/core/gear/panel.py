@@ -27,7 +27,7 @@ from oval_room.core.gear.common import (
     size_field,
     word,
 )
-from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mm, numbers_of
+from oval_room.core.gear.field import SIDES, GearField, Read, by_letters, length_of, lengths_of, mm, numbers_of
 from oval_room.core.gear.ports import PORTS
 from oval_room.core.levels import SLIM
 from oval_room.core.plan.gear import GearItem, Panel
@@ -51,11 +51,9 @@ def _shaped(given: Mapping[str, str]) -> Mapping[str, str]:
     Raises:
         RefusedError: the pixels have quite another shape.
     """
-    told = re.fullmatch(
-        rf"([0-9.,]+\s*(?:\"|″|in\b\.?|inch(?:es)?)?)\s*({ASPECTS})?", given.get("size", "").strip(), re.I
-    )
-    pixels = given.get("pixels", "").strip()
-    if told is None or not PIXELS.bare or not re.search("[0-9]", pixels):
+    size, pixels = given.get("size", "").strip(), given.get("pixels", "").strip()
+    told = re.fullmatch(rf"([0-9.,]+\s*(?:\"|″|in\b\.?|inch(?:es)?)?)\s*({ASPECTS})?", size, re.IGNORECASE)
+    if told is None or not pixels:
         return given
     try:
         wide, high = PIXELS.read(pixels).values["pixels"]
@@ -63,8 +61,7 @@ def _shaped(given: Mapping[str, str]) -> Mapping[str, str]:
         return given
     if told[2] and abs(parse_aspect(told[2].replace(",", ".")) * high / wide - 1) > SOLD_AS:
         raise RefusedError(
-            f"{told[2]} is not the shape of {wide} × {high} pixels, {wide / high:.2f}: give one of them anew",
-            field="size",
+            f"{told[2]} is not the shape of {wide} × {high} pixels, {wide / high:.2f}; which is wrong?", field="size"
         )
     return given if abs(wide / high - 16 / 9) < SLIM else {**given, "size": f"{told[1]} {wide}:{high}"}
 
@@ -74,6 +71,7 @@ def _outer(text: str) -> Read:
     if re.search(r"stand|feet|foot", text, re.IGNORECASE) and not re.search(r"without|no\b", text, re.IGNORECASE):
         raise RefusedError("with its stand it hangs on no wall: give width x height without the stand", value=text)
     text = re.sub(r"\(?\b(?:without|no)\b.*$", "", text, flags=re.IGNORECASE)
+    text = by_letters(text.strip(), SIDES)
     sides = lengths_of(text, (OUTER, OUTER, DEPTH), "the overall width x height x depth without the stand", 2)
     out: Values = {"outer": (sides[0], sides[1])}
     return Read(out | ({"depth": sides[2]} if len(sides) == 3 else {}))

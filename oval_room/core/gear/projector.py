@@ -32,9 +32,11 @@ from oval_room.core.gear.common import (
 )
 from oval_room.core.gear.field import (
     INCH,
+    PROJECTOR_SIDES,
     Amount,
     GearField,
     Read,
+    by_letters,
     length_of,
     lengths_of,
     mm,
@@ -227,7 +229,9 @@ def _lumens(text: str) -> Read:
 
 def _body(text: str) -> Read:
     """Width x depth x height, as most sheets print it; the height is the least of them."""
-    wide, deep, high = lengths_of(text, (BODY, BODY, BODY), "the body's width x depth x height")
+    wide, deep, high = lengths_of(
+        by_letters(text, PROJECTOR_SIDES), (BODY, BODY, BODY), "the body's width x depth x height"
+    )
     working = ""
     if high > deep:
         deep, high = high, deep
@@ -425,4 +429,5 @@ PROJECTOR: Final = GearKind(
     ),
     {"kind": "projector"},
     _projector_doubts,
+    sides=PROJECTOR_SIDES,
 )

@@ -57,7 +57,7 @@ class Lines(unittest.TestCase):
                 self.assertEqual((taken.kind.word, taken.name), (kind, name))
                 self.assertEqual(taken.figures, figures)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=40, deadline=None)
     @given(st.integers(0, 10**6), st.sampled_from([", ", "; ", ",", " "]), st.booleans())
     def test_the_same_item_in_whatever_order(self, seed: int, between: str, colon: bool) -> None:
         """The demonstration's whole shelf, its figures shuffled and punctuated otherwise: each line is read as the same

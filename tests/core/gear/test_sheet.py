@@ -138,6 +138,22 @@ class Sheets(unittest.TestCase):
         again = read_fields(kind_of(tv), tv.name, as_texts(tv, kind_of(tv))).item
         self.assertEqual(gear_hash(again), gear_hash(tv))
 
+    def test_a_card_takes_what_is_printed_too(self) -> None:
+        """The readers are the same: letters, shifts in either order, the shape that pixels tell."""
+        card = {"size": '34"', "pixels": "uwqhd", "outer": "W 813 x D 70 x H 364 mm", "price": "480 euros"}
+        panel = read_fields(KINDS["tv"], "Hark Nine", card).item.model_dump()
+        self.assertEqual([panel[key] for key in ("height", "depth", "price")], [333.5, 70.0, 480.0])
+        card = {
+            "throw": "1.4 zoom 1.2x",
+            "lumens": "2200",
+            "body": "333 (W) x 122 (H) x 309 (D)",
+            "shift": "H 25% V 60%",
+        }
+        projector = read_fields(KINDS["projector"], "Hark Ten", card).item.model_dump()
+        self.assertEqual([projector[key] for key in ("lens", "body_height", "shift_up")], [(1.4, 1.68), 122.0, 0.6])
+        bar = read_fields(KINDS["soundbar"], "Hark Bar", {"outer": "90 (W) x 11 (D) x 6 (H) cm"}).item.model_dump()
+        self.assertEqual([bar[key] for key in ("width", "height", "depth")], [900.0, 60.0, 110.0])
+
     def test_what_was_converted_shows_its_working(self) -> None:
         sheet = read_line('projector Quillmark Finch: throw 100" at 2.66-3.46 m, 8.4 lb, shift edge 100% 0%, 2200 lm')
         self.assertEqual(len(sheet.workings), 3)

@@ -37,6 +37,8 @@ class Tubes:
     joints: int
     boards: tuple[tuple[float, ...], ...]
     short: tuple[str, ...]
+    too_long: tuple[float, ...] = ()
+    """Pieces that no stock length gives [mm]."""
 
     @property
     def left(self) -> float:
@@ -60,8 +62,9 @@ def tubes_of(rig: Rig, pictures: Mapping[str, Picture], kept: Rigs, gear: GearSh
     between = tuple(float(math.ceil(math.dist(a, b))) for a, b in pairwise(backs))
     pieces = [*uprights, *(length for length in between for _ in range(ROWS))]
     fits: Sequence[float] = [piece for piece in pieces if piece <= STOCK]
+    too_long = tuple(sorted(piece for piece in pieces if piece > STOCK))
     boards = cut_list(fits, STOCK) if fits else ()
-    return Tubes(tuple(uprights), between, ROWS * len(between), boards, tuple(short))
+    return Tubes(tuple(uprights), between, ROWS * len(between), boards, tuple(short), too_long)
 
 
 def _has(rig: Rig) -> bool:

@@ -56,6 +56,7 @@ def games(request: Request, job: str) -> HTMLResponse:
         "uprights": [show(one) for one in tubes.uprights],
         "between": [show(one) for one in tubes.between],
         "stock": show(STOCK),
+        "too_long": [show(one) for one in tubes.too_long],
         "spare": show(tubes.left),
         "bolts": bolts,
         "needs": needs,

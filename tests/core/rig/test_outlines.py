@@ -9,6 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
+from oval_room.core.commands import several
 from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
@@ -20,6 +21,7 @@ from oval_room.core.rig.outlines import Outline, meet, outline, outlines
 from oval_room.core.rig.study import RigResult
 from oval_room.core.rig.tubes import ABOVE, STOCK, Tubes, tubes_of
 from oval_room.core.rig.uprights import bolts_of
+from oval_room.core.screens.commands import PutPicture
 from oval_room.demo.gear import SHELF
 from tests.core.rig.example import BARE, FEET, KIT, MIXED, OVER, WALLED
 from tests.core.survey.rooms import refused, say
@@ -154,6 +156,7 @@ class Tubing(unittest.TestCase):
         pieces = sorted(piece for board in got.boards for piece in board)
         self.assertEqual(pieces, sorted([*got.uprights, *got.between, *got.between]))
         self.assertTrue(all(sum(board) + 3 * (len(board) - 1) <= STOCK for board in got.boards))
+        self.assertEqual(got.too_long, ())
         self.assertAlmostEqual(got.left, STOCK - sum(got.boards[-1]) - 3 * len(got.boards[-1]), places=6)
 
     def test_backs_stand_farther_apart_than_faces(self) -> None:
@@ -161,6 +164,15 @@ class Tubing(unittest.TestCase):
         lone, behind = tubes(KIT), tubes(say(KIT, "adapter 40 mm"))
         self.assertAlmostEqual(behind.between[0] - lone.between[0], 0.0, delta=2 * 40 * math.sin(math.radians(20)) + 1)
         self.assertGreater(behind.between[0], lone.between[0])
+
+    def test_what_no_stock_length_gives_is_told(self) -> None:
+        """Screens so high that their uprights are longer than a tube: not cut from one, and not left out either."""
+        up = [PutPicture(id=key, bottom=3200.0) for key in KIT.chosen.pictures]
+        high = apply(say(KIT, "ceiling 6000 mm"), several(*up), SHELF)
+        got = tubes(high)
+        self.assertEqual(got.too_long, tuple(sorted(one for one in got.uprights if one > STOCK)))
+        self.assertEqual(len(got.too_long), 3)
+        self.assertEqual(sorted(piece for board in got.boards for piece in board), sorted(got.between * 2))
 
     def test_one_over_the_centre_makes_its_upright_longer(self) -> None:
         self.assertGreater(tubes(OVER).uprights[1], tubes(OVER).uprights[0] + 100)

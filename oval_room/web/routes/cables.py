@@ -57,7 +57,7 @@ def _run(line: Line, ruler: Ruler) -> str:
     """How far a cable runs, as it is read."""
     if line.run is None:
         return ""
-    return ruler.show(line.run, "least") if line.run >= 1.0 else "in one place"
+    return f"runs {ruler.show(line.run, 'least')}" if line.run >= 1.0 else "in one place"
 
 
 @router.get("/jobs/{job}/cables", name="cables")

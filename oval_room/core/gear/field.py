@@ -124,24 +124,48 @@ def lengths_of(text: str, spans: Sequence[Span], what: str, least: int | None = 
     return within(parts, spans[: len(parts)])
 
 
+_UNIT: Final = r"mm|cm|in|\"|″"
 SIDES: Final = "whd"
 PROJECTOR_SIDES: Final = "wdh"
 """The order in which sheets print width, height and depth."""
 
 
 def by_letters(text: str, order: str) -> str:
-    """Three sides that are printed with their letters, `1228 (W) x 57 (D) x 708 (H) mm`, in another order; any other
-    text as it is."""
-    number = r"([0-9.,]+\s*(?:mm|cm|in|\"|″)?)"
+    """Three sides that are printed with their letters, each (`1228 (W) x 57 (D) x 708 (H) mm`) or all at once
+    (`W x D x H: 1228 x 57 x 708`), in another order; any other text as it is."""
+    sides = _headed(text.strip()) or _lettered(text)
+    if not sides:
+        return text
+    ends = (re.search(f"({_UNIT})$", end.strip(), re.IGNORECASE) for end in (text, [*sides.values()][-1]))
+    unit = next((end[1] for end in ends if end), "")
+    row = [sides[letter] for letter in order]
+    return " x ".join(one if re.search(f"(?:{_UNIT})$", one, re.IGNORECASE) else f"{one} {unit}".strip() for one in row)
+
+
+def _headed(text: str) -> dict[str, str]:
+    """Sides by their letters where these stand before or after all of them."""
+    letters = r"\(?([whd])\s*[x×/]\s*([whd])\s*[x×/]\s*([whd])\)?"
+    before = re.fullmatch(rf"{letters}\s*[:=]?\s*(?P<sides>.+)", text, re.IGNORECASE)
+    found = before or re.fullmatch(rf"(?P<sides>.+?)\s*{letters}", text, re.IGNORECASE)
+    if not found:
+        return {}
+    row = [side.strip() for side in re.split("[x×]", found["sides"])]
+    named = [one.lower() for one in found.groups() if one and len(one) == 1]
+    return dict(zip(named, row, strict=True)) if len(row) == len(set(named)) == 3 else {}
+
+
+def _lettered(text: str) -> dict[str, str]:
+    """Sides by their letters where each has its own."""
+    if not re.fullmatch(r"[\s0-9.,x×()whdmcin:=\"″]*", text, re.IGNORECASE):
+        return {}
+    number = rf"([0-9.,]+\s*(?:{_UNIT})?)"
     after = re.findall(rf"{number}\s*\(?([whd])\b\)?", text, re.IGNORECASE)
     before = [(side, letter) for letter, side in re.findall(rf"\b([whd])\s*[:=]?\s*{number}", text, re.IGNORECASE)]
     for sides in (after, before):
         told = {letter.lower(): side.strip() for side, letter in sides}
-        if len(sides) == 3 and len(told) == 3 and re.fullmatch(r"[\s0-9.,x×()whdmcin:=\"″]*", text, re.IGNORECASE):
-            unit = re.search(r"(mm|cm|in|\"|″)\s*$", text)
-            row = " x ".join(told[letter] for letter in order)
-            return f"{row} {unit[1]}" if unit and not re.search(r"[a-z\"″]$", row) else row
-    return text
+        if len(sides) == len(told) == 3:
+            return told
+    return {}
 
 
 def length_of(text: str, span: Span) -> float:

@@ -43,7 +43,7 @@ BESIDE: Final = re.compile(
     r"(?:ultra[- ])?(?:short|long)[- ]throw|ust|full[- ]motion|articulat(?:ed|ing)|(?:fixed|flat|tilting)(?:\s+mount)?"
     r"|low[- ]profile|gas[- ](?:spring|strut)|electric|motori[sz]ed|tab[- ]tensioned|smart|curved|led|lcd|hdr(?:10\+?)?"
     r"|home cinema|gaming|wall[- ]mount(?:ed)?|black|white|silver|white case|keystone\b.*|bluetooth|wi-?fi"
-    r"|speakers?\b.*|for\s.+|[0-9]+\s*(?:-|–|to)\s*[0-9]+\s*(?:\"|″|inch(?:es)?)(?:\s+tvs?)?",
+    r"|[0-9 x]*usb\b.*|speakers?\b.*|for\s.+|[0-9]+\s*(?:-|–|to)\s*[0-9]+\s*(?:\"|″|inch(?:es)?)(?:\s+tvs?)?",
     re.IGNORECASE,
 )
 """What sheets say beside their figures, and no rule asks for: it goes into the note."""
@@ -94,7 +94,7 @@ def take_apart(text: str) -> Taken:
     Raises:
         SheetError: it names no kind, or a piece is of no figure, of two, or of one that is given already.
     """
-    kind, role, rest = _kind_of(text)
+    kind, role, rest = _kind_of(_plain(text))
     name, figures = _name_and_rest(kind, rest) if kind is not None else ("", "")
     if kind is None or not name or not figures:
         example = example_of(kind or next(iter(KINDS.values())))
@@ -103,6 +103,12 @@ def take_apart(text: str) -> Taken:
     if role and "role" not in given:
         given["role"] = role
     return Taken(kind, name, given)
+
+
+def _plain(text: str) -> str:
+    """A line with one kind of quotes and dashes, and `65-inch` in two words."""
+    text = re.sub(r"[“”„]|''|’’", '"', text).replace("~", "-").replace("−", "-").replace("‑", "-")
+    return re.sub(r"(?<=[0-9])-(?=inch)", " ", text, flags=re.IGNORECASE)
 
 
 def _kind_of(text: str) -> tuple[GearKind | None, str, str]:

@@ -28,7 +28,7 @@ from oval_room.core.gear.common import (
     word,
 )
 from oval_room.core.gear.field import SIDES, GearField, Read, by_letters, length_of, lengths_of, mm, numbers_of
-from oval_room.core.gear.ports import PORTS
+from oval_room.core.gear.ports import PORTS, PORTS_ASKED
 from oval_room.core.levels import SLIM
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.plan.measure import Values
@@ -253,6 +253,7 @@ PANEL: Final = GearKind(
     _panel_doubts,
     together=_shaped,
     hints=(
+        PORTS_ASKED,
         (
             bare(r"[0-9.,]+\s*[x×]\s*[0-9.,]+"),
             "“{0}” of what? Say vesa {0} where it is the bolts, outer {0} the whole set, size {0} the picture, in mm",

@@ -127,3 +127,8 @@ PORTS: Final = GearField(
     _GROUP,
     joint=" + ",
 )
+PORTS_ASKED: Final = (
+    re.compile(r"[0-9]*\s*(?:x\s*)?(?:hdmi|displayport|dp|sdi)\b.*", re.IGNORECASE),
+    "“{0}”: say ports in or out with their rate, as in 3 in hdmi 48G + in displayport HBR3",
+)
+"""What is asked of ports that are printed without their way."""

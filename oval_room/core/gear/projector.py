@@ -44,7 +44,7 @@ from oval_room.core.gear.field import (
     plain_number,
     within,
 )
-from oval_room.core.gear.ports import PORTS
+from oval_room.core.gear.ports import PORTS, PORTS_ASKED
 from oval_room.core.plan.gear import GearItem, Projector
 from oval_room.core.plan.measure import Values
 from oval_room.core.screens.size import picture_size
@@ -430,4 +430,5 @@ PROJECTOR: Final = GearKind(
     {"kind": "projector"},
     _projector_doubts,
     sides=PROJECTOR_SIDES,
+    hints=(PORTS_ASKED,),
 )

@@ -89,6 +89,8 @@ CONVERTED = (
     ('tv A b: 55", 122.8 (W) x 5.7 (D) x 70.8 (H) cm', "depth", 57.0), ("projector A b: 1.2-1.5, 2200 lm, W333 x H122 x D309 mm", "body_height", 122.0),
     ('screen A b: 92" diagonal, 16:9, electric drop down, gain 1.0', "width", 2036.7), ("screen A b: 2.4 m wide 16:9, fixed", "height", 1350.0),
     ("mount A b: tilt ±15°, load max. 30 kg", "tilt_down", (-15.0, 15.0)), ('monitor A b: 27 inch, 1440p, 350 cd/m2, vesa 75x75', "white_cd_m2", 350.0),
+    ("tv A b: 55-inch, W x D x H: 1228 x 57 x 708 mm", "depth", 57.0), ("projector A b: 1.2~1.5, 2200 lm, 33.3 x 12.2 x 30.9 cm (W x H x D)", "body_height", 122.0),
+    ("tv A b: 55\'\', 120 hz 95 w, 2 usb", "watts", 95.0),
     ('tv A b: 55in, weight without stand 16.2 kg', "mass_kg", 16.2),
     ("arm A b: gas spring, vesa 75/100, 2-9 kg, reach 500", "takes_vesa", (75.0, 75.0)), ("ceiling mount A b: rated 15 kg, 300-600 mm", "least_height", 300.0),
 )  # fmt: skip

@@ -140,7 +140,7 @@ def _name_and_rest(kind: GearKind, text: str) -> tuple[str, str]:
 
 def _figure_from(kind: GearKind, words: Sequence[str]) -> int | None:
     """Where the name ends and figures begin; None where all of it is name."""
-    row = _Row(kind, words)
+    row = _Row(kind, words, beside=True)
     return next((n for n in range(1, len(words)) if row.pieces(n) is not None), None)
 
 
@@ -229,8 +229,10 @@ def _begins(piece: str, word: str) -> bool:
 class _Row:
     """Words in a row, as figures one after the other."""
 
-    def __init__(self, kind: GearKind, words: Sequence[str]) -> None:
+    def __init__(self, kind: GearKind, words: Sequence[str], *, beside: bool) -> None:
+        """beside: whether there may be words that are no figures: a port's `usb` is one, until nothing else helps."""
         self._kind, self._words, self._dead = kind, words[: MOST_WORDS + 1], set[int]()
+        self._readers = (_figure, _beside) if beside else (_figure,)
 
     def pieces(self, start: int = 0) -> list[_Found] | None:
         """The figures from a word on, each as short as it can be read; None where they are no such row."""
@@ -239,7 +241,7 @@ class _Row:
             return []
         if start in self._dead or len(words) > MOST_WORDS:
             return None
-        for read in (_figure, _beside):
+        for read in self._readers:
             for end in range(start + 1, min(start + LONGEST_FIGURE, len(words)) + 1):
                 if end < len(words) and (BETWEEN.fullmatch(words[end - 1]) or BETWEEN.fullmatch(words[end])):
                     continue
@@ -251,7 +253,9 @@ class _Row:
 
 
 def _pieces(kind: GearKind, words: Sequence[str]) -> list[_Found] | None:
-    return _Row(kind, words).pieces() if words else None
+    if not words:
+        return None
+    return _Row(kind, words, beside=False).pieces() or _Row(kind, words, beside=True).pieces()
 
 
 def _figure(kind: GearKind, text: str) -> _Found | None:

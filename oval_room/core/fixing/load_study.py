@@ -38,6 +38,8 @@ BRACKET: Final = 2.5
 WASHER: Final = 1.6
 """A mount's bracket and a washer, where nobody has measured them (planning values of ours) [mm]."""
 NEARLY: Final = 1
+KNOWN: Final = frozenset(name for suits in SUITS.values() for name in suits)
+"""Fixings that are told for some wall."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,8 +174,7 @@ class _Hung:
     @property
     def unsuited(self) -> bool:
         """Whether what was chosen is known to go into another kind of wall."""
-        known = {name for suits in SUITS.values() for name in suits}
-        return self.fixing in known and self.fixing not in SUITS.get(self.kind, ())
+        return self.fixing in KNOWN and self.fixing not in SUITS.get(self.kind, ())
 
     def unsuitable(self) -> Finding:
         """Board alone, or a fixing that is made for another wall (rules 7.6)."""

@@ -108,7 +108,9 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
                 else None
             )
             spare = _spare_light(one, scenes[name][0], washed, scene.wants)
-            findings.append(_contrast_finding(key, name, scene, scenes[name], needed, one.native, darker[name], spare))
+            findings.append(
+                _contrast_finding(key, name, scene, scenes[name], needed, one.native, darker[name], spare, bare)
+            )
         findings += _lamps(key, picture, one, survey) + _dull(key, picture, one, survey)
         lit[key] = PictureLight(one.white, one.lumens, one.native, scenes)
     return LightResult(book.figures, tuple(findings), lit)
@@ -276,8 +278,10 @@ def _lux(scene: LightScene) -> float:
 
 def _lamps(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Finding]:
     """White wanted of a projected picture with the lamps on; the same serves for HDR (rules 5.2)."""
+    if picture.kind != "screen" or lit.white >= LAMPS_ON:
+        return []
     bright = [name for name, scene in survey.scenes.items() if _lux(scene) >= LAMPS_LUX]
-    if picture.kind != "screen" or not bright or lit.white >= LAMPS_ON:
+    if not bright:
         return []
     worst = max(bright, key=lambda name: _lux(survey.scenes[name]))
     about = {"picture": key, "scene": worst}
@@ -311,9 +315,14 @@ def _contrast_finding(
     native: float,
     darker: float | None,
     spare: tuple[float, str] | None,
+    bare: bool,
 ) -> Finding:
     stray, contrast, klass = worked
     enough = contrast is None or contrast >= scene.wants
+    about, level = {"picture": key, "scene": name}, Level.GOOD if enough else Level.MIND
+    if bare:
+        more: dict[str, object] = {"spare": spare}
+        return Finding(LightCode.CONTRAST, level, "5.4", about, contrast, scene.wants, "to_one", more=more)
     buys = darker if darker is not None and contrast is not None and contrast_class(darker) != klass else None
     more = {
         "class": klass,
@@ -324,17 +333,7 @@ def _contrast_finding(
         "dark class": contrast_class(darker),
         "spare": spare,
     }
-    about = {"picture": key, "scene": name}
-    return Finding(
-        LightCode.CONTRAST,
-        Level.GOOD if enough else Level.MIND,
-        "5.4",
-        about,
-        contrast,
-        scene.wants,
-        "to_one",
-        more=more,
-    )
+    return Finding(LightCode.CONTRAST, level, "5.4", about, contrast, scene.wants, "to_one", more=more)
 
 
 def _spare_light(lit: _Lit, stray: float, wash: float, wants: float) -> tuple[float, str] | None:

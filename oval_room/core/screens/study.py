@@ -219,7 +219,7 @@ def _over_each_other(pictures: Mapping[str, Picture], ruler: Ruler) -> list[Find
 def _gaps(scheme: Scheme, ruler: Ruler) -> list[Finding]:
     """Rows of three panels or more whose gaps, frame to frame, are not alike (rules 2.3)."""
     left, out = {key: one for key, one in scheme.pictures.items() if one.kind == "panel"}, []
-    while left:
+    while len(left) > 2:  # fewer have no two gaps
         first = left[next(iter(left))]
         row = [
             key

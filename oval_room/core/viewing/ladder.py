@@ -167,13 +167,17 @@ def _less(z: float | None, by: float) -> float | None:
     return None if z is None else z - by
 
 
-@lru_cache(maxsize=2048)
-def _looks(eye_z: float, level_distance: float, gaze_pitch: float) -> tuple[float | None, ...]:
+def _looks(eye_z: float, level_distance: float, gaze_pitch: float) -> list[float | None]:
     """Heights at which a seat's neck and look at the top edge reach their limits, whatever the picture's height
     [mm]."""
-    return tuple(
-        height_at(angle + gaze_pitch, eye_z, level_distance) for angle in (*NECK_HARD, TOP_HARD, *NECK_GOOD, TOP_GOOD)
-    )
+    return [None if slope is None else eye_z + level_distance * slope for slope in _slopes(gaze_pitch)]
+
+
+@lru_cache(maxsize=256)
+def _slopes(gaze_pitch: float) -> tuple[float | None, ...]:
+    """How steeply a gaze goes up to those limits; None where it goes straight up or down."""
+    limits = (*NECK_HARD, TOP_HARD, *NECK_GOOD, TOP_GOOD)
+    return tuple(height_at(limit + gaze_pitch, 0.0, 1.0) for limit in limits)
 
 
 def tallest_between(none: Sequence[Bound], whole: Sequence[Bound]) -> float:

@@ -140,9 +140,8 @@ class Judged(OnePicture):
         worst = max(seen, key=outside)
         angle = seen[worst].angle or 0.0
         level = school_level(angle, school)
-        others = sum(
-            1 for name in seen if name != worst and school_level(seen[name].angle or 0.0, school) != Level.GOOD
-        )
+        rest = () if self.bare else [name for name in seen if name != worst]
+        others = sum(1 for name in rest if school_level(seen[name].angle or 0.0, school) != Level.GOOD)
         end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
         cures = self._angle_cures(worst, end, side) if level is Level.MIND and not self.bare else ()
         more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}

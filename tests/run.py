@@ -28,18 +28,22 @@ ALONE = (".browser.", "tests.web.test_unbroken", "tests.web.test_any_state", "te
 
 
 def modules() -> list[str]:
-    """Test modules, the slow browser ones first."""
+    """Test modules, those that take long first: the last ones to end are short, and no process waits for another."""
     names = [".".join(("tests", *path.relative_to(ROOT).with_suffix("").parts)) for path in ROOT.rglob("test_*.py")]
-    return sorted(names, key=lambda name: (".browser." not in name, name))
+    return sorted(names, key=lambda name: (not _alone(name), ".browser." not in name, name))
+
+
+def _alone(name: str) -> bool:
+    return any(word in name for word in ALONE)
 
 
 def batches(names: list[str]) -> list[list[str]]:
     """Modules that run in one process: neighbours of one folder."""
     out: list[list[str]] = []
     for name in names:
-        alone = any(word in name for word in ALONE)
+        alone = _alone(name)
         last = out[-1] if out else []
-        joins = last and not alone and not any(word in last[0] for word in ALONE) and len(last) < BATCH
+        joins = last and not alone and not _alone(last[0]) and len(last) < BATCH
         if joins and last[0].rpartition(".")[0] == name.rpartition(".")[0]:
             last.append(name)
         else:

@@ -19,8 +19,7 @@ from oval_room.core.gear.common import (
     number,
     shown,
 )
-from oval_room.core.gear.field import SIDES as ORDER
-from oval_room.core.gear.field import GearField, Read, by_letters, lengths_of, mm
+from oval_room.core.gear.field import W_H_D, GearField, Read, by_letters, lengths_of, mm
 from oval_room.core.gear.ports import PORTS
 from oval_room.core.plan.gear import Player, Soundbar, Speaker
 from oval_room.core.span import Span
@@ -33,7 +32,7 @@ def sides_of(side: Span) -> Callable[[str], Read]:
     """Width x height x depth, as sheets of sound print it, each what a side usually is."""
 
     def read(text: str) -> Read:
-        wide, high, deep = lengths_of(by_letters(text, ORDER), (side, side, side), "its width x height x depth")
+        wide, high, deep = lengths_of(by_letters(text, W_H_D), (side, side, side), "its width x height x depth")
         return Read({"width": wide, "height": high, "depth": deep})
 
     return read

@@ -12,7 +12,7 @@ from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.field import (
     INCH,
-    SIDES,
+    W_H_D,
     Amount,
     GearField,
     Read,
@@ -69,7 +69,7 @@ class GearKind:
     """Figures as texts, each with what another tells of it: a diagonal with the shape of its pixels."""
     unclear: Callable[[Mapping[str, str], Collection[str]], str] = lambda given, bare: ""
     """What must be asked of a line's figures, with those that came without their word; empty where nothing must."""
-    sides: str = SIDES
+    sides: str = W_H_D
     """The order in which its sheets print width, height and depth."""
     hints: tuple[tuple[re.Pattern[str], str], ...] = ()
     """What is asked of a piece that is no figure, but looks so: {} is the piece."""
@@ -252,22 +252,21 @@ def _pixels(text: str) -> Read:
 
 
 _KNOWN: Final = "|".join(
-    rf"{wide}\s*[x×]\s*{high}"
-    for high, widths in (
-        (720, "1280"),
-        (768, "1024|1366"),
-        (800, "1280"),
-        (900, "1440|1600"),
-        (1050, "1680"),
-        (1080, "1920|2560|3840|4096"),
-        (1200, "1600|1920"),
-        (1440, "2560|3440|5120"),
-        (1600, "2560|3840"),
-        (2160, "3840|4096|5120"),
-        (2880, "5120"),
-        (4320, "7680"),
+    rf"(?:{widths})\s*[x×]\s*{high}"
+    for widths, high in (
+        ("1280", 720),
+        ("1024|1366", 768),
+        ("1280", 800),
+        ("1440|1600", 900),
+        ("1680", 1050),
+        ("1920|2560|3840|4096", 1080),
+        ("1600|1920", 1200),
+        ("2560|3440|5120", 1440),
+        ("2560|3840", 1600),
+        ("3840|4096|5120", 2160),
+        ("5120", 2880),
+        ("7680", 4320),
     )
-    for wide in (f"(?:{widths})",)
 )
 """Pairs that are pixels, whatever else stands beside them: nobody's panel is just so wide and high in mm."""
 PIXELS = GearField(
@@ -349,10 +348,14 @@ def size_field(example: str) -> GearField:
         _size,
         lambda item: f"{mm(item.width)} x {mm(item.height)}",
         bare(
-            r"[0-9.,]+\s*(?:mm|cm|m)\s*wide\b.*|[0-9.,]+\s*(?:\"|″|in|inch(?:es)?)(?:\s+diagonal)?(?:\s*(?:at\s+)?(?:[0-9.,]+\s*[:/]\s*[0-9.,]+|[12][.,][0-9]+))?|[0-9.,]+\s*(?:mm|cm|m)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm|m)"
+            r"[0-9.,]+\s*(?:mm|cm|m)\s*wide\b.*"
+            r"|[0-9.,]+\s*(?:\"|″|in|inch(?:es)?)(?:\s+diagonal)?"
+            r"(?:\s*(?:at\s+)?(?:[0-9.,]+\s*[:/]\s*[0-9.,]+|[12][.,][0-9]+))?"
+            r"|[0-9.,]+\s*(?:mm|cm|m)?\s*[x×]\s*[0-9.,]+\s*(?:mm|cm|m)"
         ),
         first=True,
         amount=Amount("″", _inches),
         also=("diagonal", "screen size"),
+        leads=bare(r"[0-9]{1,3}(?:[.,][0-9])?"),
         adds=bare(rf"(?:at\s+)?(?:{ASPECTS})"),
     )

@@ -12,7 +12,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.gear.boxed import SIDES, sides_of
 from oval_room.core.gear.common import MASS, NOTE, PRICE, WATTS, GearKind, bare, number, shown, word
 from oval_room.core.gear.field import GearField, Read
-from oval_room.core.gear.ports import PORTS
+from oval_room.core.gear.ports import OF_A_BOX, PORTS
 from oval_room.core.plan.gear import Device, DeviceDoes, DeviceRole, GearItem, SoundKind
 from oval_room.core.signal.typed import format_of
 from oval_room.core.span import Span
@@ -80,7 +80,7 @@ DEVICE: Final = GearKind(
             bare("|".join(ROLES)),
             first=True,
         ),
-        replace(PORTS, first=True),
+        replace(PORTS, first=True, bare=OF_A_BOX),
         GearField(
             "does",
             "what it does between its ports (switch; split: all as the weakest display; split each: its own for each)",

@@ -52,9 +52,9 @@ class GearField:
     does: what it does to a plan. example: one that can be typed. read: its text (without the word) to values; may
     raise RefusedError. show: how an item's figure is written, empty where it has none; it can be read again. bare: a
     text that is clearly this figure without its word (`2200 lm`), or its last group is. first: asked before the rest.
-    amount: the figure as a number, where items are chosen by it. also: other words that makers print before it. adds:
-    what is no figure alone and goes on with this one (the aspect of a size). joint: what stands between where it is
-    said in several pieces; empty for what is said once.
+    amount: the figure as a number, where items are chosen by it. also: other words that makers print before it. leads:
+    a text that is this figure where it stands first (`65`). adds: what is no figure alone and goes on with this one
+    (the aspect of a size). joint: what stands between where it is said in several pieces; empty for what is said once.
     """
 
     word: str
@@ -67,6 +67,7 @@ class GearField:
     first: bool = False
     amount: Amount | None = None
     also: tuple[str, ...] = ()
+    leads: re.Pattern[str] | None = None
     adds: re.Pattern[str] | None = None
     joint: str = ""
 
@@ -125,9 +126,9 @@ def lengths_of(text: str, spans: Sequence[Span], what: str, least: int | None = 
 
 
 _UNIT: Final = r"mm|cm|in|\"|″"
-SIDES: Final = "whd"
-PROJECTOR_SIDES: Final = "wdh"
-"""The order in which sheets print width, height and depth."""
+W_H_D: Final = "whd"
+W_D_H: Final = "wdh"
+"""Orders in which sheets print width, height and depth."""
 
 
 def by_letters(text: str, order: str) -> str:

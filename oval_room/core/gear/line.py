@@ -48,7 +48,7 @@ BESIDE: Final = re.compile(
 )
 """What sheets say beside their figures, and no rule asks for: it goes into the note."""
 AT_A_RATE: Final = re.compile(r"\b(8k|4k|[0-9]{3,4}p)\s*[/@-]?\s*([0-9]{2,3})(?:\s*(?:hz|fps))?\b", re.IGNORECASE)
-BETWEEN: Final = re.compile(r"[-–x×+/&:@]|at|to|by|in|with|and|from|without|mode", re.IGNORECASE)
+BETWEEN: Final = re.compile(r"[-–x×+/&:@]|at|to|by|in|with|and|from|without", re.IGNORECASE)
 """What joins the halves of one figure: no piece ends with it or begins with it."""
 MOST_WORDS: Final = 200
 """Words of one piece that are looked at one by one."""
@@ -187,9 +187,9 @@ def _of_piece(kind: GearKind, piece: str, first: bool) -> list[_Found]:
     """
     if not piece:
         return []
-    size = next((field for field in kind.fields if field.word == "size"), None)
-    if first and size is not None and re.fullmatch(r"[0-9]{1,3}(?:[.,][0-9])?", piece):
-        return [_Found(size, piece)]
+    leading = next((field for field in kind.fields if field.leads and field.leads.fullmatch(piece)), None)
+    if first and leading is not None:
+        return [_Found(leading, piece)]
     piece = by_letters(piece, kind.sides)
     found = _pieces(kind, piece.split())
     if found is None:  # 4k120 is pixels and a rate

@@ -27,7 +27,7 @@ from oval_room.core.gear.common import (
     size_field,
     word,
 )
-from oval_room.core.gear.field import SIDES, GearField, Read, by_letters, length_of, lengths_of, mm, numbers_of
+from oval_room.core.gear.field import W_H_D, GearField, Read, by_letters, length_of, lengths_of, mm, numbers_of
 from oval_room.core.gear.ports import PORTS, PORTS_ASKED
 from oval_room.core.levels import SLIM
 from oval_room.core.plan.gear import GearItem, Panel
@@ -71,7 +71,7 @@ def _outer(text: str) -> Read:
     if re.search(r"stand|feet|foot", text, re.IGNORECASE) and not re.search(r"without|no\b", text, re.IGNORECASE):
         raise RefusedError("with its stand it hangs on no wall: give width x height without the stand", value=text)
     text = re.sub(r"\(?\b(?:without|no)\b.*$", "", text, flags=re.IGNORECASE)
-    text = by_letters(text.strip(), SIDES)
+    text = by_letters(text.strip(), W_H_D)
     sides = lengths_of(text, (OUTER, OUTER, DEPTH), "the overall width x height x depth without the stand", 2)
     out: Values = {"outer": (sides[0], sides[1])}
     return Read(out | ({"depth": sides[2]} if len(sides) == 3 else {}))
@@ -87,7 +87,8 @@ def vesa_of(text: str) -> tuple[float, float]:
     if len(found) == 1 and found[0] in SQUARES:
         found *= 2
     if re.search(r"[0-9]\s*[/&]\s*[0-9]", text):
-        raise RefusedError(f"say which: {' or '.join(f'{one:g} x {one:g}' for one in found)}", value=text)
+        ways = [f"{max(found):g} x {min(found):g}", *(f"{one:g} x {one:g}" for one in found)]
+        raise RefusedError(f"say which: {', '.join(ways[:-1])} or {ways[-1]}", value=text)
     if len(found) < 2 or not all(20 <= one <= 2000 for one in found[:2]):
         raise RefusedError(f"give the pattern across x up, as in 400 x 300 (got {text.strip()[:20]})", value=text)
     return found[0], found[1]

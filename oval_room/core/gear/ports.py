@@ -116,7 +116,11 @@ def group_shown(group: PortGroup) -> str:
     return " ".join(parts)
 
 
-_GROUP: Final = re.compile(rf"(?:\d+\s*(?:x\s*)?)?(?:(?:{'|'.join(KINDS)})\s*)?(?:in|out)(?:puts?)?\b.*", re.IGNORECASE)
+_COUNT: Final = r"(?:\d+\s*(?:x\s*)?)?"
+_WAY: Final = rf"{_COUNT}(?:in|out)(?:puts?)?"
+_NAMED: Final = rf"{_WAY}\s+(?:{'|'.join((*KINDS, *KIND_WORDS))})\b.*"
+OF_A_BOX: Final = re.compile(rf"{_NAMED}|{_WAY}(?:\s+{_WAY})*", re.IGNORECASE)
+"""Ports of what has little else: `7 in` may go without their kind; elsewhere 40 in are inches."""
 PORTS: Final = GearField(
     "ports",
     "inputs and outputs with their rates (48G, 18G, HBR3, 3G) and what they pass",
@@ -124,7 +128,7 @@ PORTS: Final = GearField(
     EXAMPLE,
     lambda text: Read({"ports": port_groups(text)}),
     lambda item: " + ".join(map(group_shown, item.ports)) if item.ports else "",
-    _GROUP,
+    re.compile(_NAMED, re.IGNORECASE),
     joint=" + ",
 )
 PORTS_ASKED: Final = (

@@ -32,7 +32,7 @@ from oval_room.core.gear.common import (
 )
 from oval_room.core.gear.field import (
     INCH,
-    PROJECTOR_SIDES,
+    W_D_H,
     Amount,
     GearField,
     Read,
@@ -138,7 +138,11 @@ def _shift(text: str) -> Read:
 def _shares(text: str) -> tuple[float, float | None, float]:
     """Up, down where it is another, and sideways [%]."""
     number = r"([0-9]+(?:[.,][0-9]+)?)"
-    lettered = re.findall(r"\b(v|h)[a-z]*\.?[\s:]*([^vh]*)", text.lower())
+    plain = re.sub(r"edge|cent\w*|\bof\b", " ", text.lower())
+    if re.match(r"[^a-z]*[0-9]", plain):  # 50% vertical
+        lettered = [(letter, rest) for rest, letter in re.findall(r"([^vh]*)\b(v|h)[a-z]*\.?", plain)]
+    else:
+        lettered = re.findall(r"\b(v|h)[a-z]*\.?[\s:]*([^vh]*)", plain)
     if lettered:
         told = {letter: numbers_of(rest) for letter, rest in lettered}
         if len(told) != len(lettered) or not all(1 <= len(one) <= 2 for one in told.values()):
@@ -156,6 +160,9 @@ def _shares(text: str) -> tuple[float, float | None, float]:
     if not 1 <= len(found) <= 2:
         raise _shift_wanted(text)
     return found[0], None, found[1] if len(found) == 2 else 0.0
+
+
+_WAYS: Final = r"(?:vertical(?:ly)?|horizontal(?:ly)?|v|h)"
 
 
 def _shift_wanted(text: str) -> RefusedError:
@@ -229,9 +236,7 @@ def _lumens(text: str) -> Read:
 
 def _body(text: str) -> Read:
     """Width x depth x height, as most sheets print it; the height is the least of them."""
-    wide, deep, high = lengths_of(
-        by_letters(text, PROJECTOR_SIDES), (BODY, BODY, BODY), "the body's width x depth x height"
-    )
+    wide, deep, high = lengths_of(by_letters(text, W_D_H), (BODY, BODY, BODY), "the body's width x depth x height")
     working = ""
     if high > deep:
         deep, high = high, deep
@@ -314,7 +319,7 @@ PROJECTOR: Final = GearKind(
             "50% 20%",
             _shift,
             _shift_shown,
-            bare(r"(?:v|h|vertical|horizontal)[\s:±+]*[0-9].*%.*"),
+            bare(rf"{_WAYS}[\s:±+]*[0-9].*%.*|[±+]?[0-9.,]+\s*%\s*\(?{_WAYS}\b.*"),
             first=True,
             also=("lens shift",),
             joint=" ",
@@ -429,6 +434,6 @@ PROJECTOR: Final = GearKind(
     ),
     {"kind": "projector"},
     _projector_doubts,
-    sides=PROJECTOR_SIDES,
+    sides=W_D_H,
     hints=(PORTS_ASKED,),
 )

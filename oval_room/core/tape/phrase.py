@@ -181,7 +181,7 @@ class Here:
         Raises:
             RefusedError: none fits. Ask: more than one does.
         """
-        words = name.lower().split()
+        words, word = name.lower().split(), {"panel": "tv"}.get(kind, kind)
         fits = [
             (key, item)
             for key, item in offered(self.gear).items()
@@ -193,14 +193,13 @@ class Here:
             there = [i for i in offered(self.gear).values() if i.kind == kind and getattr(i, "holds", "") == holds]
             listed = ", ".join(i.name for i in there[:MOST_LISTED]) or "none"
             more = f" and {len(there) - MOST_LISTED} more" if len(there) > MOST_LISTED else ""
-            typed = {"panel": "tv"}.get(kind, "stem" if holds == "projector" else kind)
+            typed = "stem" if holds == "projector" else word
             raise RefusedError(
                 f"no {kind} on the shelf fits “{name.strip()[:40]}”; there are {listed}{more}. A new one is typed with "
-                f"its figures: gear {typed} {name.strip()[:40]}",
+                f"its figures: gear {typed} {name.strip()}",
                 value=name,
             )
         if len(fits) > 1:
-            word = {"panel": "tv"}.get(kind, kind)
             raise Ask(f"Which {kind}?", *(f"{word} {item.name}" for _, item in fits[:6]))
         return fits[0][0]
 

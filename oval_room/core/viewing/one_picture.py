@@ -40,7 +40,7 @@ from oval_room.core.viewing.ladder import (
 from oval_room.core.viewing.neck import angle_up, squaring_tilt
 from oval_room.core.viewing.school_of import Follows
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
-from oval_room.core.viewing.seated import Seated, seated
+from oval_room.core.viewing.seated import Seated
 from oval_room.core.viewing.sharpness import (
     Use,
     distance_at_60,
@@ -139,9 +139,9 @@ class OnePicture:
         follows: Follows,
         gear: GearShelf,
         ruler: Ruler,
-        use: Use = "film",
-        moves: Moves | None = None,
-        seats: Seated | None = None,
+        use: Use,
+        moves: Moves | None,
+        seats: Seated,
     ) -> None:
         self.others, self.use, self.follows, self.bare = others, use, follows, findings_are_bare()
         self.key, self.picture, self.survey, self.choices, self.ruler = key, picture, survey, choices, ruler
@@ -149,7 +149,7 @@ class OnePicture:
         self._bounds: dict[float, list[Bound]] = {}
         self.item = gear.get(picture.gear) if picture.gear else None
         self.mount = moves
-        self.seated = seats or seated(survey)
+        self.seated = seats
         self.seats = views_of(picture, survey.seats, self.seated.eyes)
         self.main = survey.seats.get(survey.main or "")
         self.over = self._sightlines()

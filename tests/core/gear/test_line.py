@@ -40,6 +40,7 @@ APART = (
     ("bracket B: holds 35 kg, 3.2 kg, 25 mm deep", "mount", "B", {"rated": "35 kg", "weight": "3.2 kg", "profile": "25 mm"}),
     ("receiver R: 7 in hdmi 40G, out hdmi 40G earc, 11 kg", "device", "R",
      {"ports": "7 in hdmi 40G + out hdmi 40G earc", "weight": "11 kg", "role": "receiver"}),
+    ("switch S: 7 in 2 out, 1 kg", "device", "S", {"role": "switch", "ports": "7 in 2 out", "weight": "1 kg"}),
     ("device G: capture, ports in hdmi 18G + out usb, does pass", "device", "G",  # what might stand beside is a port here
      {"role": "capture", "ports": "in hdmi 18G + out usb", "does": "pass"}),
     ("receiver G: 3 in hdmi 18G + out speaker, black", "device", "G",

@@ -88,6 +88,8 @@ CONVERTED = (
     ("bracket A b: vesa 100x100 to 400x400, holds 35 kg, 25 mm deep", "profile", 25.0),
     ('tv A b: 55", 122.8 (W) x 5.7 (D) x 70.8 (H) cm', "depth", 57.0), ("projector A b: 1.2-1.5, 2200 lm, W333 x H122 x D309 mm", "body_height", 122.0),
     ('screen A b: 92" diagonal, 16:9, electric drop down, gain 1.0', "width", 2036.7), ("screen A b: 2.4 m wide 16:9, fixed", "height", 1350.0),
+    ("projector A b: 1.2-1.5, 2200 lm, lens shift 50% vertical, 20% horizontal", "shift_side", 0.2),
+    ("projector A b: 1.2-1.5, 2200 lm, lens shift ±20% H ±50% V", "shift_up", 0.5), ('tv A b: 65", 12 ms game mode 120 hz', "refresh_hz", 120.0),
     ("mount A b: tilt ±15°, load max. 30 kg", "tilt_down", (-15.0, 15.0)), ('monitor A b: 27 inch, 1440p, 350 cd/m2, vesa 75x75', "white_cd_m2", 350.0),
     ("tv A b: 55-inch, W x D x H: 1228 x 57 x 708 mm", "depth", 57.0), ("projector A b: 1.2~1.5, 2200 lm, 33.3 x 12.2 x 30.9 cm (W x H x D)", "body_height", 122.0),
     ("tv A b: 55\'\', 120 hz 95 w, 2 usb", "watts", 95.0),
@@ -116,10 +118,10 @@ REFUSED = (
     # what is none of such a length, whatever its unit; and what is too long or not there is said where it is typed
     ('tv A b: 65", bolts 4 m', "bolts", "that is 4,000 mm"), ("stem A b: pole 9 m", "pole", "usually 50 mm to 3 m"), ("projector A b: throw 1.2", "lumens", "is missing: give it as in 2200 lm"),
     (f'tv A {"b" * 81}: 65"', "name", "under 81"), (f'tv A b: 65", note {"b" * 401}', "note", "400 characters"), ("projector A b: throw 1.2, 2200 lm, lens at 40 205", "lens at", "right, forward and below"),
-    ("mount A b: 35 kg, 25 mm deep", "", "35 kg of what? Say rated 35 kg"), ("mount A b: 40 - 600 mm, rated 35 kg", "", "Say profile"), ('tv A b: 55", vesa 75/100', "vesa", "75 x 75 or 100 x 100"),
+    ("mount A b: 35 kg, 25 mm deep", "", "35 kg of what? Say rated 35 kg"), ("mount A b: 40 - 600 mm, rated 35 kg", "", "Say profile"), ('tv A b: 55", vesa 75/100', "vesa", "100 x 75, 75 x 75 or 100 x 100"),
     ('tv A b: 55", 1449 x 830', "", "outer 1449 x 830 the whole set"), ('tv A b: 34" 16:9, 3440 x 1440', "size", "not the shape of 3440 × 1440"), ("projector A b: 1.2, 2200 lm", "", "“1.2” of what?"),
     ("projector A b: throw 1.2, 2200 lm, shift +60/-40%", "shift", "v +60/-40%"), ("projector A b: throw 1.2, 2200 lm, shift h 20% h 30%", "shift", "give up and sideways"), ("drop A b: travel 900", "travel", "closed and lowered"),
-    ('tv A b: 65", vesa 300x300 weight abc', "vesa", "put a comma before weight"), ("mount A b: tilt -5/+15", "tilt", "a minus for what it tilts up"), ("receiver A b: 7 in, 40G", "", "say “40G” of the ports"), ("player A b: hdmi 2.1, 100 x 20 x 100", "", "out hdmi 48G"), ("projector A b, 16:9, zoom 1.2x, 2200 lm", "throw", "give it with zoom 1.2x"),
+    ('tv A b: 65", vesa 300x300 weight abc', "vesa", "put a comma before weight"), ("mount A b: tilt -5/+15", "tilt", "a minus for what it tilts up"), ("soundbar A b: 40 in, 3 kg", "", "no figure of a soundbar"), ("receiver A b: 7 in, 40G", "", "say “40G” of the ports"), ("player A b: hdmi 2.1, 100 x 20 x 100", "", "out hdmi 48G"), ("projector A b, 16:9, zoom 1.2x, 2200 lm", "throw", "give it with zoom 1.2x"),
     ("mount A b: tilt 12-0", "tilt", "the less first"), ("stem A b: pole 900-500", "pole", "least and greatest"), ('screen A b: 110", gain 50', "gain", "from 0.1 to 10"),
 )  # fmt: skip
 

@@ -76,7 +76,8 @@ class Study(Generic[_R_co]):
     name: its own. gives: the kind of result. reads: all that it is handed, from the case. run: makes the result of
     those.
     by_wall: whether it works wall by wall, each as if it were the display wall. judges: the kinds of gear, by their
-    words, that it says something of: what is asked of an item that might be chosen.
+    words, that it says something of: what is asked of an item that might be chosen. sooner: how early it is asked of
+    one, 0 as it stands in the order: what may move the item is asked before the rest, the quickest first.
     """
 
     name: str
@@ -85,3 +86,4 @@ class Study(Generic[_R_co]):
     run: Callable[..., _R_co]
     by_wall: bool = False
     judges: tuple[str, ...] = ()
+    sooner: int = 0

@@ -40,6 +40,7 @@ PART: Final = Part(
             study_throw,
             by_wall=True,
             judges=("projector", "screen", "tv"),
+            sooner=2,
         ),
         Study(
             "beam",

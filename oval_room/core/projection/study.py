@@ -303,7 +303,6 @@ class _OneThrow:
         return self.back - self.item.behind_lens - self.vent
 
     def _throw(self, about: dict[str, str], result: ProjectorThrow) -> Finding:
-        span = result.span.safe(self.ruler.step)
         near = result.throw < (result.span.least + result.span.greatest) / 2
         end = result.span.least if near else result.span.greatest
         more = {
@@ -315,6 +314,7 @@ class _OneThrow:
         }
         cures: tuple[Cure, ...] = ()
         if result.level is Level.STOP and not self.bare:
+            span = result.span.safe(self.ruler.step)
             throw = span.least if near else span.greatest
             y = self.picture.pose.y + throw
             share = self.picture.width.value / result.raster[0]

@@ -54,10 +54,10 @@ def face_behind(picture: Picture, things: Mapping[str, Thing]) -> Face | None:
     found: Face | None = None
     most = TOUCH
     for key, thing in things.items():
-        shared = min(right, thing.x_to) - max(left, thing.x_from)
-        if thing.kind not in BUILT_OUT or thing.y_from > AT_WALL or shared <= most:
+        if thing.kind not in BUILT_OUT or thing.y_from > AT_WALL:
             continue
-        if min(high, thing.z_to) - max(low, thing.z_from) <= TOUCH:
+        shared = min(right, thing.x_to) - max(left, thing.x_from)
+        if shared <= most or min(high, thing.z_to) - max(low, thing.z_from) <= TOUCH:
             continue
         past = [left < thing.x_from - TOUCH, right > thing.x_to + TOUCH]
         lie: Lie = "over both edges" if all(past) else "over an edge" if any(past) else "on"

@@ -32,6 +32,7 @@ PART: Final = Part(
             study_screens,
             by_wall=True,
             judges=("projector", "screen", "tv"),
+            sooner=3,
         ),
         Study("use", UseResult, lambda c: (c.plan.brief, c.looked, c.gear), study_use, judges=("projector", "tv")),
     ),

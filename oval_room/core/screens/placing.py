@@ -31,13 +31,13 @@ OVERHEAD = ("shelf", "beam", "bulkhead")
 
 
 def things_below(picture: Picture, things: dict[str, Thing], *kinds: str) -> list[Thing]:
-    """Things of some kinds that stand under or over the picture at its wall."""
+    """Things of some kinds, or of any, that stand under or over the picture at its wall."""
     half, pose = picture.across / 2 + picture.frame_side, picture.pose
     left, right, out = pose.x - half, pose.x + half, pose.y
     return [
         thing
         for thing in things.values()
-        if thing.kind in kinds
+        if (thing.kind in kinds or not kinds)
         and thing.x_from < right
         and thing.x_to > left
         and thing.y_from <= out + (NEAR_A_FIRE if thing.kind == "fire" else AT_THE_WALL)

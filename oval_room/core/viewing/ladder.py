@@ -149,18 +149,29 @@ def tightest_bounds(height: float, seats: Iterable[tuple[float, float, float]]) 
     Args:
         height: of the picture [mm]. seats: eye above the floor and level distance [mm], gaze pitch [deg], of each.
     """
-    looks = [_looks(*seat) for seat in seats]
-    if not looks:
+    tightest = _tightest(tuple(seats))
+    if tightest is None:
         return []
-    half, columns = height / 2, list(zip(*looks, strict=True))
-    down, good_down = (max((z for z in columns[n] if z is not None), default=None) for n in (0, 3))
-    up, top, good_up, good_top = (min((z for z in columns[n] if z is not None), default=None) for n in (1, 2, 4, 5))
+    down, up, top, good_down, good_up, good_top = tightest
+    half = height / 2
     return [
         Bound("neck", _less(down, half), _less(up, half)),
         Bound("top edge", None, _less(top, height)),
         Bound("neck", _less(good_down, half), _less(good_up, half), hard=False),
         Bound("top edge", None, _less(good_top, height), hard=False),
     ]
+
+
+@lru_cache(maxsize=64)
+def _tightest(seats: tuple[tuple[float, float, float], ...]) -> tuple[float | None, ...] | None:
+    """Of the heights at which seats reach their limits those that bind; None where nobody sits."""
+    columns = list(zip(*(_looks(*seat) for seat in seats), strict=True))
+    if not columns:
+        return None
+    ends = (max, min, min, max, min, min)  # the lowest heights that are allowed, and the highest
+    return tuple(
+        end((z for z in column if z is not None), default=None) for end, column in zip(ends, columns, strict=True)
+    )
 
 
 def _less(z: float | None, by: float) -> float | None:

@@ -9,6 +9,8 @@ from oval_room.core.levels import Level, beyond
 
 NECK_GOOD: Final = (-15.0, 5.0)
 NECK_HARD: Final = (-30.0, 20.0)
+NECK_MIDDLE: Final = -5.0
+"""The middle of both: the farther from it, the worse a neck is judged."""
 TOP_GOOD: Final = 25.0
 TOP_HARD: Final = 35.0
 

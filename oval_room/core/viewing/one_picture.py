@@ -5,14 +5,14 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import ClassVar, NamedTuple
 
 from oval_room.core.figures import FigureBook, Input, findings_are_bare
 from oval_room.core.plan.document import Choices
 from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.measure import Measure
-from oval_room.core.pose import Own, Point, to_own
+from oval_room.core.pose import Own, Point, Turn, to_own
 from oval_room.core.screens.cloth import BOTTOM_BAR
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import HANGS_FREE, MAY_HANG, OVERHEAD, STANDING, stacked, things_below
@@ -91,22 +91,46 @@ class PictureViews:
     over: dict[str, Over]
 
 
-def views_of(picture: Picture, seats: Mapping[str, Seat], eyes: Mapping[str, Point]) -> dict[str, SeatView]:
+class FromAbove(NamedTuple):
+    """An eye before a picture, in plan: to the right of its middle, out of its plane, from its middle [mm], off its
+    normal [deg]; None where it is behind it."""
+
+    right: float
+    out: float
+    level_distance: float
+    off_axis: float | None
+
+
+@lru_cache(maxsize=64)
+def _from_above(x: float, y: float, turn: Turn, eyes: tuple[Point, ...]) -> tuple[FromAbove, ...]:
+    """Where eyes are before a picture that hangs plumb: however high and large it is, that is the same."""
+    out = []
+    for eye in eyes:
+        own = to_own(Point(x, y, 0.0), turn, eye)
+        aside = off_axis_angle(own.right, own.out) if own.out > 0 else None
+        out.append(FromAbove(own.right, own.out, max(math.hypot(eye.x - x, eye.y - y), 1.0), aside))
+    return tuple(out)
+
+
+def views_of(picture: Picture, seats: Mapping[str, Seat], seated: Seated) -> dict[str, SeatView]:
     """Every seat's view of one picture, in the picture's own axes."""
     centre, turn, top = picture.pose.point, picture.pose.turn, picture.top
     pitch = pixel_pitch(picture.width.value, picture.pixels[0])
     x, y, z = centre
     out = {}
-    for name, seat in seats.items():
-        eye = eyes[name]
-        own = to_own(centre, turn, eye)
-        level = max(math.hypot(eye.x - x, eye.y - y), 1.0)
+    plumb = turn.pitch == turn.roll == 0.0
+    above = _from_above(x, y, turn if plumb else Turn(turn.yaw), seated.places)
+    for (name, seat), eye, (right, forth, level, aside) in zip(seats.items(), seated.places, above, strict=True):
+        own = Own(right, eye.z - z, forth)
+        if not plumb:
+            own = to_own(centre, turn, eye)
+            aside = off_axis_angle(own.right, own.out) if own.out > 0 else None
         neck, edge = angle_up(z, eye.z, level) - seat.gaze_pitch, angle_up(top, eye.z, level)
-        if own.out <= 0:
+        if aside is None:
             out[name] = SeatView(own, level, None, None, None, neck, edge)
             continue
-        across, aside = angle_across(picture, own), off_axis_angle(own.right, own.out)
-        out[name] = SeatView(own, level, across, aside, pixels_per_degree(pitch, own.out), neck, edge)
+        across, sharp = angle_across(picture, own), pixels_per_degree(pitch, own.out)
+        out[name] = SeatView(own, level, across, aside, sharp, neck, edge)
     return out
 
 
@@ -150,7 +174,7 @@ class OnePicture:
         self.item = gear.get(picture.gear) if picture.gear else None
         self.mount = moves
         self.seated = seats
-        self.seats = views_of(picture, survey.seats, self.seated.eyes)
+        self.seats = views_of(picture, survey.seats, seats)
         self.main = survey.seats.get(survey.main or "")
         self.over = self._sightlines()
         self.obstacles = self._obstacles()
@@ -209,7 +233,7 @@ class OnePicture:
 
     def _obstacles(self) -> list[Obstacle]:
         """What hangs on the picture's wall, or is hung there: shelves, mantels, lintels, wall cabinets."""
-        things = things_below(self.picture, self.survey.things, *OVERHEAD)
+        things = self.below(*OVERHEAD)
         things += [thing for thing in self._under(*MAY_HANG) if self._hangs(thing)]
         return [Obstacle(thing.name, thing.z_from, thing.z_to, OVER_FURNITURE, SHELF_GAP) for thing in things]
 
@@ -255,7 +279,7 @@ class OnePicture:
             frame_above=picture.frame_top + (0.0 if rising else case),
         )
         bounds.append(Bound("floor", lo=picture.frame_bottom))
-        fires = things_below(picture, self.survey.things, "fire")
+        fires = self.below("fire")
         bounds += [Bound(fire.name, lo=fire.z_to + OVER_FURNITURE + picture.frame_bottom) for fire in fires]
         if rising:
             assert isinstance(item, Screen)
@@ -272,13 +296,21 @@ class OnePicture:
             ]
         return bounds
 
+    def below(self, *kinds: str) -> list[Thing]:
+        """Things of some kinds that stand under or over it at its wall."""
+        return [thing for thing in self._things if thing.kind in kinds]
+
+    @cached_property
+    def _things(self) -> list[Thing]:
+        return things_below(self.picture, self.survey.things)
+
     @staticmethod
     def _hangs(thing: Thing) -> bool:
         return thing.kind in MAY_HANG and thing.z_from > OFF_FLOOR
 
     def _under(self, *kinds: str) -> list[Thing]:
         """Things of some kinds that the picture hangs over: a cloth that hangs before them doesn't."""
-        below = things_below(self.picture, self.survey.things, *kinds)
+        below = self.below(*kinds)
         if self.picture.kind != "screen":
             return below
         bar = BOTTOM_BAR / 2 if isinstance(self.item, Screen) and self.item.way in HANGS_FREE else 0.0

@@ -42,6 +42,7 @@ PART: Final = Part(
             study_viewing,
             by_wall=True,
             judges=("screen", "tv", "mount"),
+            sooner=1,
         ),
         Study("glare", GlareResult, lambda c: (c.survey, c.looked, c.gear, c.keep, c.only), study_glare, by_wall=True),
     ),

@@ -20,9 +20,10 @@ class BackSeat(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Seated:
-    """The eyes of a survey by seat, and the seats that look over others."""
+    """The eyes of a survey by seat, the same in the seats' order, and the seats that look over others."""
 
     eyes: dict[str, Point]
+    places: tuple[Point, ...]
     behind: tuple[BackSeat, ...]
 
 
@@ -35,4 +36,4 @@ def seated(survey: Survey) -> Seated:
     order = sorted(rows)
     before = {back: tuple(rows[front]) for front, back in pairwise(order)}
     behind = [BackSeat(name, eyes[name], before[seat.row]) for name, seat in survey.seats.items() if seat.row in before]
-    return Seated(eyes, tuple(behind))
+    return Seated(eyes, tuple(eyes.values()), tuple(behind))

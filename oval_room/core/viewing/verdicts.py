@@ -13,7 +13,7 @@ from oval_room.core.plan.outline import Wall
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Turn
 from oval_room.core.screens.commands import PutPicture
-from oval_room.core.screens.placing import stand_off_for, things_below, turned_corners
+from oval_room.core.screens.placing import stand_off_for, turned_corners
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.screens.size import LEAST_DIAGONAL, MOST_DIAGONAL
 from oval_room.core.survey.commands import PutSeat
@@ -21,7 +21,7 @@ from oval_room.core.survey.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.survey.says import SurveyCure
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
 from oval_room.core.viewing.ladder import Ladder, on_the_ruler, tallest_between
-from oval_room.core.viewing.neck import NECK_GOOD, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
+from oval_room.core.viewing.neck import NECK_GOOD, NECK_MIDDLE, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
 from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture, SeatView
 from oval_room.core.viewing.says import ViewingCode, ViewingCure
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
@@ -105,7 +105,7 @@ class Judged(OnePicture):
         if self.picture.kind != "panel":
             return []
         out = []
-        for fire in things_below(self.picture, self.survey.things, "fire"):
+        for fire in self.below("fire"):
             level = heat_level(fire.heat_c, fire.works)
             more = {"fire": fire.name, "works": fire.works}
             limit = TOO_HOT if level is Level.STOP else WARM
@@ -188,15 +188,7 @@ class Judged(OnePicture):
         return [Finding(code, level, "3.3", self._about(worst), per_degree, least, "px_deg", cures, more)]
 
     def _necks(self, seen: dict[str, SeatView]) -> list[Finding]:
-        def neck_weight(name: str) -> tuple[int, float]:
-            neck = seen[name].neck
-            return neck_level(neck).rank, -abs(neck + 5)
-
-        def top_weight(name: str) -> tuple[int, float]:
-            pitch, top = self.survey.seats[name].gaze_pitch, seen[name].top
-            return top_level(top, pitch).rank, pitch - top
-
-        worst = min(seen, key=neck_weight)
+        worst = max(seen, key=lambda name: abs(seen[name].neck - NECK_MIDDLE))
         level = neck_level(seen[worst].neck)
         cures = (
             ()
@@ -205,8 +197,9 @@ class Judged(OnePicture):
         )
         more = {"gaze": self.survey.seats[worst].gaze_pitch}
         out = [Finding(ViewingCode.NECK, level, "4.1", self._about(worst), seen[worst].neck, None, "deg", cures, more)]
-        worst = min(seen, key=top_weight)
-        seat = self.survey.seats[worst]
+        seats = self.survey.seats
+        worst = max(seen, key=lambda name: seen[name].top - seats[name].gaze_pitch)
+        seat = seats[worst]
         level = top_level(seen[worst].top, seat.gaze_pitch)
         if level is not Level.GOOD:
             limit = (25.0 if level is Level.MIND else 35.0) + seat.gaze_pitch

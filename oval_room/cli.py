@@ -69,7 +69,7 @@ def _serve(store: Store, settings: Settings, opens: str = "", *, everyone: bool 
     """
     import uvicorn
 
-    from oval_room.web.app import create_app
+    from oval_room.web.app import create_app, for_good
     from oval_room.web.door import is_loopback, refusal_to_start
 
     why = refusal_to_start(settings.host, settings.passphrase.get_secret_value(), everyone)
@@ -81,7 +81,7 @@ def _serve(store: Store, settings: Settings, opens: str = "", *, everyone: bool 
     print(f"Oval Room is at http://{settings.host}:{settings.port}/{opens}   (Ctrl-C ends it)", flush=True)
     how: dict[str, Any] = {"host": settings.host, "port": settings.port, "log_level": "warning", "access_log": False}
     if settings.workers == 1:
-        uvicorn.run(create_app(store, settings), **how)
+        uvicorn.run(for_good(create_app(store, settings)), **how)
         return
     store.close()
     for name in ("data", "host", "port", "names", "author", "workers"):  # what the other processes are told

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.evaluate import moved
 from oval_room.core.figures import show_value
 from oval_room.core.levels import Level
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.units import Ruler
 
@@ -15,7 +15,7 @@ MOST_FIGURES: Final = 3
 _COUNT: Final = ("no", "one", "two", "three", "four", "five", "six")
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Delta:
     """What moved: text of the line, finding keys that are new and that are gone."""
 

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.record import record
 from oval_room.core.subject import Subject
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Entry:
     """A field: its label, the phrase it says before its value, the value now, where that came from, choices if few."""
 

@@ -11,9 +11,10 @@ import re
 from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from contextvars import ContextVar
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Final, Literal
 
+from oval_room.core.record import record
 from oval_room.core.subject import SUBJECT_KINDS
 from oval_room.core.units import Ruler, Side
 
@@ -53,7 +54,7 @@ FigureUnit = Literal[
 ]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class FigureKind:
     """A family of figures.
 
@@ -97,7 +98,7 @@ class FigureKind:
         return max(figures, key=lambda figure: by[self.worst](figure.value or 0.0), default=None)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Input:
     """A number put into a formula: its symbol there, what it is, value, unit and where it came from."""
 
@@ -108,7 +109,7 @@ class Input:
     source: str = "worked out"
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Figure:
     """One number for one subject. value None: there is none (the eye is behind the picture, contrast beyond
     measure)."""

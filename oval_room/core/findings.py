@@ -7,7 +7,7 @@ commands that a person can take.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from enum import StrEnum
 from typing import TYPE_CHECKING, Any, Self
 
@@ -15,6 +15,7 @@ from oval_room.core.commands import Command
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.turn import Turn
+from oval_room.core.record import record
 
 if TYPE_CHECKING:
     from oval_room.core.words import Words
@@ -49,7 +50,7 @@ class CureKind(StrEnum):
         return kind
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Cure:
     """A change that is meant to clear a finding: its kind, its value, its command; of what, where there may be several
     alike."""
@@ -67,7 +68,7 @@ class Cure:
         return f"{self.kind.value} {self.of}".rstrip()
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Finding:
     """One thing said. about: ids by kind (picture, seat, scene, projector, thing). more: what its text needs."""
 

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from oval_room.core.commands import Command
 from oval_room.core.plan.document import Plan
+from oval_room.core.record import record
 from oval_room.core.subject import Subject
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Mover:
     """key, what it is called, its value now and the ends it may be moved to [mm], and how to set it."""
 

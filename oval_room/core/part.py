@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 
 from oval_room.core.commands import Command
 from oval_room.core.entry import Entries
@@ -13,6 +13,7 @@ from oval_room.core.hand.grip import GripKind
 from oval_room.core.mover import Movers
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearItem, GearShelf
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
@@ -23,7 +24,7 @@ def _always(plan: Plan) -> bool:
     return True
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class StageSpec:
     """A stage of the work.
 
@@ -47,7 +48,7 @@ Put = Callable[[str, GearItem], Command]
 """The change that puts an item, by its edition, in a place."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Offer:
     """A kind of gear, by its word, that can take a place at a picture, and others that can as well.
 
@@ -60,7 +61,7 @@ class Offer:
     place: Callable[[Plan, GearShelf, str], Put | None]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Part:
     """What one trade brings.
 

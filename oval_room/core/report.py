@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Self, TypeVar
 
 from oval_room.core.figures import Figure
@@ -12,12 +12,13 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import Turn
+from oval_room.core.record import record
 
 _T = TypeVar("_T")
 _R = TypeVar("_R", bound="Result")
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Result:
     """What one study found: figures by key, findings; a study that has more to tell adds tables of its
     own, by key."""
@@ -64,7 +65,7 @@ def all_of(parts: Iterable[tuple[_T, ...]]) -> tuple[_T, ...]:
     return tuple(one for part in parts for one in part)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Upset:
     """A settled stage's figure that has since moved past its step; now None where it is gone."""
 
@@ -74,7 +75,7 @@ class Upset:
     now: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Report:
     """What the rules say of one scheme of a plan. Findings come worst first; walls: number of the wall each picture is
     on."""

@@ -10,10 +10,10 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.record import record
 from oval_room.core.units import MM_IN, AmbiguousError, Ruler, Unit, is_bare, parse_length, readings_of, unit_written
 
 _FILL: Final = re.compile(
@@ -44,7 +44,7 @@ class UnclearError(RefusedError):
         self.swaps = tuple(tuple(choice) for choice in swaps)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Span:
     """What a length plausibly is.
 
@@ -85,7 +85,7 @@ def rough(mm: float, ruler: Ruler) -> str:
     return f"{round(mm / 100) / 10:g} m" if mm >= 1000 else f"{mm:.0f} mm"
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class _Part:
     """One length of a line: as written, without the words about it, and what it is."""
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from typing import Generic, TypeVar
 
 from oval_room.core.keeping import Keep
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearItem, GearShelf
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
@@ -17,7 +18,7 @@ _R = TypeVar("_R", bound=Result)
 _R_co = TypeVar("_R_co", bound=Result, covariant=True)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Case:
     """What is being worked out: a plan, its survey and scheme (one wall's, as if it were the display wall), the
     editions it pins, those on the shelf that have followed them, and what earlier studies found.
@@ -69,7 +70,7 @@ class Case:
         return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked, parts={})
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Study(Generic[_R_co]):
     """One study.
 

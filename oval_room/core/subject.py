@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
+
+from oval_room.core.record import record
 
 SUBJECT_KINDS: Final = ("picture", "seat", "scene", "projector")
 """What a person chooses among to look at."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Subject:
     """What figures and words are about when they name nothing else."""
 

@@ -8,10 +8,10 @@ from __future__ import annotations
 
 import math
 import re
-from dataclasses import dataclass
 from typing import ClassVar, Final, Literal, cast
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.record import record
 
 Unit = Literal["mm", "cm", "m", "in", "ft"]
 Style = Literal["feet", "inches", "mm", "cm", "m"]
@@ -167,7 +167,7 @@ def _plain(text: str) -> str:
     return plain
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class _Piece:
     """A number with the unit that followed it: digits as written, an added fraction."""
 
@@ -319,7 +319,7 @@ def show_length(mm: float, style: Style = "mm", steps_per_inch: int = 16, *, sid
     return f"{sign}{feet}' {tail}\"" if feet else f'{sign}{tail}"'
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Ruler:
     """How one job writes lengths: unit of a bare number, style shown, ruler's fraction of an inch."""
 

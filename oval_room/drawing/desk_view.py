@@ -6,10 +6,10 @@ From above u: to the right, v: ahead, from the room's corner; from the side u: a
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.pose import Own, Point, Turn, from_above, to_room
+from oval_room.core.record import record
 from oval_room.core.rig.desk import TURN, AtDesk
 from oval_room.core.rig.desk_study import DeskResult
 from oval_room.core.rig.document import Desk, Rigs
@@ -32,7 +32,7 @@ POLE: Final = 200.0
 """An arm is drawn folded to this at most from the side [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sat:
     """A desk as it is drawn: its panels as somebody sees them, the one that is looked at first, and whose eye."""
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
+from oval_room.core.record import record
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft
 
@@ -13,7 +13,7 @@ def _nothing(draft: Draft, look: Look) -> None:
     """A view in which a trade draws nothing."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Drawer:
     """A trade's hand in the shared views: what it draws there, and the strings it lays when all else is drawn."""
 

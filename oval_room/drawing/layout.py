@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from typing import Final, Literal, NamedTuple
 
+from oval_room.core.record import record
 from oval_room.drawing.metrics import text_width
 from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, P, Path, Scene, Shape
 
@@ -53,7 +54,7 @@ class Margins(NamedTuple):
     bottom: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Frame:
     """From scene millimetres to page pixels: one scale, v flipped here and nowhere else."""
 
@@ -83,7 +84,7 @@ def fit(scene: Scene, width: float, height: float, margins: Margins) -> Frame:
     return Frame(scale, left, top, u0, v1)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PlacedDim:
     """A dimension on its rail [px]: ends, text's middle, whether upright, and whether its text stands outside."""
 
@@ -95,7 +96,7 @@ class PlacedDim:
     gap: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PlacedLabel:
     label: Label
     x: float

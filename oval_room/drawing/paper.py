@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.record import record
 from oval_room.drawing.layout import Margins
 from oval_room.drawing.scene import Scene
 
@@ -18,7 +18,7 @@ PEN: Final = 0.72  # points for one of the layout's pixels: its 12.5 px letterin
 ROOM: Final = Margins(44, 44, 46, 58)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Titles:
     """What the title block says."""
 

@@ -10,6 +10,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
+from oval_room.core.record import record
+
 LAYERS = (
     "map",
     "schools",
@@ -34,7 +36,7 @@ class P(NamedTuple):
     v: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Path:
     """Straight lines through points; closed ones may be filled. ref: the id of what it draws."""
 
@@ -45,7 +47,7 @@ class Path:
     ref: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Ellipse:
     """An ellipse about a middle, half-axes in mm."""
 
@@ -56,7 +58,7 @@ class Ellipse:
     ref: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Mark:
     """A sign of constant size at a place: dot, cross, hole, eye."""
 
@@ -67,7 +69,7 @@ class Mark:
     ref: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Label:
     """Lettering near a place. offsets: where it may stand [px, v up], first choice first; it is left out if none is
     free.
@@ -88,7 +90,7 @@ class Label:
     within: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Dim:
     """A dimension string between two places along one axis, on a rail beside the drawing or inside it at a place.
 
@@ -116,7 +118,7 @@ class Dim:
 Shape = Path | Ellipse | Mark | Label | Dim
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Scene:
     """A drawing. window: what must be seen (u0, v0, u1, v1) [mm]. title is read aloud and set in the corner."""
 

@@ -12,10 +12,10 @@ where what is wanted arrives, broken where less does, crossed where nothing does
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.plan.document import Scheme
+from oval_room.core.record import record
 from oval_room.core.signal.boxes import Box
 from oval_room.core.signal.chain import Way, Wire
 from oval_room.core.signal.document import Routing
@@ -43,7 +43,7 @@ UPRIGHT: Final = 7
 ORDER: Final = {"elsewhere": 0, "rack": 1, "wall": 2, "ceiling": 3, "display": 4}
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Post:
     """A box on the board: where it stands across, and the place it belongs to."""
 
@@ -151,7 +151,7 @@ def _two_lines(name: str) -> list[str]:
     return [" ".join(words[:cut]), " ".join(words[cut:])]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class State:
     """How a cable stands: good, mind or stop; the format over it, or what it is for; why not better; what is left
     [Gbit/s]."""

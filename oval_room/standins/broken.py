@@ -4,14 +4,14 @@ each test then tells (rules 10.14)."""
 from __future__ import annotations
 
 import random
-from dataclasses import dataclass
 
+from oval_room.core.record import record
 from oval_room.core.signal.chain import Way
 from oval_room.core.signal.faults import SYMPTOMS, Cause, causes
 from oval_room.core.signal.study import RoutingResult
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Broken:
     """A fault that is set: its symptom on a way, its true cause among those there are."""
 

@@ -10,6 +10,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final, Literal, Protocol
 
+from oval_room.core.record import record
 from oval_room.core.signal.document import Button, Step
 
 Fault = Literal["", "late", "silent"]
@@ -47,7 +48,7 @@ class StandIn:
         return self.busy
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Event:
     """A step as it went [s]: told at, done at (or given up at), how."""
 

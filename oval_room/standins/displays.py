@@ -5,11 +5,11 @@ A real one can be put in behind `DataChannel`: it needs a name and `edid`.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Protocol
 
 from oval_room.core.plan.gear import Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.record import record
 from oval_room.core.signal.boxes import Box
 from oval_room.core.signal.edid_write import VICS, Display, write_edid
 
@@ -27,7 +27,7 @@ class DataChannel(Protocol):
         ...
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class StandIn:
     """A made-up display that is as its box says; where nobody has read its label, a plain 18G one with static HDR."""
 

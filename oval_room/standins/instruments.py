@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import random
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final, NamedTuple, Protocol
 
 from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.instruments import Instrument as Logged
+from oval_room.core.record import record
 
 LASER_LENGTH: Final = 112.0
 """The laser's body: measuring from the wrong edge is off by this [mm]."""
@@ -36,7 +36,7 @@ class Instrument(Protocol):
         ...
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Laser:
     """Shows whole millimetres within ±1.5 of the truth. slips: share of readings from the wrong base edge."""
 
@@ -50,7 +50,7 @@ class Laser:
         return float(round(true + off + slip))
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Tape:
     """Reads to the millimetre within ±2 of the truth."""
 
@@ -61,7 +61,7 @@ class Tape:
         return float(round(true + chance.uniform(-1, 1) * (HALF_WIDTH["tape"] - 0.5)))
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class LightMeter:
     """Within 4 % of the truth, shown to 0.1 lux under 20 and to the lux above."""
 
@@ -81,7 +81,7 @@ class Found(NamedTuple):
     hit: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class StudFinder:
     """A scanner that is honest about its kind: ±5 mm, misses one stud in eight, cries wolf about once in two metres;
     the magnet then proves every third stud by a screw in it."""

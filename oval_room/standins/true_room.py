@@ -9,13 +9,13 @@ from __future__ import annotations
 import math
 import random
 import re
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from oval_room.core.applying import measure_at
 from oval_room.core.errors import MissingError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.room import Corner
+from oval_room.core.record import record
 from oval_room.core.survey.missing import Wanted
 from oval_room.core.survey.observed import wall_measure
 from oval_room.standins.instruments import Found, Instrument, Laser, LightMeter, StudFinder, Tape
@@ -24,7 +24,7 @@ GUESS_OFF: Final = 0.03
 """How far an assumed value may be from the truth, as a share of it."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class TrueRoom:
     """What is true. hidden: the practice room's plan, when there is one. seed: of every chance in this job."""
 

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from oval_room.core.plan.document import Plan
+from oval_room.core.record import record
 
 
 class StoreError(RuntimeError):
@@ -27,7 +26,7 @@ class ClashError(Exception):
         self.head, self.clashes, self.by = head, clashes, by
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Head:
     """A job at its newest revision."""
 
@@ -36,7 +35,7 @@ class Head:
     plan: Plan
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Committed:
     """What a commit came to: the new head, what was touched, who changed other places meanwhile."""
 
@@ -46,7 +45,7 @@ class Committed:
     meanwhile: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class JobRow:
     """A job as the Desk lists it."""
 
@@ -63,7 +62,7 @@ class JobRow:
     head: int
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class HistoryRow:
     number: int
     label: str
@@ -73,7 +72,7 @@ class HistoryRow:
     name: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Step:
     """What one undo takes back: revision numbers, the last one's label, the group they belong to."""
 
@@ -82,7 +81,7 @@ class Step:
     group: str | None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Summary:
     """What the Desk shows of a job's report."""
 
@@ -91,7 +90,7 @@ class Summary:
     upset_text: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Attachment:
     """A photo or a note pinned to something of a job: a wall, a thing, the job itself. A note has no picture."""
 
@@ -108,7 +107,7 @@ class Attachment:
         return self.width > 0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class TruthRow:
     """What is kept of a room as it really is: seed, the hidden plan of a practice room, its studs, how often readings
     slip."""

@@ -5,7 +5,6 @@ from __future__ import annotations
 import logging
 import threading
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.commands import Command
@@ -21,6 +20,7 @@ from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf, followed
 from oval_room.core.plan.size import check_size
 from oval_room.core.plan.turn import wall_of
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.solve.near_misses import Search
@@ -41,7 +41,7 @@ PROVEN: Final = ("plan", "section", "elevation", "ladder", "window", "strip", "p
 """Views that a plan is drawn in before it is kept."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Seen:
     """What a person looks at: stage, subject, lead view, layers."""
 
@@ -105,7 +105,7 @@ def _known(wanted: str | None, scheme: Scheme, stage: str) -> str | None:
     return next((key for key in pictures if key in fed), first)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Headline:
     """A large figure: the subject's, and the worst seat's when seats differ."""
 
@@ -114,7 +114,7 @@ class Headline:
     note: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Mark:
     """A stage's mark on the rail: open, settled or upset, its stops and minds, and why it is upset."""
 

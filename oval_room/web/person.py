@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Annotated, Final
 from urllib.parse import unquote
 
 from fastapi import Depends, Request
 
+from oval_room.core.record import record
+
 COOKIE: Final = "author"
 LONGEST: Final = 60
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Person:
     """Somebody who makes changes."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import asdict, dataclass, replace
+from dataclasses import asdict, replace
 from typing import Final
 from urllib.parse import urlencode
 
@@ -18,6 +18,7 @@ from oval_room.core.parts import STAGES, entries_of
 from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.solve.shelf import MOST, offers
 from oval_room.core.solve.within import Watch
@@ -51,7 +52,7 @@ CURES_S: Final = 0.3
 """How long a page may try cures; those left wait to be asked for [s]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ShownFinding:
     """A finding as the reckoning shows it: text and the cures that cure."""
 

@@ -3,7 +3,6 @@ notes."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.applying import measure_at
@@ -11,6 +10,7 @@ from oval_room.core.figures import show_value
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.readings import combine_readings
 from oval_room.core.plan.turn import wall_name
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.survey.closure_study import ClosureResult
 from oval_room.core.survey.missing import Wanted, missing_readings
@@ -22,7 +22,7 @@ from oval_room.store.records import Attachment
 from oval_room.web.bench import Bench
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class LoggedReading:
     """One reading as the log shows it."""
 
@@ -34,7 +34,7 @@ class LoggedReading:
     counts: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class LoggedDim:
     """One dimension of the log: the value its readings come to, how far it may be off, their spread."""
 
@@ -92,7 +92,7 @@ def reading_log(plan: Plan) -> list[LoggedDim]:
     return out
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SurveyShown:
     """Everything of the survey panel."""
 

@@ -2,26 +2,33 @@
 
 from __future__ import annotations
 
+import random
 import unittest
+from collections import Counter
 
 from oval_room.core.apply import apply
+from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
 from oval_room.core.gear.kinds import kind_of
 from oval_room.core.levels import Level
 from oval_room.core.light.says import LightCode
-from oval_room.core.plan.gear import Editions, GearItem, Projector, gear_hash
-from oval_room.core.solve.near_misses import Near, Search, kinds_here, near_misses, newest, slack_of
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import Editions, GearItem, GearShelf, Projector, Screen, gear_hash
+from oval_room.core.screens.commands import TakeGear
+from oval_room.core.solve.near_misses import MOVES, TOGETHER, Near, Search, kinds_here, near_misses, newest, slack_of
 from oval_room.core.solve.within import Watch
 from oval_room.demo.jobs import demo_jobs
 from oval_room.demo.shop import WHOLE
+from oval_room.demo.surveyed import loft_cinema
 from tests.core.survey.rooms import hall, room, say
 
 ALL = WHOLE
 DEN = "room 4000 x 5200"
 PROJECTED = room("made of ceiling joists", "seat 3000", "screen 90", "projector Heron", "goes hung", outline=DEN)
 SIDE = room("seat 3000", "tv Slate 55", "on w2", "mount Flat 600", outline=DEN)
+LOFT = loft_cinema()
 
 
 def with_item(item: GearItem) -> dict[str, GearItem]:
@@ -96,14 +103,45 @@ class NearMisses(unittest.TestCase):
         self.assertEqual(orders, sorted(orders))
         self.assertEqual(sorted(bool(near.misses) for near in found), [bool(near.misses) for near in found])
 
-    def test_in_pieces_it_comes_to_the_same(self) -> None:
-        search, left = Search(PROJECTED, ALL, "p1", "projector"), []
+    def test_in_pieces_and_side_by_side_it_comes_to_what_one_by_one_does(self) -> None:
+        """A shelf longer than two handfuls, broken off after each, against every item alone on its shelf: what is tried
+        beside it alters nothing of it."""
+        shelf = cloths(2 * TOGETHER + 3)
+        search, left = Search(LOFT, Editions({**ALL, **shelf}, shelf), "p1", "screen"), []
         while search.left:
             left.append(search.left)
-            search.look(Watch(-1.0))  # its time is over at once: one item at a time
-        self.assertEqual(left, list(range(search.whole, 0, -1)))
-        whole = near_misses(PROJECTED, ALL, "p1", "projector")
-        self.assertEqual([near.key for near in search.found()], [near.key for near in whole])
+            search.look(Watch(-1.0))  # its time is over at once: a handful at a time
+        self.assertEqual(left, [search.whole, search.whole - TOGETHER, search.whole - 2 * TOGETHER])
+        for near in search.found():
+            alone = Search(LOFT, Editions({**ALL, **shelf}, {near.key: shelf[near.key]}), "p1", "screen")
+            alone.look()
+            (one,) = alone.found()
+            with self.subTest(near.item.name):
+                self.assertEqual(one.command, near.command)
+                self.assertLessEqual({judged(f) for f in near.findings}, {judged(f) for f in one.findings})
+
+    def test_of_two_moves_the_better_is_taken(self) -> None:
+        """The least of the stops that any single move leaves, by trying each by hand; here and there it is the ladder's,
+        here and there the lens's, and the first one found would not have done."""
+        chosen, shelf = Counter[str](), cloths(100)
+        gear = {**ALL, **shelf}
+        for near in near_misses(LOFT, Editions(gear, shelf), "p1", "screen"):
+            put = TakeGear(id="p1", gear=near.key, name=LOFT.chosen.pictures["p1"].name)
+            report = evaluate(apply(LOFT, put, gear), gear)
+            ways = {
+                (cure.kind, finding.code.name): several(put, cure.command)
+                for finding in report.findings
+                if finding.level is Level.STOP and finding.about.get("picture") == "p1"
+                for cure in finding.cures
+                if cure.kind in MOVES
+            }
+            counts = {way: _stops_of_p1(apply(LOFT, command, gear), gear) for way, command in ways.items()}
+            here = _stops_of_p1(apply(LOFT, put, gear), gear)
+            with self.subTest(near.item.name):
+                self.assertEqual(_stops_of_p1(near.plan, gear), min((*counts.values(), here)))
+                if len(set(counts.values())) > 1:
+                    chosen[min(counts, key=lambda way: counts[way])[1]] += 1
+        self.assertLessEqual({"OFF_LADDER", "SHIFT"}, chosen.keys(), chosen)
 
     def test_only_what_stands_on_the_shelf_and_its_newest_edition(self) -> None:
         dear = next(item for item in ALL.values() if isinstance(item, Projector)).model_copy(update={"price": 9999.0})
@@ -160,6 +198,24 @@ class NearMisses(unittest.TestCase):
         self.assertEqual(kinds_here(plan, ALL, "p1"), ())
         with self.assertRaises(RefusedError):
             near_misses(PROJECTED, ALL, "p1", "tv")
+
+
+def cloths(n: int) -> dict[str, GearItem]:
+    """So many screens, from small to large ones."""
+    like, chance, shelf = list(newest(ALL, "screen").values()), random.Random(7), dict[str, GearItem]()
+    for i in range(n):
+        item = like[i % len(like)]
+        assert isinstance(item, Screen)
+        by = chance.uniform(0.6, 1.4)
+        item = item.model_copy(update={"model": f"s{i}", "width": item.width * by, "height": item.height * by})
+        shelf[gear_hash(item)] = item
+    return shelf
+
+
+def _stops_of_p1(plan: Plan, gear: GearShelf) -> int:
+    """How many stops are told of the first picture."""
+    found = evaluate(plan, gear).findings
+    return sum(one.level is Level.STOP and "p1" in one.about.values() for one in found)
 
 
 def _others(findings: tuple[Finding, ...], picture: str) -> set[str]:

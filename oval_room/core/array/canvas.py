@@ -7,10 +7,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError, positive
+from oval_room.core.record import record
 from oval_room.core.screens.lattice import in_line
 
 MOST_DISPLAYS: Final = 200
@@ -19,7 +19,7 @@ MOST_CANVAS: Final = 16_384
 TURNS: Final = (0, 90, 180, 270)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Crop:
     """What one display shows of the canvas [px]: left, top, width, height."""
 
@@ -29,7 +29,7 @@ class Crop:
     height: int
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Canvas:
     """Its size, every display's crop, the worst edge's error [px]."""
 
@@ -38,7 +38,7 @@ class Canvas:
     error: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Placed:
     """A display's visible rectangle on the wall [mm], y down."""
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.mapping import Mapped, Walls, comes_in
@@ -14,6 +13,7 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.turn import wall_of
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.screens.lattice import LINE
 from oval_room.core.viewing.sharpness import distance_at_60
@@ -30,7 +30,7 @@ def plugs(plan: Plan, walls: Walls) -> dict[str, str]:
     return {one.display.key: plug_of(names[one.port[0]], one.port[1]) for one in walls.displays if one.port is not None}
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class HungHole:
     """A hole of a wall from its zero: right of it and above it [mm]."""
 
@@ -40,7 +40,7 @@ class HungHole:
     up: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Zero:
     """The zero of a wall of displays: under the left edge of its leftmost frame, level with its lowest frame's edge.
     along: from the room's wall's left end; height: above the floor [mm]."""
@@ -70,7 +70,7 @@ def holes_of_wall(plan: Plan, report: Report, group: Group, displays: tuple[Disp
     return found
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Rail:
     """A rail that could carry a row of holes: above the zero, from where to where right of it [mm], its holes, the
     displays on it."""
@@ -104,7 +104,7 @@ def rails_of(holes: list[HungHole]) -> list[Rail]:
     ]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Seen:
     """A wall from its seats [mm]: the nearest and the farthest of them from its middle, and from where on its coarsest
     display's pixels are no longer told apart (rules 3.3); None without a seat."""
@@ -120,7 +120,7 @@ def seen_from_seats(plan: Plan, group: Group, displays: tuple[Display, ...]) -> 
     return Seen(min(away, default=None), max(away, default=None), distance_at_60(pitch))
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Cables:
     """How many go where: controller to display, source to controller or router, router to controller; converters."""
 

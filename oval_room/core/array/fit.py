@@ -4,8 +4,9 @@ that run in step, else wherever an output is free."""
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final
+
+from oval_room.core.record import record
 
 TRIES: Final = 20_000
 """Places looked at before the best so far is taken."""
@@ -14,7 +15,7 @@ Port = tuple[str, int]
 """A controller's id and one of its outputs, from 1."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Fitted:
     """Every display's output; those without one; pairs of displays that were both put on one."""
 

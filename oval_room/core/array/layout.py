@@ -5,12 +5,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from oval_room.core.array.canvas import Crop
+from oval_room.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Cell:
     """What an output cuts out of its controller's picture [px], and how the canvas is turned in it, clockwise [deg]."""
 
@@ -22,7 +22,7 @@ class Cell:
     turned: int
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Layout:
     """A controller's picture: whether the canvas stands in it as it hangs, from which corner of the canvas at how many
     of its pixels each canvas pixel; every output's cell."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from oval_room.core.array.canvas import MOST_CANVAS, Canvas, Crop, Placed, canvas_of, closed_up
 from oval_room.core.array.document import Arrays, Cut
@@ -12,9 +12,10 @@ from oval_room.core.array.layout import Cell, Layout, layout_of
 from oval_room.core.array.wall import Display, displays_of, walls_of
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Scheme
+from oval_room.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Mapped:
     """A display with what it shows. factor: its own pixels for one of the canvas. port: where it hangs. cell: what is
     cut there out of the controller's picture."""
@@ -27,7 +28,7 @@ class Mapped:
     cell: Cell | None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class WallMap:
     """A wall's canvas. scale: canvas pixels a millimetre. closed: gaps closed up. refused: wanted so, but hung freely.
     large: what its greater side would be [px], where that is too much: it is drawn at the most there is. places: every
@@ -53,7 +54,7 @@ class WallMap:
         return self.canvas.error
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Walls:
     """All walls' maps by group, the layouts of controllers, how displays were fitted, what feeds each controller."""
 

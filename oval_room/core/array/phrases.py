@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.array.canvas import MOST_CANVAS, MOST_DISPLAYS
@@ -19,6 +18,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.gear import Mount, Panel
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.pose import Own, Turn, to_room
+from oval_room.core.record import record
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.group_commands import PutGroup
@@ -110,7 +110,7 @@ def _mounted(here: Here, said: str) -> Heard:
     return Heard(f"{len(puts)} displays, each on {mount.name}", several(*puts))
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class _Hung:
     """A kind of display to hang: the edition of a shelf's, or a bare size's values; how it is told."""
 

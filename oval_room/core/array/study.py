@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.array.canvas import MOST_CANVAS
@@ -20,6 +19,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.running import BTU, LEAKAGE, circuit_limit, devices_for
@@ -37,7 +37,7 @@ COMES_FORWARD: Final = 300.0
 """An arm that reaches this far lets a display be reached behind [mm] (planning value of ours)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Power:
     """Displays' watts, how many say none, circuits wanted, displays with their mounts [kg], how many say none."""
 
@@ -48,7 +48,7 @@ class Power:
     unweighed: int
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ArrayResult(Result):
     """The mapping of every wall, and what all displays take; None without a wall."""
 

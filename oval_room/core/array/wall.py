@@ -9,13 +9,14 @@ import re
 from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.array.canvas import Placed
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
 from oval_room.core.pose import to_own
+from oval_room.core.record import record
 from oval_room.core.screens.document import Picture
 
 ROW: Final = 0.5
@@ -26,7 +27,7 @@ NEXT: Final = 25.0
 """Frames that leave less are neighbours: no hand comes between [mm] (planning value)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Display:
     """One display of a wall.
 

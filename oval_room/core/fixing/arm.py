@@ -7,13 +7,14 @@ swing, and the pivot's depth behind the panel's back by its cosine.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
+
+from oval_room.core.record import record
 
 SQUARE: Final = 90.0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Swing:
     """How far the edge comes back, what is left to the wall [mm], and the greatest swing that leaves any [deg]."""
 

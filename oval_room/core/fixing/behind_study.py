@@ -3,7 +3,6 @@ want (rules 7.10, 7.17)."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from oval_room.core.findings import Finding
@@ -15,6 +14,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import MOUTHS
 from oval_room.core.plan.gear import GearShelf, Mount
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import hangs_on
@@ -45,7 +45,7 @@ class Rect(NamedTuple):
         return self.left < other.right and other.left < self.right and self.low < other.high and other.low < self.high
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Behind:
     """What is behind one panel: plate, bars, the outlets by their ids, and those that clash with what each clashes
     with."""
@@ -56,7 +56,7 @@ class Behind:
     clashes: dict[str, str]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class BehindResult(Result):
     """What is behind panels, by picture."""
 

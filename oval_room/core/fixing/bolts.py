@@ -10,12 +10,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError, positive
 from oval_room.core.fixing.capacity import Capacity
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 
 GRAVITY: Final = 9.81
 """[m/s²]"""
@@ -24,7 +24,7 @@ MUCH: Final = 70.0
 """Above these shares of what a fixing carries: STOP, MIND [%] (rules 7.5)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class BoltLoad:
     """Tension and shear of one bolt [N], and how much of what it carries that is [%]; the shear's own parts to the
     right and down [N]."""

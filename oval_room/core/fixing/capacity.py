@@ -6,13 +6,13 @@ says.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import MissingError
+from oval_room.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Capacity:
     """Allowed tension and shear of one fixing [N], and whether it may carry at all."""
 

@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -17,6 +16,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.projection.memory_study import MemoryResult, Setting
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -32,7 +32,7 @@ PULLED: Final = 2.0
 """A cloth that is pulled by hand counts so often (rules 7.8)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class CaseResult(Result):
     """Where cases are hung, by picture: places along the wall and out from it [mm]."""
 

@@ -4,7 +4,7 @@ least move of all that hang in line where nothing does (rules 7.4, 7.7)."""
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Final, NamedTuple
 
 from oval_room.core.commands import Command, several
@@ -33,6 +33,7 @@ from oval_room.core.levels import SLIM, Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount
 from oval_room.core.plan.room import STUDDED
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -48,7 +49,7 @@ LINED_UP: Final = 1.0
 """Pictures of a wall whose top or bottom edges are this near to level hang in line [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PlateHere:
     """A picture's drill window and where its plate is in it: the middle along, the upper row up [mm]."""
 
@@ -75,7 +76,7 @@ class PlateHere:
         return min(self.borders, key=lambda one: one.slack, default=None)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class DrillResult(Result):
     """Drill windows by picture."""
 

@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import pairwise
 from typing import Final, NamedTuple
 
@@ -19,6 +19,7 @@ import numpy as np
 
 from oval_room.core.fixing.plate_studs import Slot
 from oval_room.core.projection.clear_places import Places
+from oval_room.core.record import record
 
 SLIM: Final = 1e-6
 FINE: Final = 2.0
@@ -108,7 +109,7 @@ class Border(NamedTuple):
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PlateRules:
     """What a plate must meet [mm].
 
@@ -158,7 +159,7 @@ class PlateRules:
         return replace(self, slide=self.slide + reach)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class DrillWindow:
     """Where a plate may go: slabs from the left."""
 

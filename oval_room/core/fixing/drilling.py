@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from itertools import product
 from types import MappingProxyType
 from typing import Final
@@ -13,6 +12,7 @@ from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.zero import Zero
 from oval_room.core.levels import SLIM
 from oval_room.core.plan.room import Made
+from oval_room.core.record import record
 from oval_room.core.survey.datum import from_datum
 
 STOCK: Final = (50.0, 60.0, 70.0, 80.0, 90.0, 100.0, 120.0)
@@ -31,7 +31,7 @@ PLUG: Final = 50.0
 """A 10 mm plug's length where its maker says nothing (planning value of ours) [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Drill:
     """How a hole is made: the bit, how deep from the wall's face [mm] (None where its maker says), the screw."""
 
@@ -40,7 +40,7 @@ class Drill:
     screw: str
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Hole:
     """One hole: its number, the picture it is of, its place along from the zero and above the floor, and off the laser
     line [mm]."""
@@ -52,7 +52,7 @@ class Hole:
     off_line: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class DrillPlan:
     """The holes of a wall, and the two diagonals by which the first is checked, to the wall's lower corners [mm]."""
 

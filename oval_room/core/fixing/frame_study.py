@@ -4,7 +4,6 @@ any
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.findings import Finding
@@ -16,6 +15,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.room import STUDDED
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import hangs_on
@@ -31,7 +31,7 @@ NEAR_WALL: Final = 250.0
 """A frame whose surface is farther off its wall stands, or hangs, on something else [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class FrameHoles:
     """Screws of a frame's brackets: places along the wall and up [mm], what they are, how much the worst bears [%]."""
 
@@ -40,7 +40,7 @@ class FrameHoles:
     use: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class FrameResult(Result):
     """Frames that hang on walls, by picture."""
 

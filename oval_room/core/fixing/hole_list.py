@@ -3,7 +3,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from itertools import product
 
 from oval_room.core.fixing.bolts import BoltLoad
@@ -15,11 +14,12 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.room import STUDDED
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.survey.studs import Find
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class HoleTold:
     """One hole of a picture: its number there, its place [mm], how sure it is, what it bears in the worst case, what is
     behind or beside it."""

@@ -11,13 +11,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Literal
+
+from oval_room.core.record import record
 
 PlacedBy = Literal["top", "centre", "bottom", "vesa"]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class HoleMap:
     """Heights above the floor [mm]; rows from the upper one down; x of each column; the check diagonal."""
 

@@ -9,13 +9,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.fixing.document import Bench, counts
 from oval_room.core.fixing.plate_studs import Slot
 from oval_room.core.levels import beyond
 from oval_room.core.plan.instruments import HALF_WIDTH
+from oval_room.core.record import record
 from oval_room.core.survey.studs import Find
 
 FIND_HALF: Final[dict[str, float]] = {"pilot": 3.0, "magnet": 6.0, "scanner": 12.0, "knock": 25.0}
@@ -31,7 +31,7 @@ UP_PLAY: Final = 3.0
 ON_LINE: Final = 12.0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class HoleSure:
     """One hole: how its stud was found ("counted" where nothing did, "" where a wall holds anywhere), how far off it
     may be along and up, what there is for that in its slot and of the plate [mm] (None along where no slot is known),

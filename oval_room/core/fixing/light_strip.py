@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import SLIM
+from oval_room.core.record import record
 
 INSET: Final = 50.0
 """From the panel's edge to the strip [mm]."""
@@ -15,7 +15,7 @@ FEEDS: Final[dict[float, float]] = {5.0: 2.5, 12.0: 5.0, 24.0: 10.0}
 """A strip is fed again after so many metres, by its volts (rules 13)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class StripRun:
     """A strip's run [mm], its watts, points at which it is fed and groups of lights that are driven apart; None where
     nobody has said what they come from."""

@@ -5,12 +5,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from oval_room.core.fixing.bolts import FULL, GRAVITY, BoltLoad, bolt_loads, weight_of
 from oval_room.core.fixing.capacity import Capacity
 from oval_room.core.plan.gear import Mount, Panel
+from oval_room.core.record import record
 from oval_room.core.screens.document import Picture
 
 HAND: Final = 177.0
@@ -29,7 +29,7 @@ class Case(NamedTuple):
     aside: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class CaseLoads:
     """A case and what each fixing bears of it, in the order of the bolts."""
 

@@ -3,7 +3,6 @@ lift it (rules 7.4–7.6, 7.9, 7.13)."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from itertools import product
 from typing import Final
 
@@ -26,6 +25,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.plan.room import STUDDED
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -42,7 +42,7 @@ KNOWN: Final = frozenset(name for suits in SUITS.values() for name in suits)
 """Fixings that are told for some wall."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Held:
     """What holds a panel: places of its fixings on the wall, along and up [mm], their kind, what one may bear and who
     says so, the worst one's use [%], every way the load acts."""
@@ -64,7 +64,7 @@ class Held:
         return self.capacity.carries
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class LoadResult(Result):
     """Panels that hang, by picture."""
 

@@ -4,9 +4,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final, Literal
+
+from oval_room.core.record import record
 
 ON_A_JOIST: Final = 12.0
 """A plate whose middle is this near to a joist's is on it: as near as finds must agree (rules 7.2) [mm]."""
@@ -14,7 +15,7 @@ BEARS: Final = 75.0
 """A bridging timber goes on past the middle of either joist (planning value of ours) [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Joists:
     """Middles of joists: out from the display wall where they run along it, along it where they run out [mm].
 
@@ -26,7 +27,7 @@ class Joists:
     counted: frozenset[float] = frozenset()
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Held:
     """What holds a plate. joist: the nearest to it [mm]; move: how far the plate goes to lie on it, farther out or
     along positive; in_window: whether it may. bridge: the two joists a timber would bridge; None where it lies beyond

@@ -8,12 +8,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError, positive
 from oval_room.core.fixing.bolts import FULL, weight_of
 from oval_room.core.fixing.capacity import Capacity
+from oval_room.core.record import record
 
 PLATE_SCREWS: Final = 4
 """Of a plate on a timber or under concrete; on a joist itself only two of them, in line, find wood."""
@@ -22,7 +22,7 @@ JOIST_BOLTS: Final = 2
 """M8 bolts through a bridging timber at each joist (rules 7.8)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class OverheadLoad:
     """Tension of the worst fixing [N] and how much of what it carries that is [%]."""
 

@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -29,6 +28,7 @@ from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Projector, Screen
 from oval_room.core.projection.body import body_of
 from oval_room.core.projection.study import ThrowResult
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 
@@ -39,7 +39,7 @@ APART: Final = 100.0
 """A ceiling plate's screws stand so far apart where its maker says nothing (planning value of ours) [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class OverheadResult(Result):
     """What is said of loads overhead."""
 

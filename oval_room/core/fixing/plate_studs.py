@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import combinations, product
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import SLIM
+from oval_room.core.record import record
 
 Slot = tuple[float, float]
 """From the plate's middle, left end and right end [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PlatePlace:
     """A plate's place [mm]: its middle along the wall, the panel's off where it is wanted (right positive), how far the
     panel is slid on the plate (right positive), and the studs its slots catch."""

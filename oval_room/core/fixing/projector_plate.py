@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -21,6 +20,7 @@ from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place, pole_drop, shelf_height
 from oval_room.core.projection.says import LensCure
+from oval_room.core.record import record
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
@@ -30,7 +30,7 @@ FLAT: Final = 0.5
 """A ceiling this near to its full height is level there [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ProjectorPlate:
     """Plate centre, pole below the ceiling or shelf above the floor [mm]; where the lens is on it."""
 

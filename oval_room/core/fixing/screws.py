@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.levels import SLIM, Level
+from oval_room.core.record import record
 
 STOCK: Final = (8.0, 10.0, 12.0, 14.0, 16.0, 20.0, 25.0, 30.0, 35.0, 40.0, 45.0, 50.0)
 """Lengths that are sold (rules 7.9) [mm]."""
@@ -17,7 +17,7 @@ TENTH: Final = 10.0
 """Spacers are told to a tenth of a millimetre, rounded up."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ScrewChoice:
     """The span a screw's length must lie in [mm], stock lengths that do, the longest of them, and where none does the
     least spacer and the length that then fits."""

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.figures import FigureBook, Input
@@ -14,11 +13,12 @@ from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.light_strip import StripRun, strip_run
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class StripHere:
     """A strip and its run; the corners it goes round, left [mm] of a reel where one is enough, else how many there are
     joined."""
@@ -29,7 +29,7 @@ class StripHere:
     reels: int
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class StripResult(Result):
     """Light strips, by picture."""
 

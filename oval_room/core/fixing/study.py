@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from functools import partial
 from typing import NamedTuple
 
@@ -39,6 +39,7 @@ from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import Source
 from oval_room.core.plan.room import STUDDED
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -50,7 +51,7 @@ from oval_room.core.survey.stud_study import StudResult, Studs
 from oval_room.core.units import Ruler
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class FixingResult(Result):
     """Hole rows by picture, plates by projector."""
 

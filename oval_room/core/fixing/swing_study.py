@@ -6,7 +6,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -19,6 +18,7 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import hangs_on
@@ -31,7 +31,7 @@ WALL: Final = "the wall behind it"
 Place = tuple[float, float]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sweep:
     """A panel on its arm fully out [mm]: the pivot, half its width and its depth before that; how far it swings to the
     left and to the right [deg] and what ends it there, empty where the arm itself does."""
@@ -49,7 +49,7 @@ class Sweep:
         return corners_at(self.pivot, self.half, self.depth, swing)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SwingResult(Result):
     """Arms that swing, by picture."""
 

@@ -3,7 +3,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Final, NamedTuple
 
 from oval_room.core.figures import FigureBook
@@ -23,6 +23,7 @@ from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.mount_window import MountWindow, mount_window
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import VENT
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
@@ -42,7 +43,7 @@ class Border(NamedTuple):
     slack: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PlateWindow:
     """A plate's window, in the frame of its picture's wall, and its borders. clear: from which of its places the beam
     is clear. plate: where it is, along and out [mm]. held: what holds it there."""
@@ -67,7 +68,7 @@ class PlateWindow:
         return self.places.is_clear(*self.plate)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class WindowResult(Result):
     """The mount windows, by projector."""
 

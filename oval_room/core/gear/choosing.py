@@ -4,7 +4,6 @@ items."""
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
@@ -13,12 +12,13 @@ from oval_room.core.gear.field import GearField, plain_number
 from oval_room.core.gear.kinds import kind_of
 from oval_room.core.gear.sheet import as_texts
 from oval_room.core.plan.gear import GearItem
+from oval_room.core.record import record
 
 MOST_BESIDE: Final = 4
 """Items that can be set beside each other."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Between:
     """A figure that must lie between two numbers; None is no end. What reaches into the span counts."""
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Callable, Collection, Mapping
-from dataclasses import dataclass
 from typing import Any, Final
 
 from oval_room.core.aspect import parse_aspect
@@ -24,6 +23,7 @@ from oval_room.core.gear.field import (
 )
 from oval_room.core.plan.gear import GearItem, Panel, Screen
 from oval_room.core.plan.measure import Values
+from oval_room.core.record import record
 from oval_room.core.screens.size import picture_size
 from oval_room.core.span import Span
 
@@ -52,7 +52,7 @@ SHEET_SIZE: Final = 100.0
 """Makers' tables of distances are for a picture of this diagonal in 16:9, unless they say another [inch]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class GearKind:
     """A kind: its word, its titles, its model, its figures."""
 

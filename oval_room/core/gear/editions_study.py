@@ -5,7 +5,6 @@ A shelf's edit never changes a job; it is offered."""
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.commands import Command
@@ -17,6 +16,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearItem, GearShelf
 from oval_room.core.projection.commands import PutProjector
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.taking import take
@@ -25,7 +25,7 @@ TOLD: Final = 3
 """Differences told of one item."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class EditionsResult(Result):
     """Newer editions of what a scheme uses."""
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
 from typing import Any, Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.measure import Values
+from oval_room.core.record import record
 from oval_room.core.span import Span, read_lengths
 from oval_room.core.units import MM_IN, Ruler
 
@@ -19,7 +19,7 @@ MILLIMETRES: Final = Ruler("mm", "mm")
 """Makers print mm where they print no unit, whatever the job is in."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Read:
     """What a figure came to: the item's values, and the working where it was converted."""
 
@@ -35,7 +35,7 @@ class SheetError(RefusedError):
         self.wrong = dict(wrong)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Amount:
     """A figure as a number, for choosing and plotting: its unit, and an item's least and greatest of it; None where the
     item does not say it."""
@@ -44,7 +44,7 @@ class Amount:
     of: Callable[[Any], tuple[float, float] | None]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class GearField:
     """One figure.
 

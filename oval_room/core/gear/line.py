@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final, NamedTuple, get_args
 
 from oval_room.core.errors import RefusedError
@@ -16,6 +15,7 @@ from oval_room.core.gear.common import GearKind
 from oval_room.core.gear.field import LONGEST, GearField, SheetError, by_letters
 from oval_room.core.gear.kinds import KINDS
 from oval_room.core.plan.gear import DeviceRole
+from oval_room.core.record import record
 
 EXAMPLE_NAME: Final = "Curlew 3"
 CALLED: Final[dict[str, str]] = {
@@ -56,7 +56,7 @@ LONGEST_FIGURE: Final = 28
 """Words of one figure."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Taken:
     """A line apart: its kind, the item's name, its figures as texts by their words."""
 

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from pydantic import ValidationError
@@ -20,6 +19,7 @@ from oval_room.core.gear.kinds import kind_of
 from oval_room.core.gear.line import take_apart
 from oval_room.core.plan.gear import GearItem
 from oval_room.core.plan.measure import Values
+from oval_room.core.record import record
 
 OWN_MAKER: Final = "Own"
 """The maker of an item that was typed by its model alone."""
@@ -27,7 +27,7 @@ FRAME: Final = ("frame_side", "frame_top", "frame_bottom")
 """What an overall size comes to."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sheet:
     """An item read, how each converted figure came about, and figures that were not given and matter first."""
 

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from oval_room.core.commands import Command
 from oval_room.core.plan.document import Plan
+from oval_room.core.record import record
 from oval_room.core.report import Report
 
 Axis = Literal["u", "v", "uv"]
@@ -20,7 +20,7 @@ class Snap(NamedTuple):
     reason: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Grip:
     """A handle: key, place in its view [mm], which way it moves, what it is called, the id of what it holds."""
 
@@ -32,7 +32,7 @@ class Grip:
     of: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Pulled:
     """What a pull comes to: command, read-back, what it snapped to, and where the grip then is [mm]."""
 
@@ -65,7 +65,7 @@ class Hand:
         return Pulled(command.model_copy(update={"label": say}), say, tuple(self.reasons), u, v)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class GripKind:
     """A kind of grip: its name, the views it lies in, which there are for a subject picture, and what pulling one
     means. alone: whether a display of a wall is pulled by itself; else its whole wall goes with the hand."""

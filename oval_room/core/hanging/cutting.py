@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from oval_room.core.fixing.cut_list import cut_list
@@ -12,6 +11,7 @@ from oval_room.core.fixing.window_study import WindowResult
 from oval_room.core.hanging.document import Hanging
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Mount
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.words import Words
 
@@ -34,7 +34,7 @@ class Piece(NamedTuple):
     for_: str
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Boards:
     """One kind of stock: its pieces, and what is cut from each length of it; pieces too long for it are told apart."""
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -19,6 +18,7 @@ from oval_room.core.hanging.says import HangingCode, HangingCure
 from oval_room.core.levels import Level
 from oval_room.core.plan.room import STUDDED
 from oval_room.core.plan.turn import wall_of
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
@@ -29,7 +29,7 @@ PAST: Final = 1.0
 """Past an edge by less than this is rounding [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class HangingResult(Result):
     """What hangs on the walls."""
 

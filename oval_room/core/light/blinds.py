@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+
+from oval_room.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Blinds:
     """Greatest stray luminance for the class [cd/m²] and the share of today's light that blinds must stop [1]; None
     where no

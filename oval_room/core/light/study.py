@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from oval_room.core.figures import FigureBook, Input, findings_are_bare
 from oval_room.core.findings import Cure, Finding
@@ -38,6 +37,7 @@ from oval_room.core.plan.measure import chosen
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.zoom import tele_factor, zoom_factor
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -47,7 +47,7 @@ from oval_room.core.survey.document import LightScene, Survey
 from oval_room.core.units import Ruler
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PictureLight:
     """White, what leaves the display, contrast within a frame, and (stray, contrast, class) by scene."""
 
@@ -57,7 +57,7 @@ class PictureLight:
     scenes: dict[str, tuple[float, float | None, str]]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class LightResult(Result):
     """White and contrast by picture."""
 
@@ -116,7 +116,7 @@ def study_light(survey: Survey, scheme: Scheme, throws: ThrowResult, gear: GearS
     return LightResult(book.figures, tuple(findings), lit)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class _Lit:
     white: float
     lumens: float

@@ -9,13 +9,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.outline import Wall
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.record import record
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
 
@@ -67,7 +67,7 @@ def comes_in(opening: Opening, wall: Wall, *, at: Point, sun: Point) -> bool:
     return start <= u <= end and opening.sill.value <= z <= opening.head.value
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Struck:
     """One hour of one month: windows through which the sun strikes the picture, and an eye."""
 
@@ -77,7 +77,7 @@ class Struck:
     eyes: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SunYear:
     """The hours of the year when the sun strikes, and for each window how many of them a drawn covering would clear."""
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import partial
 from typing import Final
 
@@ -12,6 +11,7 @@ from oval_room.core.levels import Level
 from oval_room.core.light.says import LightCode, LightCure
 from oval_room.core.light.sun import SunYear, sun_year
 from oval_room.core.plan.document import Scheme
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.commands import PutOpening
@@ -21,7 +21,7 @@ BARE: Final = ("none", "net")
 """Coverings that let the sun's own light through."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SunResult(Result):
     """When the sun strikes pictures."""
 

@@ -81,11 +81,19 @@ def perimeter(corners: Corners) -> float:
 
 
 @lru_cache(maxsize=256)
+def extent(corners: Corners) -> tuple[float, float, float, float]:
+    """Least x and y, greatest x and y [mm]."""
+    xs, ys = zip(*corners, strict=True)
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+@lru_cache(maxsize=256)
 def surfaces_m2(corners: Corners, height: float) -> float:
     """Floor, ceiling and walls of a room so high [m²] (rules 5.7)."""
     return (2 * area(corners) + perimeter(corners) * height) / 1e6
 
 
+@lru_cache(maxsize=1024)
 def inside(corners: Corners, x: float, y: float) -> bool:
     """Whether a place lies in the room; a wall's face counts as in."""
     odd = False
@@ -99,6 +107,7 @@ def inside(corners: Corners, x: float, y: float) -> bool:
     return odd
 
 
+@lru_cache(maxsize=1024)
 def reach(corners: Corners, x: float, y: float, dx: float, dy: float) -> float:
     """How far it is from a place to the next wall in a direction (unit vector) [mm]; infinite when there is none."""
     nearest = math.inf

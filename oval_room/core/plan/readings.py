@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.instruments import HALF_WIDTH
+from oval_room.core.record import record
 
 METER_SHARE: Final = 0.05
 """How far a light meter may be off, as a share of its reading (planning value)."""
@@ -16,7 +16,7 @@ METER_LEAST: Final = 0.5
 """Its last digit [lux]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Combined:
     """Several readings of one dimension as one: value used, how far it may be off, spread between greatest and least
     [mm], and MIND when they disagree by more than they may."""

@@ -13,6 +13,7 @@ from oval_room.core.plan.outline import (
     Corners,
     Wall,
     check_outline,
+    extent,
     inside,
     reach,
     surfaces_m2,
@@ -166,8 +167,7 @@ class Room(Frozen):
     @property
     def extent(self) -> tuple[float, float, float, float]:
         """Least x and y, greatest x and y [mm]."""
-        xs, ys = zip(*self.corners, strict=True)
-        return min(xs), min(ys), max(xs), max(ys)
+        return extent(self.corners)
 
     @property
     def surface_m2(self) -> float:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.figures import findings_are_bare
@@ -16,6 +15,7 @@ from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import Span
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.survey.eyes import CROWN
@@ -44,12 +44,12 @@ CODES: Final = {
 """What is said of a box, and what kind of thing it is about."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class BeamResult(Result):
     """What stands in the beams."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class InBeam:
     """What may stand in a beam."""
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.projection.throw import Span
+from oval_room.core.record import record
 
 POLE: Final = 25.0
 """Half a pole's thickness (planning value of ours) [mm]."""
@@ -17,7 +17,7 @@ Box = tuple[Span, Span, Span]
 """Along the wall, out from it, up [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Body:
     """Boxes of a projector about its lens: the body's, and its pole's where it hangs [mm]."""
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import partial
 from typing import Final
 
@@ -16,6 +15,7 @@ from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import Span
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.units import Ruler
@@ -24,7 +24,7 @@ OPEN: Final = ("walkway", "platform")
 """Things that are no body: a way to walk, a floor."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class BodyResult(Result):
     """Bodies that stand in something."""
 

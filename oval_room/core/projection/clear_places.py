@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
@@ -14,6 +13,7 @@ from numpy.typing import NDArray
 from oval_room.core.levels import SLIM
 from oval_room.core.projection.body import TOUCH, Box, put_at
 from oval_room.core.projection.throw import Span
+from oval_room.core.record import record
 
 Grid = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -75,7 +75,7 @@ def in_something(x: Grid, y: Grid, z: float, *, body: Box, thing: Box) -> Mask:
     return met
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Places:
     """A window in cells: their sides [mm], and which are clear, by row out from the wall and column along it."""
 

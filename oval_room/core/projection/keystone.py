@@ -9,11 +9,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 
 MIND_UNDER: Final = 92.0
 STOP_UNDER: Final = 85.0
@@ -30,7 +30,7 @@ NEAR_ENOUGH: Final = 0.1
 """A tilted picture's centre is found to this [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Keystone:
     """A pitched raster and the straight picture in it: sizes, heights above the lens [mm], pixels used [%].
 
@@ -96,7 +96,7 @@ def keystone_level(pixels: float) -> Level:
     return Level.MIND if beyond(MIND_UNDER, pixels) else Level.NOTE
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Tilt:
     """What a pitch does in the place of lens shift: pitch, up positive [deg], the throw ratio it wants, what lands, and
     the shift it is with [image heights]."""

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from oval_room.core.projection.document import Sits
 from oval_room.core.projection.throw import Lens, raster_width
 from oval_room.core.projection.zoom import zoom_factor
+from oval_room.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Filled:
     """A picture on its screen [mm]: its size, and its middle above the screen's."""
 

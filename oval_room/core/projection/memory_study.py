@@ -3,8 +3,6 @@ cabinet stands for it (rules 6.1, 6.3, 6.8, 6.9)."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
@@ -19,12 +17,13 @@ from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.shift import ShiftNeed, shift_need
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import FIXED_LENS_ROOM, Span, distances
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.units import Ruler
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Setting:
     """A memory worked out [mm]: its picture on the screen, the raster, throws that serve it, the shift it needs.
 
@@ -51,7 +50,7 @@ class Setting:
         return not beyond(self.span.least - room, self.throw) and not beyond(self.throw, self.span.greatest + room)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class MemoryResult(Result):
     """Every memory's setting, by its id."""
 

@@ -5,10 +5,10 @@ The commonest hole in the wrong place is the one that centres the body or the pl
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from oval_room.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class LensOnPlate:
     """The lens from the plate's centre, projector upright, seen from behind: right, forward, plate to axis [mm]."""
 

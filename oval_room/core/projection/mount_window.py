@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from oval_room.core.levels import beyond
 from oval_room.core.projection.mount_point import LensOnPlate, plate_place
 from oval_room.core.projection.shift import ShiftWindow, side_room
 from oval_room.core.projection.throw import FIXED_LENS_ROOM, VENT, Lens, distances
+from oval_room.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class MountWindow:
     """Plate depths and places along the wall [mm], None where nothing does; joists inside and the deepest one, with its
     slack to both ends."""

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.findings import Finding
@@ -11,6 +10,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.says import ThrowCode
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 
@@ -24,7 +24,7 @@ def fan_heard(decibels: float, distance: float) -> bool:
     return beyond(decibels, QUIET) and not beyond(distance, NEAR_A_HEAD)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class NoiseResult(Result):
     """Fans that are heard."""
 

@@ -8,17 +8,17 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final, Literal
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import SLIM
+from oval_room.core.record import record
 
 Share = Literal["box", "diamond", "ellipse"]
 FIXED_ROOM: Final = 10.0  # mm by which a lens with no shift may miss
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ShiftWindow:
     """What a lens allows, projector upright: limits as shares of image height and width, or a polygon of (s, v)."""
 
@@ -30,7 +30,7 @@ class ShiftWindow:
     polygon: tuple[tuple[float, float], ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ShiftNeed:
     """What is needed and how it stands to the window.
 

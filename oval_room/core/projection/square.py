@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 
 SHARE: Final = 0.0025
 """Of the diagonal, that two sides or diagonals may differ by."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Squareness:
     """How far diagonals, top and bottom, left and right differ [mm], how far they may, and each verdict."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.commands import several
@@ -32,6 +32,7 @@ from oval_room.core.projection.keystone import (
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.shift import ShiftNeed, ShiftWindow, shift_need
 from oval_room.core.projection.throw import FIXED_LENS_ROOM, VENT, Span, distances, raster_width, throw_level, widths
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -44,7 +45,7 @@ LEVEL_ENOUGH: Final = 0.05
 """A lens pitched less is level [deg]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ProjectorThrow:
     """One projector against its picture [mm]. raster: width and height lit, squarely. span: throws this width allows.
 
@@ -101,7 +102,7 @@ def _tilt(need: ShiftNeed, raster: tuple[float, float], throw: float) -> Tilt | 
     return tilt_instead(width=width, aspect=width / height, throw=throw, above=need.v * height, offset=offset)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ThrowResult(Result):
     """Every projector's throw, body and shift."""
 

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 
 LONGEST_RATIO: Final = 0.6
 """A throw ratio under this is an ultra-short throw."""
@@ -13,7 +13,7 @@ FLAT: Final = 2.0
 """A wall under one may be off by this under a 2 m straight-edge [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Cabinet:
     """A cabinet before its screen [mm]: its back off the wall, the depth its furniture must have, how far that stands
     off the wall when it is shallower, the image's bottom above the floor."""
@@ -56,7 +56,7 @@ def cabinet(
     return Cabinet(back, needed, off, bottom)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sensitivity:
     """What one millimetre farther from the screen does to a picture [mm per mm]."""
 

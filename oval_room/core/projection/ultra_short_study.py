@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.commands import several
@@ -16,6 +15,7 @@ from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.ultra_short import LONGEST_RATIO, cabinet, sensitivity
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -27,7 +27,7 @@ ADJUSTS: Final = 10.0
 """How far a cabinet's feet and its furniture make good in height [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class UltraShortResult(Result):
     """Cabinets and what carries them."""
 
@@ -120,7 +120,7 @@ def _on(
     return out
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class _Carried:
     """The widest picture whose cabinet stands on a piece of furniture: its width, its throw, its bottom [mm]."""
 

@@ -3,8 +3,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from oval_room.core.brief.document import Brief
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Finding
@@ -16,10 +14,11 @@ from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.says import ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.upkeep import HOURS_A_DAY, RISE, ROUND_A_BEAM, hush_air, life_years
+from oval_room.core.record import record
 from oval_room.core.report import Result
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Port:
     """An opening in the wall before a projector [mm]: its middle along the display wall and up, its least size."""
 
@@ -29,7 +28,7 @@ class Port:
     height: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class UpkeepResult(Result):
     """Ports by projector."""
 

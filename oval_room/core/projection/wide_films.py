@@ -3,17 +3,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.projection.throw import Lens, Span, distances
 from oval_room.core.projection.zoom import zoom_factor
+from oval_room.core.record import record
 
 FILM: Final = 16 / 9
 """The aspect that most pictures have."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ByZoom:
     """Constant height by zoom: 16:9 and scope at one height from one lens.
 
@@ -79,7 +79,7 @@ ANAMORPHIC: Final = 4 / 3
 """What an anamorphic lens stretches a picture across (rules 6.9)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Way:
     """A way to show both 16:9 and a wide film [mm].
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -14,6 +13,7 @@ from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.wide_films import ByZoom, by_zoom
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.units import Ruler
@@ -22,7 +22,7 @@ WIDE: Final = 2.0
 """A screen wider than this to its height is one for wide films."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class WideResult(Result):
     """Wide screens and the zoom they want."""
 

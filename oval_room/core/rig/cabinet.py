@@ -9,10 +9,10 @@ from above, the player at the lower end:   ┌────────┐  back 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import positive
+from oval_room.core.record import record
 
 TABLE: Final = 2.08
 """How many times as long as wide a real table's field is (planning value of ours)."""
@@ -26,7 +26,7 @@ LEAST: Final = 3.0
 """Left round a panel in its opening so that it goes in at all [mm] (planning value of ours)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sized:
     """A screen's visible picture and how far its frame reaches round it, at the sides and above and below [mm]."""
 
@@ -40,7 +40,7 @@ class Sized:
         return self.width + 2 * self.side, self.height + self.over_and_under
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class InOpening:
     """What is left round a screen in its opening.
 

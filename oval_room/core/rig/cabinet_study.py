@@ -4,13 +4,14 @@ the money goes (rules 8.8)."""
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.rig.cabinet import BLACKS, LEAST, QUICK, SHARE, InOpening, Sized, in_opening, unfilled
 from oval_room.core.rig.cabinet_says import CabinetCode
@@ -18,7 +19,7 @@ from oval_room.core.rig.document import Cabinet, CabinetScreen, Rigs
 from oval_room.core.rig.figures import KINDS
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Inside:
     """A cabinet's screen: its sizes, its sheet where it has one, how it is told."""
 
@@ -27,7 +28,7 @@ class Inside:
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class CabinetResult(Result):
     """Every cabinet's screens by role, and how its playfield lies, by the cabinet's id."""
 

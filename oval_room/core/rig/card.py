@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import positive
 from oval_room.core.plan.gear import GearShelf, Panel
+from oval_room.core.record import record
 from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
 from oval_room.core.signal.format import Format, dp_need, hdmi_rate, least_dp
@@ -17,7 +17,7 @@ USUAL_HZ: Final = 60.0
 BITS: Final = 8
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class OnCard:
     """One screen's link: its name, pixels, what DisplayPort carries [Gbit/s], the least DisplayPort and HDMI that do;
     None where none does without compression."""
@@ -29,7 +29,7 @@ class OnCard:
     hdmi: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class CardNeeds:
     """hz: the rate that all screens have in common. told: whether every sheet tells its rate. links: of each screen.
     second: pixels a second at that rate [Mpx]."""

@@ -9,12 +9,12 @@ from the side:        │ panel
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError, positive
 from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own, Point, Turn, to_own, to_room
+from oval_room.core.record import record
 from oval_room.core.rig.place import beside
 from oval_room.core.screens.document import Picture
 
@@ -33,7 +33,7 @@ OVER: Final = 40.0
 """Left between a desk and a frame over it [mm] (planning value of ours)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class AtDesk:
     """A panel from the eye before it. away: to its plane [mm]. turn: of the head to its farther corner [deg]. up: its
     top edge over the eye's level [deg]."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
@@ -13,6 +13,7 @@ from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearItem, GearShelf, Panel
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Own, Point, to_own, to_room
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.rig.desk import EDGE, NEAR, TURN, UP, WARM, AtDesk, at_desk, distance_at_ease, edge_moment
 from oval_room.core.rig.desk_says import DeskCode
@@ -31,7 +32,7 @@ BEHIND = 60.0
 """Left behind a panel that a cure moves away [mm] (planning value of ours)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class DeskResult(Result):
     """Every panel at a desk as somebody sits at it, by the picture's id; whose seat."""
 

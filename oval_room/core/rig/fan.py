@@ -8,15 +8,15 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from oval_room.core.errors import RefusedError, positive
 from oval_room.core.levels import beyond
+from oval_room.core.record import record
 
 MOST_TURN = 90.0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Fan:
     """A centre screen with two sides turned in: angles in degrees, lengths in mm.
 

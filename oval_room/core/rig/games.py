@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.record import record
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn, fan
 from oval_room.core.rig.game import typed_whole
 from oval_room.core.rig.place import Seen
@@ -29,7 +29,7 @@ BEARINGS: Final = (
 """What lies how far round from straight ahead, to either side [deg] (rules 8.5; planning values of a car's cab)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Typed:
     """A number that games ask for: what it is called, as it is shown, as it is copied."""
 
@@ -64,7 +64,7 @@ def frame_mpx(rig: Rig, pictures: Mapping[str, Picture]) -> float:
     return sum(pictures[key].pixels[0] * pictures[key].pixels[1] for key in rig.screens) / 1e6
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Lies:
     """Where something is seen: what, how far round [deg, to the right positive], on which screen at which pixel from
     its left; no screen where it is past them or behind a joint."""
@@ -114,7 +114,7 @@ def _share(rig: Rig, one: Seen, angle: float) -> float | None:
     return None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SizeRow:
     """Three screens of another size at this eye's distance, and how far they would have to stand to be as large as
     these: inches, whole angle [deg], width, depth, distance for the same angles [mm], about what they take [W]; the
@@ -153,7 +153,7 @@ STATURES: Final = (1550.0, 1700.0, 1950.0)
 """Of short, usual and tall drivers [mm] (planning values)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class DriverRow:
     """A driver of another stature in the same seat: how high the eye is then [mm], how far over the centre screen's
     middle it looks down on it (under: up) [deg]."""

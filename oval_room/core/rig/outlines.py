@@ -11,11 +11,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.pose import Own, Turn, from_above, to_own, to_room
+from oval_room.core.record import record
 from oval_room.core.rig.document import Body, Rigs
 from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
@@ -28,7 +28,7 @@ TOUCH: Final = 1.0
 """Outlines that stand less far into each other touch [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Outline:
     """What a screen takes from above, in the room: its body, the adapter behind it and its feet; empty: none."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from itertools import pairwise
 
 from oval_room.core.commands import several
@@ -13,6 +13,7 @@ from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Own, to_room
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.rig.commands import PutBody
 from oval_room.core.rig.document import Rigs
@@ -25,7 +26,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class OutlinesResult(Result):
     """What every screen of a rig's row takes from above, by the picture's id."""
 

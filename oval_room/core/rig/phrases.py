@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.commands import Command, several
@@ -13,6 +12,7 @@ from oval_room.core.job.commands import Drop
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.pose import Turn
+from oval_room.core.record import record
 from oval_room.core.rig.commands import PutKit, PutSetup
 from oval_room.core.rig.document import Rigs, Setup
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
@@ -49,7 +49,7 @@ SEAT: Final = "seat 2 m"
 BUILT: Final = f"{SEAT}; {EXAMPLE}"
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class _Asked:
     """What a rig is to be made of: how many screens; the centre and what stands over it, and the sides, each with
     whether it hangs upright; how the joints are and the way from the eye, as said."""

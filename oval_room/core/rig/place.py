@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own, Point, Turn, axes, combined, to_own, to_room
+from oval_room.core.record import record
 from oval_room.core.screens.document import Picture
 
 ARC_PARTS: Final = 24
@@ -26,7 +26,7 @@ CLEAR: Final = 2.0
 """Left between frames that stand one before the other [mm] (planning value of ours)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Joint:
     """How the sides of a rig meet its centre. gap: left between the frames [mm]. lapped: a side's frame stands before
     the centre's and hides it, so that one bezel is seen where two would be."""
@@ -38,7 +38,7 @@ class Joint:
 TOUCHING: Final = Joint()
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Seen:
     """A screen of a rig from the eye.
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final
 
@@ -13,6 +12,7 @@ from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own, Point, Turn, axes, from_above, to_own, to_room
+from oval_room.core.record import record
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
 from oval_room.core.rig.game import stretch, vertical_of
 from oval_room.core.rig.place import (
@@ -38,7 +38,7 @@ LAPS: Final = 0.05
 """Frames that hide more of each other overlap [deg]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Rig:
     """A rig as its driver sees it. seat: whose; away, whole, across …: as the figures of the same names."""
 

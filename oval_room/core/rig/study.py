@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from itertools import combinations, pairwise
 from typing import Final
 
@@ -16,6 +16,7 @@ from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import to_own
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import MOST_TURN
@@ -52,7 +53,7 @@ STRETCHED: Final = 2.0
 """One projection stretched more than this at its far edge is seen by anybody (planning value)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class RigResult(Result):
     """Every rig by its group's id."""
 

@@ -5,13 +5,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final
 
 from oval_room.core.fixing.cut_list import KERF, cut_list
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.pose import Own, Turn, to_room
+from oval_room.core.record import record
 from oval_room.core.rig.document import Body, Rigs
 from oval_room.core.rig.outlines import thick
 from oval_room.core.rig.rig import Rig
@@ -26,7 +26,7 @@ ROWS: Final = 2
 """Tubes between two uprights, a low and a high one (planning value of ours)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Tubes:
     """uprights: of each screen of the row from left to right [mm], with one over it in the same. between: of each pair
     of neighbours [mm], each so many times. joints: at how many bends, times rows. boards: the pieces of every stock

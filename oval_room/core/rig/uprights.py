@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from oval_room.core.plan.gear import GearShelf, Panel
+from oval_room.core.record import record
 from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.hung import as_hung, bolts_aside
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Bolts:
     """A screen's bolts as it stands: heights of the upper and the lower row above the floor, how far apart across,
     their middle right of the picture's [mm]; None where no sheet tells them."""

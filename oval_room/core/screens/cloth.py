@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 
 BOTTOM_BAR: Final = 50.0
 """A bottom bar's depth, centred on the cloth's plane [mm]."""
@@ -24,7 +24,7 @@ BEHIND: Final[dict[str, float]] = {"woven": 50.0, "perforated": 200.0}
 """Wanted between cloth and loudspeaker [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Drop:
     """Where a drop-down's image hangs, and what is left behind its bottom bar [mm]."""
 

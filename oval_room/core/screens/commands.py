@@ -109,13 +109,13 @@ class TakeGear(Command):
             "frame_side": item.frame_side,
             "frame_top": item.frame_top,
             "frame_bottom": item.frame_bottom,
+            "gear": self.gear,
         }
         if isinstance(item, Panel):
             values |= {"curve": item.curve, "pixels": item.pixels}
         else:
             values |= {"curve": None, "surface": item.surface}
-        picture = _placed(plan, key, self.id, values, {}, None).model_copy(update={"gear": self.gear})
-        return with_picture(plan, key, self.id, picture)
+        return with_picture(plan, key, self.id, _placed(plan, key, self.id, values, {}, None))
 
 
 def _placed(plan: Plan, key: str, name: str, values: Values, pose: dict[str, float], bottom: float | None) -> Picture:

@@ -28,7 +28,7 @@ PART: Final = Part(
         Study(
             "screens",
             ScreensResult,
-            lambda c: (c.seen("room", "things", "openings"), c.scheme, c.looked, c.gear, c.ruler),
+            lambda c: (c.seen("room", "things", "openings"), c.scheme, c.looked, c.gear, c.ruler, c.only),
             study_screens,
             by_wall=True,
             judges=("projector", "screen", "tv"),

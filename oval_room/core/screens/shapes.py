@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import beyond
+from oval_room.core.record import record
 
 LEVEL_WITHIN: Final = 5.0
 """Heights within this stand level beside each other [mm] (rules 2.3)."""
@@ -42,7 +42,7 @@ def bow(radius: float | None, arc_width: float) -> float:
     return 0.0 if radius is None else curve(radius, arc_width)[1]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Display:
     """A display's visible height and pixel pitch, and its frame above and below [mm]."""
 
@@ -52,7 +52,7 @@ class Display:
     frame_bottom: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Beside:
     """Differences of heights [mm] and of pitches [%], and whether they are small enough."""
 

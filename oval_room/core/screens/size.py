@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 import re
-from dataclasses import dataclass
 from typing import Final, Literal
 
 from oval_room.core.aspect import NAMED, WIDEST_ASPECT, parse_aspect
 from oval_room.core.errors import RefusedError, positive
+from oval_room.core.record import record
 from oval_room.core.span import Span, UnclearError, read_lengths
 from oval_room.core.units import Ruler, is_bare, parse_length
 
@@ -19,7 +19,7 @@ LEAST_DIAGONAL, MOST_DIAGONAL = 200.0, 20_000.0
 """Sizes that anybody looks at, corner to corner [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PictureSize:
     """Width and height of the visible picture [mm]."""
 
@@ -101,7 +101,7 @@ _SAID: Final = re.compile(
 )
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SaidSize:
     """A picture's size as it was said: which of its measures, how long [mm], and its aspect if that was said too."""
 

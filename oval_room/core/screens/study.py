@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 from itertools import combinations, pairwise
 from typing import Final, NamedTuple
 
@@ -15,6 +14,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import SLIM, Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.cloth import BOTTOM_BAR, CLEAR_MOVING, CLEAR_STILL, GRIP, WEAVE_TURN, cloth_piece
 from oval_room.core.screens.commands import PutPicture
@@ -43,17 +43,20 @@ BESIDE: Final = 600.0
 """Panels whose frames are no farther apart than this stand beside each other [mm]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ScreensResult(Result):
     """Pictures as things."""
 
 
-def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShelf, ruler: Ruler) -> ScreensResult:
+def study_screens(
+    survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShelf, ruler: Ruler, only: str | None = None
+) -> ScreensResult:
     """Pictures of one wall against each other, what hangs before them, and their surfaces.
 
     Args:
         looked: the scheme with each wall of displays as the one picture it is looked at as; its displays are only
             looked at for being in each other's way.
+        only: the picture whose own verdicts are wanted; None for all.
     """
     out: list[Finding] = []
     book = FigureBook(KINDS)
@@ -63,6 +66,8 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
     for key, projector in scheme.feeds.items():
         out += _surface(key, scheme.pictures[key], gear.get(projector.gear), survey)
     for (a, one), (b, other) in combinations(looked.pictures.items(), 2):
+        if only not in (None, b):
+            continue
         rig = scheme.groups.get(scheme.group_of(a) or "")
         if rig is None or not rig.round_seat or b not in rig.members:  # a rig judges its own joints
             out += _two(a, one, b, other, ruler)
@@ -71,6 +76,8 @@ def study_screens(survey: Survey, scheme: Scheme, looked: Scheme, gear: GearShel
             out += _over_each_other({key: scheme.pictures[key] for key in group.members}, ruler)
     out += _gaps(looked, ruler)
     for key, picture in looked.pictures.items():
+        if only not in (None, key):
+            continue
         item = gear.get(picture.gear or "")
         out += _face(key, picture, survey, gear, ruler)
         if isinstance(item, Screen) and item.way in TRAVELS:

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.record import record
 
-@dataclass(frozen=True, slots=True)
+
+@record
 class Surface:
     """One surface: gain [1], share of stray light sent back from ceiling, side and front [1]."""
 

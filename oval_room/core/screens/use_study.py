@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.brief.document import Brief
@@ -11,6 +10,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.lag import FAST_HZ, FINE, FLOOR_HZ, LATE, SLUGGISH, lag_level, refresh_level
 from oval_room.core.screens.says import ScreenCode
@@ -20,7 +20,7 @@ STILL_SPORT: Final = 4.0
 """From so many hours a day still desktops or scoreboards wear an OLED unevenly (planning values)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class UseResult(Result):
     """What the brief asks of each display."""
 

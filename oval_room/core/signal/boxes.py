@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.plan.document import Scheme
@@ -15,6 +15,7 @@ from oval_room.core.plan.gear import Device as DeviceGear
 from oval_room.core.plan.gear import GearItem, GearShelf, Panel, Player, PortGroup, Soundbar
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.projection.document import Projector
+from oval_room.core.record import record
 from oval_room.core.signal.document import Device, Routing
 from oval_room.core.signal.format import Format, Hdr
 from oval_room.core.signal.listed import edid_of, features_of, rate_of
@@ -37,7 +38,7 @@ SPEAKS: Final = ("5.1", "stereo")
 BACK: Final = ("arc", "earc")
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Port:
     """A port as it is now. gbps: its rate in effect, top: with its setting on, ships: as it comes [Gbit/s]."""
 
@@ -75,7 +76,7 @@ class Port:
         return False if set(self.features) & {"static", "dynamic", "sdr", "allm"} else None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Box:
     """One box of the chain. role: `display` of a display. shows: its picture. said: whether its ports are known."""
 

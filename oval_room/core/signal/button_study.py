@@ -4,13 +4,13 @@ the tray out before there is light, is all undone again, how long is the wait (r
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Screen
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import COMES_DOWN
@@ -20,7 +20,7 @@ from oval_room.core.signal.figures import KINDS
 from oval_room.core.signal.says import SignalCode
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ButtonResult(Result):
     """What the buttons do."""
 

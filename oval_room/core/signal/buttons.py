@@ -8,9 +8,9 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.record import record
 from oval_room.core.signal.document import Button, Step
 
 TAKES: Final[tuple[tuple[str, str, float], ...]] = (
@@ -31,7 +31,7 @@ TAKES: Final[tuple[tuple[str, str, float], ...]] = (
 OPPOSITE: Final = {"on": "off", "down": "up", "tray out": "tray in", "arm out": "arm in"}
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Played:
     """A step on its lane [s]: when it begins, when it is done."""
 

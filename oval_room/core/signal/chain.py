@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Final
 
+from oval_room.core.record import record
 from oval_room.core.signal.boxes import Box, Port
 from oval_room.core.signal.cable import KINDS, kind_for, made_length, stock_length, top_rate
 from oval_room.core.signal.document import Cable
@@ -17,7 +18,7 @@ MOST_WAYS: Final = 1500
 """Ways that are looked at in one scheme; a board of more is no longer read by anybody."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Wire:
     """A cable in its place. run: along its way [mm], None where nobody knows. length: of the cable itself [mm]; made:
     to length, as no stock is so long. kind: of cable; rate: what it carries over its length [Gbit/s]; wanted: what its
@@ -59,7 +60,7 @@ def _end(port: Port, name: str) -> End:
     return End(name, tmds, frl, port.hdr, port.vrr, "420" in port.features, port.gbps)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Way:
     """From a source to a display: the wires in their order, and the format that arrives.
 

@@ -6,10 +6,10 @@ FRL, VRR, low lag, sound, loudspeakers.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.record import record
 from oval_room.core.signal.edid import (
     ALSO_420,
     AUDIO,
@@ -48,7 +48,7 @@ FRONT, SYNC = 0.3, 0.3
 """Shares of the blanking that come before the sync and are it (of ours: any do)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Display:
     """A made-up display. Rates in Gbit/s as printed, MHz, Hz; sizes in cm."""
 

@@ -9,9 +9,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import Final
 
+from oval_room.core.record import record
 from oval_room.core.signal.boxes import Box
 from oval_room.core.signal.cable import LIGHT
 from oval_room.core.signal.chain import Way, Wire, rate_for
@@ -40,7 +40,7 @@ AGAIN: Final = 1.6
 """What cured a symptom here before weighs so many times as much, each time."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Cause:
     """One cause. kind and at: what makes it the same one another day; why: in this chain; test: what tells, and how
     long that takes [min]; weight: how likely, among these."""

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 
 OHMS: Final[dict[int, float]] = {24: 0.0842, 22: 0.0530, 20: 0.0333, 18: 0.0210, 16: 0.0132}
 """Of one conductor a metre [Ω/m], by AWG."""
@@ -23,7 +23,7 @@ POE: Final[dict[str, float]] = {"af": 12.95, "at": 25.5, "bt type 3": 51.0, "bt 
 """What is left at the device [W]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Run:
     """Current [A], drop along the run and what is left at its end [V]."""
 

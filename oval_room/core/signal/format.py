@@ -7,12 +7,12 @@ counts a reduced-blanking clock. SDI counts lines at 4:2:2 and 10 bit.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, Literal
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import beyond
+from oval_room.core.record import record
 
 Chroma = Literal["444", "422", "420"]
 CHROMAS: Final = ("444", "422", "420")
@@ -43,7 +43,7 @@ NEVER_BLANK: Final = 12
 """4:2:2 is sent at 24 bit a pixel up to so many bits."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Format:
     """A picture format: pixels across and up, frames a second, bits a sample, chroma, HDR, whether VRR."""
 
@@ -56,7 +56,7 @@ class Format:
     name: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Timing:
     """Whole pixels a line and lines a frame, and the clock they make [MHz]."""
 

@@ -4,9 +4,9 @@ itself; and what kind of it arrives (rules 10.11)."""
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Final, Literal
 
+from oval_room.core.record import record
 from oval_room.core.signal.boxes import Box
 from oval_room.core.signal.cable import LIGHT
 from oval_room.core.signal.chain import Chain, Way, Wire
@@ -20,7 +20,7 @@ PLAIN: Final = ("stereo",)
 ORDER: Final = ("with the picture", "taken out", "back over eARC", "back over ARC", "its own loudspeakers")
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Heard:
     """One way for the sound: the box it is heard from, how it gets there, what of it arrives (None: nothing it knows).
     through: the display that must be on for it. lag: what is added on its way [ms]. wires: those it comes over."""

@@ -7,17 +7,18 @@ TMDS at the least of the three; it carries what either carries. What the last in
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Final, Literal
 
 from oval_room.core.levels import beyond
+from oval_room.core.record import record
 from oval_room.core.signal.format import Format, dp_need, frl_need, frl_payload, sdi_need, tmds_has, tmds_need
 
 Why = Literal["rate", "hdr", "vrr", "chroma", "kind"]
 COMPONENT_LINES: Final = 720
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class End:
     """A port or a cable: the rates it goes up to [Gbit/s]; of an input what it lists, None where nobody has said."""
 
@@ -31,7 +32,7 @@ class End:
     """Of a port or cable that is no HDMI: what it carries [Gbit/s]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Link:
     """Out, cable, in."""
 
@@ -46,7 +47,7 @@ class Link:
         return self.out, self.cable, self.into
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Stopped:
     """The first link that can't: why, its weakest part, what is needed and what it has [Gbit/s], None but for rates."""
 
@@ -57,7 +58,7 @@ class Stopped:
     have: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Checked:
     """Whether a format goes, what stops it first, and which other formats would go."""
 

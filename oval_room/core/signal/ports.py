@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.levels import SLIM, beyond
+from oval_room.core.record import record
 
 TRIED: Final = 200_000
 """Partial plans looked at before the search is given up: many more than any rack wants."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Want:
     """What a source needs, or a port has: rate [Gbit/s] and features."""
 
@@ -23,7 +23,7 @@ class Want:
         return not beyond(need.rate, self.rate) and need.features <= self.features
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PortPlan:
     """The best plan: how many needs it meets, ports by source; only: whether no other is as good."""
 

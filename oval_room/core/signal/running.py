@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.levels import SLIM, beyond
+from oval_room.core.record import record
 
 DAYS: Final = 365 / 12
 """A month."""
@@ -19,7 +19,7 @@ LEAKAGE: Final = 9.0
 """Through one 30 mA device [mA] (rules 12.2)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Month:
     """Energy [kWh], what it costs at a tariff, heat [BTU/h]."""
 

@@ -11,13 +11,13 @@ import heapq
 import itertools
 import math
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final, Literal, NamedTuple
 
 from oval_room.core.plan.fittings import Opening, Service
 from oval_room.core.plan.outline import Wall, to_wall
 from oval_room.core.plan.room import Room
 from oval_room.core.pose import Point
+from oval_room.core.record import record
 
 Level = Literal["shortest", "low", "high"]
 LOW: Final = 60.0
@@ -40,7 +40,7 @@ class Route(NamedTuple):
     corners: tuple[Point, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class End:
     """Where a cable ends. over: whether it comes down from the ceiling."""
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Final
 
 from oval_room.core.plan.fittings import MOUTHS
@@ -12,6 +12,7 @@ from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.pose import Point
 from oval_room.core.projection.document import Projector
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.signal.document import Cable, Routing, Spot, Via, Way
@@ -22,7 +23,7 @@ ON_THE_WALL: Final = 900.0
 """A panel farther off its wall than this hangs at none [mm]: an arm reaches no farther."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class RunsResult(Result):
     """Where each cable runs, by its id; those whose ends nobody has placed are not in it."""
 

@@ -3,11 +3,11 @@ proven (rules 10.8, 10.9)."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.plan.document import Plan
 from oval_room.core.pose import Point
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.signal.boxes import Box, lenses
 from oval_room.core.signal.cable import LIGHT
@@ -26,7 +26,7 @@ NEVER: Final = (
 )
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Line:
     """One cable of the schedule. start, end: box and port. at: the places of both. length: [m], None where it is not
     known. jacket: what its sheath must be for. notes: what is to be minded. bought: whether it is to be bought."""

@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.findings import Cure, Finding
@@ -15,6 +14,7 @@ from oval_room.core.plan.gear import Device as DeviceGear
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import next_id
 from oval_room.core.plan.turn import wall_of
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.signal.boxes import boxes_of
@@ -41,7 +41,7 @@ OUTLETS: Final = 2
 """A socket plate has so many (planning value)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SiteResult(Result):
     """Where signals meet the room."""
 

@@ -4,7 +4,7 @@ power (rules 3.6, 10, 11, 12)."""
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from typing import Final
 
 from oval_room.core.brief.document import Brief
@@ -15,6 +15,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import next_id
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.lag import FINE, LATE, SLUGGISH, lag_level
 from oval_room.core.signal.boxes import BACK, Box, boxes_of
@@ -35,7 +36,7 @@ IN_THE_WALL: Final = 1500.0
 """A cable to a display that runs farther than this is closed in [mm] (planning value)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class RoutingResult(Result):
     """The chain as it is: its wires by cable, its ways and where each is heard."""
 

@@ -4,7 +4,6 @@ alone."""
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final
 
@@ -16,6 +15,7 @@ from oval_room.core.levels import Level
 from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.solve.movers import movers_of
 from oval_room.core.solve.within import TOO_LARGE, OutOfTimeError, Timed, watch_now
@@ -26,7 +26,7 @@ HALVINGS: Final = 16
 MOST: Final = 3
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Way:
     """One answer: what moves and to where [mm], the command, the figure it comes to, and what it costs."""
 

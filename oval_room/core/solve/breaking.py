@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -12,6 +11,7 @@ from oval_room.core.levels import Level
 from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.solve.within import Timed, Watch
 
@@ -19,7 +19,7 @@ STRIDES: Final = 8
 MANY: Final = 48  # pictures times seats that are judged together
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Break:
     """One way: how far it may go [mm] with every verdict as it is, and what flips just beyond; none: to its range's
     end."""

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -13,6 +12,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.solve.shelf import from_shelf
 from oval_room.core.solve.within import Watch
@@ -21,7 +21,7 @@ from oval_room.core.survey.says import SurveyCode
 EvaluateScheme = Callable[[Plan, GearShelf, str], Report]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Tried:
     """A cure with the plan and report it leads to."""
 

@@ -9,7 +9,6 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Collection
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.applying import measure_at, set_measure
@@ -20,6 +19,7 @@ from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.outline import set_length
 from oval_room.core.plan.room import Corner
+from oval_room.core.record import record
 from oval_room.core.solve.within import Timed, Watch
 from oval_room.core.subject import Subject
 from oval_room.core.survey.closure_study import ClosureResult
@@ -30,7 +30,7 @@ LIGHT_GUESS: Final = 0.5
 LEAST_SHARE: Final = 0.005
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Doubt:
     """Spread of a figure in its own unit, and who carries it: (path of the measure, share), the greatest first."""
 

@@ -22,6 +22,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import Device as DeviceGear
 from oval_room.core.plan.gear import GearItem, GearShelf, offered
 from oval_room.core.plan.measure import next_id
+from oval_room.core.record import record
 from oval_room.core.signal.boxes import BACK, Box, boxes_of
 from oval_room.core.signal.commands import PutCable, PutDevice
 from oval_room.core.signal.document import Routing
@@ -77,7 +78,7 @@ class Draft:
         return self.boxes[key]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Layout:
     """A way tried out: the change that makes it, what it adds, what arrives whole of all, the fullest sound, the latest
     picture [ms], cable [m], what it costs in minds and stops; None of a change where it can't be made here."""

@@ -17,7 +17,7 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.figures import only_findings
-from oval_room.core.findings import Cure, Finding
+from oval_room.core.findings import Code, Cure, Finding
 from oval_room.core.gear.kinds import kind_of
 from oval_room.core.keeping import Keep, Kept
 from oval_room.core.levels import Level
@@ -25,6 +25,7 @@ from oval_room.core.parts import OFFERS, STUDIES
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearItem, GearShelf, offered
 from oval_room.core.plan.turn import Turn, turned_for
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.screens.says import PictureCure
@@ -41,12 +42,13 @@ TOGETHER: Final = 32
 SCALE: Final[dict[str, float]] = {"mm": 1000.0, "deg": 10.0}
 """What a slack against a limit of nought is a share of."""
 
+_Sign = tuple[float | None, Level, Code, object, tuple[str, ...]]
 _T = TypeVar("_T")
 Step = Generator[None, None, _T]
 """What rests after each study, and comes to something at last."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Slack:
     """How much room a finding leaves, under nought when it misses: in its unit, and as a share of its limit."""
 
@@ -208,22 +210,24 @@ def _their_own(found: list[Near]) -> list[Near]:
     told, as of a ceiling that nobody knows."""
     if len(found) < 2:
         return found
-    signs = [[_sign(one) for one in near.findings] for near in found]
-    told = Counter(sign for of_one in signs for sign in of_one)
-    room = {
-        sign for sign, times in told.items() if times >= len(found) or (sign[0] is None and 2 * times >= len(found))
-    }
+    alike, unmeasured = {_sign(one) for one in found[0].findings}, Counter[_Sign]()
+    for near in found:
+        codes = {code for _, _, code, *_ in alike}
+        alike &= {_sign(one) for one in near.findings if one.code in codes}
+        unmeasured.update(_sign(one) for one in near.findings if one.value is None)
+    room = alike.union(sign for sign, times in unmeasured.items() if 2 * times >= len(found))
+    codes = {code for _, _, code, *_ in room}
     if not room:
         return found
     return [
-        replace(near, findings=tuple(f for f, sign in zip(near.findings, of_one, strict=True) if sign not in room))
-        for near, of_one in zip(found, signs, strict=True)
+        replace(near, findings=tuple(f for f in near.findings if f.code not in codes or _sign(f) not in room))
+        for near in found
     ]
 
 
-def _sign(one: Finding) -> tuple[object, ...]:
+def _sign(one: Finding) -> _Sign:
     """What is told alike: value, level, code, what part of it, of what."""
-    return one.value, one.level, one.code, one.more.get("part"), *one.about.values()
+    return one.value, one.level, one.code, one.more.get("part"), tuple(one.about.values())
 
 
 def _back(near: Near, turn: Turn | None, plan: Plan) -> Near:

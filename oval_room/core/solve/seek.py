@@ -7,7 +7,6 @@ none.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -18,6 +17,7 @@ from oval_room.core.mover import Mover
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import chosen
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.taking import take
@@ -38,7 +38,7 @@ WIDEST_PANEL: Final = 2660.0
 MOST_CURES: Final = 5
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sought:
     """An answer: its command, the value it comes to [mm], and the item where it is one from the shelf."""
 

@@ -4,7 +4,6 @@ to 4.3, 5.4)."""
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -15,6 +14,7 @@ from oval_room.core.light.study import LightResult
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Panel, Screen, offered
 from oval_room.core.plan.measure import chosen
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.groups import stands_for
@@ -31,7 +31,7 @@ NEAR_SIZE: Final = 2.0
 """Gear within this of a size gives its price band [in]."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SizeRow:
     """One size for a seat: what it would give; None where there is nothing to say."""
 

@@ -8,13 +8,13 @@ the reasons are what counts: a client is told them, not the score.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.light.brightness import BESIDE_WALL
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, room_contrast, room_wash, stray_luminance
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.outline import Wall
+from oval_room.core.record import record
 from oval_room.core.screens.surfaces import PANEL_REFLECTANCE
 from oval_room.core.screens.use_study import STILL_DESK
 from oval_room.core.survey.document import Survey
@@ -41,7 +41,7 @@ PRICE: Final[dict[str, tuple[float, float]]] = {
 """A start and so much a millimetre of width over one metre (planning values)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Reason:
     """One reason: points, what in words, its figure, and what would turn it."""
 
@@ -50,7 +50,7 @@ class Reason:
     turns: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Ranked:
     kind: str
     points: int

@@ -4,7 +4,6 @@ the fan near a head (rules 2.7, 6.10, 11)."""
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from oval_room.core.commands import several
 from oval_room.core.findings import Cure, Finding
@@ -12,6 +11,7 @@ from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.pose import Point
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.cloth import BEHIND, apart
 from oval_room.core.screens.document import Picture
@@ -34,7 +34,7 @@ from oval_room.core.survey.document import Seat, Survey, Thing
 ASIDE = 52.0  # what a cure sets left and right apart to [deg]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SoundResult(Result):
     """Loudspeakers with the picture."""
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from typing import Any, Final, NamedTuple, cast
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.record import record
 from oval_room.core.sums.given import SUFFIXES, UNITS, Given, Length
 from oval_room.core.units import Unit
 
@@ -30,7 +30,7 @@ class Shown(NamedTuple):
     label: str
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sum:
     """A rule on its own.
 

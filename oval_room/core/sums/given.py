@@ -9,11 +9,12 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Any, Final, Literal, cast, get_args
 
 from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
+from oval_room.core.record import record
 from oval_room.core.units import LONGEST_MM, MM_IN, Unit, parse_length
 
 Sign = Literal["positive", "zero", "any"]
@@ -22,7 +23,7 @@ SUFFIXES: Final = (*UNITS, "text")
 MOST_ITEMS: Final = 64
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Given:
     """One input of a sum.
 
@@ -93,7 +94,7 @@ def _items(raw: object, count: int | None, what: str) -> Sequence[object]:
     return raw
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Length(Given):
     """A length, or `count` of them; count None with many set takes any number, `each` of so many lengths."""
 
@@ -146,7 +147,7 @@ class Length(Given):
         return f"{self.key}_text", (split_list(text) if self.count or self.many else text)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Number(Given):
     """A number within [lo, hi], or open below when `over`; whole for counts; `nullable` takes null for none."""
 
@@ -180,7 +181,7 @@ class Number(Given):
         return self.key, _plain_number(text)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Pair(Given):
     """Two numbers, the first not over the second, within [lo, hi]."""
 
@@ -209,7 +210,7 @@ class Pair(Given):
         return self.key, [_plain_number(part) for part in split_list(plain)]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Aspect(Given):
     """Width over height: `16:9` or a number."""
 
@@ -224,7 +225,7 @@ class Aspect(Given):
         return self.key, text.strip()
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Word(Given):
     """One of a few words; with `or_number` a number within [lo, hi) may stand for them."""
 
@@ -250,7 +251,7 @@ class Word(Given):
         return self.key, (_plain_number(plain) if self.or_number and plain.lower() not in self.words else plain.lower())
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Flag(Given):
     """Yes or no."""
 
@@ -270,7 +271,7 @@ class Flag(Given):
         )
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Text(Given):
     """What a person wrote, taken as it is."""
 
@@ -287,7 +288,7 @@ class Text(Given):
         return self.key, text
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Custom(Given):
     """An input of its own shape: a reader from JSON and one from typed text."""
 

@@ -14,12 +14,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from oval_room.core.levels import beyond
 from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.readings import combine_readings
+from oval_room.core.record import record
 
 WALLS: Final = ("front", "back", "left", "right")
 
@@ -40,7 +40,7 @@ class Part(NamedTuple):
 Culprit = tuple[str, int]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Chain:
     """Parts less whole [mm], how much that may be, whether it closes, and which readings would close it."""
 
@@ -75,7 +75,7 @@ def _chain_culprits(parts: Sequence[Part], whole: Part) -> list[Culprit]:
     return found
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Rectangle:
     """How a rectangular room closes [mm]; the diagonal's values are None when none was measured."""
 

@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from oval_room.core.commands import Command
 from oval_room.core.figures import FigureBook, Input
@@ -13,6 +12,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.instruments import HALF_WIDTH
 from oval_room.core.plan.measure import Measure, Reading, Typed
 from oval_room.core.plan.readings import combine_readings
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.closure import Part, Rectangle, close_chain, close_rectangle
 from oval_room.core.survey.datum import DATUM, SHIM_FROM, fall
@@ -27,7 +27,7 @@ from oval_room.core.units import Ruler
 BOX_WALLS = {"front": "w1", "right": "w2", "back": "w3", "left": "w4"}
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ClosureResult(Result):
     """What the readings say of each other."""
 

@@ -10,13 +10,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from oval_room.core.plan.outline import Corners, Wall, walls_of
+from oval_room.core.record import record
 
 Floats = NDArray[np.float64]
 
@@ -73,7 +73,7 @@ class Suspect(NamedTuple):
     slip: str
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Checked:
     """What the least squares say: suspects (several when they only check each other), best-fit corners without them,
     readings nothing checks, and the diagonal that would tell tied suspects apart."""

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.says import SurveyCode
@@ -17,7 +17,7 @@ LIKELY: Final = 0.4
 """A line of studs trusted at least so much (0 to 1) was found by something; was counted on between finds."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Studs:
     """A surface's fitted rhythm and how far each line may be trusted (0 to 1)."""
 
@@ -30,7 +30,7 @@ class Studs:
         return tuple(line for line, trust in self.trust.items() if trust >= LIKELY)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class StudResult(Result):
     """The rhythm of every surface that has finds."""
 

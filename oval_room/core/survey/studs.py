@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, NamedTuple
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.record import record
 
 PITCHES: Final = (304.8, 400.0, 406.4, 450.0, 487.7, 600.0, 609.6)
 AGREES: Final = 12.0
@@ -31,7 +31,7 @@ class Find(NamedTuple):
     hit: bool = True
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Rhythm:
     """A fitted pitch: phase from 0 to the pitch [mm], score, weighted misfit, places of finds that don't fit, pilot
     misses that lie on a line, lines on the wall, and how many finds agree."""
@@ -50,7 +50,7 @@ class Rhythm:
         return _wrap(at - self.phase, self.pitch)
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Fit:
     """The best rhythm, the rivals still in view, and where one more find would tell the best from each rival [mm]."""
 

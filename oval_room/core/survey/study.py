@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from itertools import pairwise
 
 from oval_room.core.findings import Cure, Finding
@@ -10,6 +9,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.fittings import Opening
 from oval_room.core.plan.measure import chosen
 from oval_room.core.plan.outline import to_wall
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.commands import PutOpening, PutSeat
 from oval_room.core.survey.crowding import crowded
@@ -23,7 +23,7 @@ FLOOR_OFF = 5.0  # a seat's floor and the platform under it may differ by this
 OPENING_OFF = 2.0  # an opening may be past its wall's end by a reading's doubt
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SurveyResult(Result):
     """The survey against itself."""
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, NamedTuple
 
@@ -13,6 +12,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.fittings import Passage
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.says import SurveyCode
@@ -37,7 +37,7 @@ class Boxed(NamedTuple):
     upright: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class WayInResult(Result):
     """Whether the boxes get in."""
 

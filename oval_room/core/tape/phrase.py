@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -15,6 +15,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, offered
 from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import Typed
+from oval_room.core.record import record
 from oval_room.core.report import Evaluate, Report
 from oval_room.core.screens.document import Picture
 from oval_room.core.span import Span, read_lengths
@@ -26,7 +27,7 @@ MOST_LISTED: Final = 6
 """Items of the shelf that a refusal names."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Heard:
     """What was understood, in words, and the command that does it."""
 
@@ -34,7 +35,7 @@ class Heard:
     command: Command
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Asked:
     """The line could mean two things; each option is a line that means one."""
 
@@ -42,7 +43,7 @@ class Asked:
     options: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class NotHeard:
     """Nothing was understood: what to type instead, and words that would complete it."""
 
@@ -204,7 +205,7 @@ class Here:
         return fits[0][0]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Phrase:
     """One thing that can be said: its first words, what follows them, in words and as an example, and what it does."""
 

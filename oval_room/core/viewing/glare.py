@@ -14,7 +14,6 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final
 
@@ -23,6 +22,7 @@ from numpy.typing import NDArray
 
 from oval_room.core.levels import Level, beyond
 from oval_room.core.pose import Point, Turn, to_own
+from oval_room.core.record import record
 
 Flat = tuple[float, float]
 Patch = tuple[Flat, ...]
@@ -41,7 +41,7 @@ ROWS: Final = 480
 """Level strips in which the union of patches is added up."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Glass:
     """A picture as a mirror: centre [mm], turn, visible width and height [mm]."""
 

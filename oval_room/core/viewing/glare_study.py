@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 from functools import partial
 from typing import Final, NamedTuple
 
@@ -18,6 +17,7 @@ from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.pose import Point, to_own
 from oval_room.core.pose import Turn as PoseTurn
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
@@ -37,7 +37,7 @@ AVERAGE: Final = 0.5
 """A picture's average against its white (rules 4.6)."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Mirrored:
     """What one seat sees mirrored in one picture: patch by opening, each share and all together [%]."""
 
@@ -46,7 +46,7 @@ class Mirrored:
     total: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class GlareResult(Result):
     """What every seat sees mirrored, by picture."""
 

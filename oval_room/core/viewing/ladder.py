@@ -13,11 +13,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
 from oval_room.core.levels import beyond
+from oval_room.core.record import record
 from oval_room.core.units import Ruler, Side
 from oval_room.core.viewing.neck import NECK_GOOD, NECK_HARD, TOP_GOOD, TOP_HARD, height_at
 
@@ -54,7 +54,7 @@ class Bound(NamedTuple):
     hard: bool = True
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Ladder:
     """Where all bounds agree: the greatest lo, the least hi and who set them. short_by > 0 means they conflict [mm]."""
 
@@ -209,7 +209,7 @@ def tallest_between(none: Sequence[Bound], whole: Sequence[Bound]) -> float:
     return lo
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Rungs:
     """A whole ladder: its bounds, the range of the hard ones, and of all (None when soft ones leave nothing).
 
@@ -229,7 +229,7 @@ def build_ladder(bounds: Sequence[Bound], others: Sequence[Ladder] = ()) -> Rung
     return Rungs(tuple(bounds), hard, every if hard.feasible and every.feasible else None, tuple(others))
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Obstacle:
     """What hangs on the wall: a picture goes over it or under it (rules 4.3).
 

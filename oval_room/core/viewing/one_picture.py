@@ -3,23 +3,20 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
-from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import ClassVar, NamedTuple
 
 from oval_room.core.figures import FigureBook, Input, findings_are_bare
 from oval_room.core.plan.document import Choices
 from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.measure import Measure
-from oval_room.core.pose import Own, Point, Turn, to_own
+from oval_room.core.record import record
 from oval_room.core.screens.cloth import BOTTOM_BAR
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import HANGS_FREE, MAY_HANG, OVERHEAD, STANDING, stacked, things_below
 from oval_room.core.survey.document import Seat, Survey, Thing
-from oval_room.core.survey.eyes import CROWN
 from oval_room.core.units import Ruler
-from oval_room.core.viewing.angles import curved_angle, distance_for_angle, horizontal_angle, off_axis_angle
+from oval_room.core.viewing.angles import distance_for_angle
 from oval_room.core.viewing.ladder import (
     HEIGHT_SCHOOLS,
     OVER_FURNITURE,
@@ -37,37 +34,18 @@ from oval_room.core.viewing.ladder import (
     tightest_bounds,
     widest,
 )
-from oval_room.core.viewing.neck import angle_up, squaring_tilt
+from oval_room.core.viewing.neck import squaring_tilt
 from oval_room.core.viewing.school_of import Follows
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
-from oval_room.core.viewing.seated import Seated
-from oval_room.core.viewing.sharpness import (
-    Use,
-    distance_at_60,
-    least_lines,
-    pixel_pitch,
-    pixels_per_degree,
-    usable_lines,
-)
-from oval_room.core.viewing.sightlines import STAGGERED, Sightline, head_in_fan, sightline
+from oval_room.core.viewing.seated import Seated, heads_before
+from oval_room.core.viewing.sharpness import Use, distance_at_60, least_lines, pixel_pitch, usable_lines
+from oval_room.core.viewing.sightlines import Sightline, in_fan, sightline
+from oval_room.core.viewing.views import SeatView, views_of
 
 SHELF_GAP = 50.0
 OFF_FLOOR = 150.0  # what begins higher hangs on the wall: a picture may go under it
 PICTURE_GAP = 20.0  # between stacked pictures, frame to frame
-IN_LINE = 200.0  # a front head nearer to the line of sight than this is looked over, not past
 TILT_WORTH_SAYING = 5.0
-
-
-class SeatView(NamedTuple):
-    """What one seat gets of one picture; None where the eye is behind it."""
-
-    own: Own
-    level_distance: float
-    angle: float | None
-    off_axis: float | None
-    per_degree: float | None
-    neck: float
-    top: float
 
 
 class Over(NamedTuple):
@@ -79,7 +57,7 @@ class Over(NamedTuple):
     wanted: float
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class PictureViews:
     """Every seat's view of one picture, its height ladder, the bottom edge of the school chosen and of every school,
     the worst sightline by back seat."""
@@ -91,57 +69,7 @@ class PictureViews:
     over: dict[str, Over]
 
 
-class FromAbove(NamedTuple):
-    """An eye before a picture, in plan: to the right of its middle, out of its plane, from its middle [mm], off its
-    normal [deg]; None where it is behind it."""
-
-    right: float
-    out: float
-    level_distance: float
-    off_axis: float | None
-
-
-@lru_cache(maxsize=64)
-def _from_above(x: float, y: float, turn: Turn, eyes: tuple[Point, ...]) -> tuple[FromAbove, ...]:
-    """Where eyes are before a picture that hangs plumb: however high and large it is, that is the same."""
-    out = []
-    for eye in eyes:
-        own = to_own(Point(x, y, 0.0), turn, eye)
-        aside = off_axis_angle(own.right, own.out) if own.out > 0 else None
-        out.append(FromAbove(own.right, own.out, max(math.hypot(eye.x - x, eye.y - y), 1.0), aside))
-    return tuple(out)
-
-
-def views_of(picture: Picture, seats: Mapping[str, Seat], seated: Seated) -> dict[str, SeatView]:
-    """Every seat's view of one picture, in the picture's own axes."""
-    centre, turn, top = picture.pose.point, picture.pose.turn, picture.top
-    pitch = pixel_pitch(picture.width.value, picture.pixels[0])
-    x, y, z = centre
-    out = {}
-    plumb = turn.pitch == turn.roll == 0.0
-    above = _from_above(x, y, turn if plumb else Turn(turn.yaw), seated.places)
-    for (name, seat), eye, (right, forth, level, aside) in zip(seats.items(), seated.places, above, strict=True):
-        own = Own(right, eye.z - z, forth)
-        if not plumb:
-            own = to_own(centre, turn, eye)
-            aside = off_axis_angle(own.right, own.out) if own.out > 0 else None
-        neck, edge = angle_up(z, eye.z, level) - seat.gaze_pitch, angle_up(top, eye.z, level)
-        if aside is None:
-            out[name] = SeatView(own, level, None, None, None, neck, edge)
-            continue
-        across, sharp = angle_across(picture, own), pixels_per_degree(pitch, own.out)
-        out[name] = SeatView(own, level, across, aside, sharp, neck, edge)
-    return out
-
-
-def angle_across(picture: Picture, own: Own) -> float:
-    """Angle a flat or curved picture fills across for an eye in its own axes [deg] (rules 2.2, 3.1)."""
-    if picture.curve is not None:
-        return curved_angle(picture.curve, picture.width.value, right=own.right, out=own.out)
-    return horizontal_angle(picture.width.value, own.right, out=own.out)
-
-
-@dataclass(frozen=True, slots=True)
+@record
 class Moves:
     """What of a mount bears on how a picture is seen: how far it rises, down and up [mm], and tilts [deg]."""
 
@@ -342,22 +270,19 @@ class OnePicture:
     def _sightlines(self) -> dict[str, Over]:
         """For each seat of a back row, its worst sightline over a head of the row in front that is in its fan."""
         picture, out = self.picture, dict[str, Over]()
-        middle, plane, width, bottom = picture.pose.x, picture.pose.y, picture.across, picture.bottom
-        for name, eye, heads in self.seated.behind:
-            found: list[Over] = []
-            for other, head in heads:
-                if not plane < head.y < eye.y:
-                    continue
-                line = eye.x + (middle - eye.x) * (eye.y - head.y) / (eye.y - plane)
-                wanted = CROWN if abs(head.x - line) < IN_LINE else STAGGERED
-                if not head_in_fan(picture=(middle, plane), width=width, front=(head.x, head.y), back=(eye.x, eye.y)):
+        middle, plane, half, bottom = picture.pose.x, picture.pose.y, picture.across / 2, picture.bottom
+        for name, eye, heads in heads_before(middle, plane, self.seated.behind):
+            worst: Over | None = None
+            for other, head, aside, share, wanted in heads:
+                if not in_fan(aside, share, half=half):
                     continue
                 sight = sightline(
                     picture_y=plane, bottom_z=bottom, front=(head.y, head.z), back=(eye.y, eye.z), wanted=wanted
                 )
-                found.append(Over(name, other, sight, wanted))
-            if found:
-                out[name] = min(found, key=lambda over: over.sight.clearance - over.wanted)
+                if worst is None or sight.clearance - wanted < worst.sight.clearance - worst.wanted:
+                    worst = Over(name, other, sight, wanted)
+            if worst is not None:
+                out[name] = worst
         return out
 
     # ── figures ──

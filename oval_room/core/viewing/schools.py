@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final, Literal
 
 from oval_room.core.levels import Level, beyond
+from oval_room.core.record import record
 from oval_room.core.units import round_safe
 from oval_room.core.viewing.angles import distance_for_angle, width_for_angle
 
 SizeSchool = Literal["lounge", "cinema", "front row", "desk"]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class School:
     """Wanted angle and the ends of the band, which belong to it [deg]."""
 
@@ -32,7 +32,7 @@ SHOWN: Final = ("lounge", "cinema", "front row")
 """Schools that are drawn faintly beside the chosen one."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class InsideBand:
     """On-axis distances for a width and widths at a distance, rounded inside the band [mm]."""
 

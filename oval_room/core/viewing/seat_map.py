@@ -8,7 +8,6 @@ with numpy, all cells at once.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
@@ -17,6 +16,7 @@ from numpy.typing import NDArray
 from oval_room.core.levels import Level
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.pose import Point, axes, to_own
+from oval_room.core.record import record
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.eyes import GAZE_PITCH
@@ -40,7 +40,7 @@ SAMPLES: Final = 7
 """Places across and up the picture at which glare is looked for."""
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class SeatMap:
     """The map: places of columns (x) and rows (y) [mm], which rules pass (rule, row, column), how many, where floor
     is."""

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
 from oval_room.core.pose import Point
+from oval_room.core.record import record
 from oval_room.core.survey.document import Survey
+from oval_room.core.survey.eyes import CROWN
+from oval_room.core.viewing.sightlines import STAGGERED, off_the_line
+
+IN_LINE = 200.0  # a front head nearer to the line of sight than this is looked over, not past
 
 
 class BackSeat(NamedTuple):
@@ -18,7 +23,7 @@ class BackSeat(NamedTuple):
     heads: tuple[tuple[str, Point], ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Seated:
     """The eyes of a survey by seat, the same in the seats' order, and the seats that look over others."""
 
@@ -37,3 +42,31 @@ def seated(survey: Survey) -> Seated:
     before = {back: tuple(rows[front]) for front, back in pairwise(order)}
     behind = [BackSeat(name, eyes[name], before[seat.row]) for name, seat in survey.seats.items() if seat.row in before]
     return Seated(eyes, tuple(eyes.values()), tuple(behind))
+
+
+class Head(NamedTuple):
+    """A front head before a back eye: whose, its eye, how far from the line to the picture's middle [mm], what share of
+    the picture's half the fan is wide there, the clearance wanted [mm]."""
+
+    name: str
+    eye: Point
+    aside: float
+    share: float
+    wanted: float
+
+
+@lru_cache(maxsize=64)
+def heads_before(
+    middle: float, plane: float, behind: tuple[BackSeat, ...]
+) -> tuple[tuple[str, Point, tuple[Head, ...]], ...]:
+    """Of every back seat the heads between it and a picture's plane: however large and high that is, they are the
+    same."""
+    out = []
+    for name, eye, heads in behind:
+        between = []
+        for other, head in heads:
+            if plane < head.y < eye.y:
+                aside, share = off_the_line((middle, plane), front=(head.x, head.y), back=(eye.x, eye.y))
+                between.append(Head(other, head, aside, share, CROWN if aside < IN_LINE else STAGGERED))
+        out.append((name, eye, tuple(between)))
+    return tuple(out)

@@ -9,16 +9,16 @@ z_s ┤ bottom edge
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import SLIM
+from oval_room.core.record import record
 
 STAGGERED: Final = 60.0
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class Sightline:
     """Clearance over the front eye, riser needed (0 when none), bottom edge that needs none [mm]."""
 
@@ -67,6 +67,18 @@ def head_in_fan(
         width: of the picture [mm].
         front, back: eyes (x, y) [mm], the front one between picture and back.
     """
-    share = (back[1] - front[1]) / (back[1] - picture[1])
-    middle = back[0] + (picture[0] - back[0]) * share
-    return abs(front[0] - middle) <= width / 2 * share + SLIM
+    return in_fan(*off_the_line(picture, front=front, back=back), half=width / 2)
+
+
+def off_the_line(
+    middle: tuple[float, float], *, front: tuple[float, float], back: tuple[float, float]
+) -> tuple[float, float]:
+    """How far a front head lies, in plan, from the back eye's line to the picture's middle [mm], and what share of the
+    picture's width the back eye's fan is wide there. All (x, y) [mm]."""
+    share = (back[1] - front[1]) / (back[1] - middle[1])
+    return abs(front[0] - (back[0] + (middle[0] - back[0]) * share)), share
+
+
+def in_fan(aside: float, share: float, *, half: float) -> bool:
+    """Whether a head so far from that line [mm] is in the fan to a picture half so wide [mm]."""
+    return aside <= half * share + SLIM

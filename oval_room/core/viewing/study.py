@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import partial
 
 from oval_room.core.figures import Figure, FigureBook
@@ -12,6 +12,7 @@ from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Choices, Scheme
 from oval_room.core.plan.gear import GearShelf, Mount
+from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.placing import stacked
 from oval_room.core.survey.document import Survey
@@ -25,14 +26,14 @@ from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.verdicts import Judged
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class ViewResult(Result):
     """What every seat gets, by picture."""
 
     pictures: dict[str, PictureViews]
 
 
-@dataclass(frozen=True, slots=True)
+@record
 class _One:
     views: PictureViews
     figures: dict[str, Figure]

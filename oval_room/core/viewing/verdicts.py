@@ -21,11 +21,20 @@ from oval_room.core.survey.heat import TOO_HOT, WARM, heat_level
 from oval_room.core.survey.says import SurveyCure
 from oval_room.core.viewing.angles import distance_from_seat, width_from_seat
 from oval_room.core.viewing.ladder import Ladder, on_the_ruler, tallest_between
-from oval_room.core.viewing.neck import NECK_GOOD, NECK_MIDDLE, TOP_GOOD, neck_level, squaring_tilt, tilt_covered, top_level
-from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture, SeatView
+from oval_room.core.viewing.neck import (
+    NECK_GOOD,
+    NECK_MIDDLE,
+    TOP_GOOD,
+    neck_level,
+    squaring_tilt,
+    tilt_covered,
+    top_level,
+)
+from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture
 from oval_room.core.viewing.says import ViewingCode, ViewingCure
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
 from oval_room.core.viewing.sharpness import COARSE, COARSE_TEXT, distance_at_60, pixel_pitch, sharpness_level
+from oval_room.core.viewing.views import SeatView
 
 SQUARE = 0.05  # a picture turned less than this hangs flat on its wall [deg]
 IN_WALL_FROM = 0.5  # an edge past a wall by less than this is rounding [mm]

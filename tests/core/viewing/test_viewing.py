@@ -19,7 +19,7 @@ from oval_room.core.viewing.angles import (
     width_from_seat,
 )
 from oval_room.core.viewing.ladder import Bound, build_ladder, intersect, seat_bounds, tightest_bounds
-from oval_room.core.viewing.neck import angle_up, height_at, neck_level, tilt_covered, top_level
+from oval_room.core.viewing.neck import NECK_MIDDLE, angle_up, height_at, neck_level, tilt_covered, top_level
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, inside_band, school_level
 from oval_room.core.viewing.sharpness import distance_at_60, least_lines, pixels_per_degree, sharpness_level
 from oval_room.core.viewing.sightlines import head_in_fan, sightline
@@ -27,6 +27,7 @@ from oval_room.core.viewing.sightlines import head_in_fan, sightline
 WIDTHS = st.floats(400, 6000)
 DISTANCES = st.floats(500, 12_000)
 SIDES = st.floats(-4000, 4000)
+TENTHS = st.integers(-900, 900).map(lambda n: n / 10)
 
 
 class Angles(unittest.TestCase):
@@ -142,6 +143,16 @@ class NeckAndLadder(unittest.TestCase):
             beyond = angle_up(bottom + past + height / 2, eye, reach) - pitch
             self.assertIsNot(neck_level(at), Level.STOP)
             self.assertIs(neck_level(beyond), Level.STOP)
+
+    @settings(max_examples=100, deadline=None)
+    @given(st.lists(st.tuples(TENTHS, TENTHS), min_size=1, max_size=5))
+    def test_whose_neck_is_worst(self, seats: list[tuple[float, float]]) -> None:
+        """Who looks farthest from the middle of what is easy is judged no better than anybody, and who looks farthest
+        over his own gaze is not at the top edge."""
+        necks, over = [neck for neck, _ in seats], max(seats, key=lambda seat: seat[0] - seat[1])
+        farthest = max(necks, key=lambda neck: abs(neck - NECK_MIDDLE))
+        self.assertEqual(neck_level(farthest).rank, min(neck_level(neck).rank for neck in necks))
+        self.assertEqual(top_level(*over).rank, min(top_level(top, pitch).rank for top, pitch in seats))
 
     @settings(max_examples=100, deadline=None)
     @given(

@@ -7,7 +7,7 @@ from typing import Final
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
-from oval_room.core.survey import room_phrases, wall_phrases
+from oval_room.core.survey import opening_phrases, room_phrases, thing_phrases, wall_phrases
 from oval_room.core.survey.closure_study import ClosureResult, study_closure
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
 from oval_room.core.survey.entries import survey_entries
@@ -63,7 +63,7 @@ PART: Final = Part(
             judges=("screen", "tv"),
         ),
     ),
-    phrases=(*PHRASES, *room_phrases.PHRASES, *wall_phrases.PHRASES),
+    phrases=(*PHRASES, *room_phrases.PHRASES, *opening_phrases.PHRASES, *wall_phrases.PHRASES, *thing_phrases.PHRASES),
     entries={"survey": survey_entries},
     grips=GRIPS,
     sums=(SumGroup("Survey", SUMS),),

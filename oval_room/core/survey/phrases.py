@@ -17,6 +17,8 @@ from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.room_commands import PutRoom
 from oval_room.core.survey.stray import START_LUX, kind_by_name
+from oval_room.core.survey.thing_phrases import stood
+from oval_room.core.tape.labelled import take_apart
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.tape.spans import (
@@ -364,6 +366,9 @@ def _wants(here: Here, rest: str) -> Heard:
 
 def _standing(kind: str, name: str, depth: float, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
+        pieces = take_apart(rest).pieces if kind == "furniture" else ()
+        if any(len(piece.lengths) > 1 or piece.what in ("wide", "deep") for piece in pieces):
+            return stood(here, kind, rest)
         top = here.length(rest, span)
         if top <= 0:
             raise RefusedError(f"give the top of the {name} above the floor, over 0")
@@ -554,8 +559,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     ),
     Phrase(
         "furniture",
-        "a length",
-        "top of what stands under the picture",
+        "a length or sizes",
+        "top of what stands under the picture; or how wide, deep and high it is",
         'furniture 24"',
         "survey",
         _standing("furniture", "furniture", 450.0, FURNITURE),

@@ -20,7 +20,7 @@ from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.tape.spans import BOARD, CORNER, DIAGONAL, LASER_LINE, LEAN, MODULE, PIECE, SLOPE
 from oval_room.core.units import is_length
-from oval_room.core.words import dim_name
+from oval_room.core.words import capital, dim_name
 
 WAYS: Final[dict[str, Place]] = {
     "right": (1, 0),
@@ -33,6 +33,10 @@ WAYS: Final[dict[str, Place]] = {
 }
 """Directions of a walk round the room: along the display wall, and out from it (up on a sketch) or back to it."""
 _SURFACE: Final = r"ceiling\b|w\s?\d{1,2}\b|wall\s\d{1,2}\b|(?:display|left|right|back)(?: wall)?\b"
+SIDES: Final[dict[str, Place]] = {"left": (1, 0), "right": (-1, 0), "back": (0, -1)}
+"""Which way walls look that people call by a side."""
+SQUARE_ON: Final = 0.1
+"""How far a wall may be from looking so, as a part of one: some 6°."""
 CHANCE: Final = 2.0
 """Misclosure beyond the readings' own doubt that is still spread without asking [mm]."""
 
@@ -143,17 +147,25 @@ def _close(runs: list[_Run], ex: float, ey: float) -> list[Place]:
     return corners
 
 
-def _wall_number(here: Here, text: str) -> str:
-    """A wall's key from `w3`, `3`, `wall 3` or its name."""
+def wall_by_name(here: Here, text: str) -> str:
+    """A wall's key from `w3`, `3`, `wall 3`, its name, or the side it is on, where one wall alone is there.
+
+    Raises:
+        RefusedError: there is none, or there are several.
+    """
     plain = text.strip().lower().removeprefix("wall ").removeprefix("w").strip()
-    walls = here.plan.survey.room.walls
-    for wall in walls:
-        if plain == wall.key[1:] or text.strip().lower() in (
-            name := wall_name(here.plan.survey.room, wall),
-            name.removesuffix(" wall"),
-        ):
+    room, side = here.plan.survey.room, text.strip().lower().removesuffix(" wall")
+    for wall in room.walls:
+        name = wall_name(room, wall)
+        if plain == wall.key[1:] or side in (name, name.removesuffix(" wall")):
             return wall.key
-    raise RefusedError(f"this room has walls w1 to {walls[-1].key} (got {text.strip()[:20]})", value=text)
+    facing = SIDES.get(side)
+    there = [wall.key for wall in room.walls if facing is not None and math.dist(wall.out, facing) < SQUARE_ON]
+    if len(there) > 1:
+        raise RefusedError(f"on the {side} are {', '.join(there[:-1])} and {there[-1]}: say which, as in {there[0]}")
+    if there:
+        return there[0]
+    raise RefusedError(f"this room has walls w1 to {room.walls[-1].key} (got {text.strip()[:20]})", value=text)
 
 
 def surface_first(here: Here, rest: str, otherwise: str = "w1") -> tuple[str, str]:
@@ -163,16 +175,16 @@ def surface_first(here: Here, rest: str, otherwise: str = "w1") -> tuple[str, st
     if not found and not last:
         return otherwise, rest
     word, text = (found[1], rest[found.end() :]) if found else (last[1], rest[: last.start()]) if last else ("", rest)
-    return ("ceiling" if word.lower() == "ceiling" else _wall_number(here, word.lower())), text
+    return ("ceiling" if word.lower() == "ceiling" else wall_by_name(here, word.lower())), text
 
 
 def _wall_length(here: Here, rest: str) -> Heard:
     found = re.match(r"\s*(?P<n>\d{1,2})(?:\s+|\s*[:=]\s*)(?P<length>.+)", rest)
     if not found:
         raise RefusedError(here.eg("give the wall's number and its length, as in w3 13'4"), value=rest)
-    key, value = _wall_number(here, found["n"]), here.length(found["length"], PIECE)
+    key, value = wall_by_name(here, found["n"]), here.length(found["length"], PIECE)
     put: Command = PutDim(id=key, value=here.read(value))
-    return Heard(f"{_cap(dim_name(here.plan, key))}: {here.show(value)}", put)
+    return Heard(f"{capital(dim_name(here.plan, key))}: {here.show(value)}", put)
 
 
 def _side_wall(number: int) -> Callable[[Here, str], Heard]:
@@ -259,7 +271,7 @@ def _made(here: Here, rest: str) -> Heard:
     kind = one_of(re.sub(r"^(?:of|is|are)\s+", "", text), tuple(words))
     if surface == "w1":
         return Heard(f"Display wall: {words[kind]}", PutRoom(wall=kind))
-    return Heard(f"{_cap(_surface(here, surface))}: {words[kind]}", PutMade(surface=surface, kind=kind))
+    return Heard(f"{capital(_surface(here, surface))}: {words[kind]}", PutMade(surface=surface, kind=kind))
 
 
 def _surface(here: Here, surface: str) -> str:
@@ -274,7 +286,7 @@ def _board(here: Here, rest: str) -> Heard:
     thick, layers = here.length(found["thick"], BOARD), int(found["layers"] or 1)
     if thick > 100:
         raise RefusedError(f"a board is at most 100 mm thick (got {here.show(thick)})", value=rest)
-    say = f"{_cap(_surface(here, surface))}: board {here.show(thick)}, {layers} layer{'s' if layers > 1 else ''}"
+    say = f"{capital(_surface(here, surface))}: board {here.show(thick)}, {layers} layer{'s' if layers > 1 else ''}"
     return Heard(say, PutMade(surface=surface, board=thick, layers=layers))
 
 
@@ -347,10 +359,6 @@ def _strike(back: bool) -> Callable[[Here, str], Heard]:
         )
 
     return make
-
-
-def _cap(text: str) -> str:
-    return text[:1].upper() + text[1:]
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
+from typing import Protocol, TypeVar
 
 from oval_room.core.commands import Command
 from oval_room.core.errors import RefusedError
-from oval_room.core.tape.phrase import Heard, Here
+from oval_room.core.tape.phrase import Ask, Heard, Here
 
 
 def number(text: str, what: str, lo: float, hi: float) -> float:
@@ -41,3 +42,26 @@ def text_phrase(field: str, label: str, command: type[Command], most: int = 200)
         return Heard(f"{label}: {plain or 'nothing'}", command.model_validate({field: plain}))
 
     return make
+
+
+class HasName(Protocol):
+    @property
+    def name(self) -> str: ...
+
+
+_Node = TypeVar("_Node", bound=HasName)
+
+
+def named(here: Here, rest: str, nodes: Mapping[str, _Node], what: str) -> tuple[str, _Node, str]:
+    """The node whose name a line starts with, and what follows it; the only one when there is one."""
+    lower = rest.lower().strip()
+    for key, node in sorted(nodes.items(), key=lambda item: -len(item[1].name)):
+        for name in (node.name.lower(), key):
+            if lower == name or lower.startswith(name + " "):
+                return key, node, rest.strip()[len(name) :].strip()
+    if len(nodes) == 1:
+        key, node = next(iter(nodes.items()))
+        return key, node, rest.strip()
+    if not nodes:
+        raise RefusedError(f"there is no {what} yet", value=rest)
+    raise Ask(f"Which {what}?", *(f"{node.name} {rest.strip()}"[:60] for node in list(nodes.values())[:6]))

@@ -77,7 +77,8 @@ def _moved(here: Here, rest: str, sign: int) -> Heard | None:
 
 
 _WAY: Final = re.compile(
-    r"(?:a bit |to the )?(?P<way>up|down|left|right)(?:wards?)?\s+(?:by\s+)?(?P<by>[0-9½¼¾].*)|"
+    r"(?:a bit |to the )?(?P<way>up|down|left|right|higher|lower)(?:wards?)?\s+(?:by\s+)?(?P<by>[0-9½¼¾].*)|"
+    r"(?:by )?(?P<much>[0-9½¼¾].*?)\s+(?:to the )?(?P<side>left|right|higher|lower)(?:wards?)?|"
     r"(?P<far>[0-9½¼¾].*?)\s+from\s+(?:the\s+)?left(?: wall)?|"
     r"(?P<middle>in the middle|centred|centered)(?: on .*wall)?|"
     r"(?:at )?(?P<up>[0-9½¼¾].*?)\s+(?:to|at) (?:the |its )?(?P<edge>centre|center|middle|bottom|top)",
@@ -105,9 +106,10 @@ def placed_by(here: Here, rest: str) -> Heard | None:
     if said["far"]:
         to_edge = here.show(here.length(said["far"], ALONG) + picture.across / 2)
         raise Ask("To its middle, or to its left edge?", f"along {said['far']}", f"along {to_edge}")
-    by, way = here.length(said["by"], SHIFT), said["way"].lower()
-    if way in ("up", "down"):
-        return _moved(here, f"by {said['by']}", 1 if way == "up" else -1)
+    length, way = said["by"] or said["much"], (said["way"] or said["side"]).lower()
+    by = here.length(length, SHIFT)
+    if way in ("up", "down", "higher", "lower"):
+        return _moved(here, f"by {length}", 1 if way in ("up", "higher") else -1)
     return picture_along(here, here.show(along + (by if way == "right" else -by)))
 
 

@@ -10,12 +10,13 @@ from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.gear import Soundbar, offered
 from oval_room.core.plan.measure import Typed, Values, next_id
-from oval_room.core.plan.room import WALL_WORDS
+from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS
 from oval_room.core.span import Span
 from oval_room.core.survey.commands import PutScene, PutSeat, PutThing
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.survey.room_commands import PutRoom
+from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.survey.stray import START_LUX, kind_by_name
 from oval_room.core.survey.thing_phrases import stood
 from oval_room.core.tape.labelled import take_apart
@@ -74,12 +75,21 @@ def _room(here: Here, rest: str) -> Heard:
 
 def _room_side(field: str, words: str, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
-        if field == "width" and not re.search("[0-9]", rest) and set(rest.lower().split()) & {*WALL_WORDS, *FACING}:
-            raise Ask("That is what it is made of:", f"made of {re.sub(r'^(is|of) +', '', rest.lower())}")
+        if (made := _what_it_is_made_of(here, field, rest)) is not None:
+            raise Ask("That is what it is made of:", f"made of {made}")
         value = here.length(rest, span)
         return Heard(f"Room {words} {here.show(value)}", PutRoom.model_validate({field: here.read(value)}))
 
     return make
+
+
+def _what_it_is_made_of(here: Here, field: str, rest: str) -> str | None:
+    """What a wall or the ceiling is said to be made of, where no length of it is said."""
+    surface, text = surface_first(here, rest.lower(), "") if field == "width" else ("ceiling", rest.lower())
+    words = {*CEILING_WORDS} if field == "height" else {*WALL_WORDS, *FACING, "steel", "metal"}
+    if re.search("[0-9]", text) or not set(re.split(r"[ ,]+", text)) & words:
+        return None
+    return f"{surface} {re.sub(r'^ *(is|of) +', '', text)}".strip()
 
 
 def _finish(here: Here, rest: str) -> Heard:
@@ -102,7 +112,7 @@ def _seat(here: Here, rest: str) -> Heard:
             value = here.length(rest[called.end() :], SEAT)
             say = f"{one.name.capitalize()}: eye {here.show(value)} from the display wall"
             return Heard(say, PutSeat(id=name, y=here.read(value)))
-    if (moved := _moved(here, rest)) is not None:
+    if (moved := _moved(here, rest) or _aside(here, rest)) is not None:
         return moved
     value = here.length(rest, SEAT)
     if not seats:
@@ -117,6 +127,28 @@ def _seat(here: Here, rest: str) -> Heard:
     name = f"Row {seat.row}" if beside else seat.name.capitalize()
     say = f"{name}: eye{'s' if beside else ''} {here.show(value)} from the display wall"
     return Heard(say, several(*put))
+
+
+def _aside(here: Here, rest: str) -> Heard | None:
+    """`seat left 300`: by that much, or that far from the left wall?
+
+    Raises:
+        Ask: the length may be either.
+    """
+    said = re.fullmatch(
+        r"(?:to the )?(?P<way>left|right)\s+(?P<by>by\s+)?(?P<length>[0-9].*)"
+        r"|(?P<much>[0-9].*?)\s+to the (?P<side>left|right)",
+        rest.lower(),
+    )
+    if said is None or not here.plan.survey.seats:
+        return None
+    _, seat = here.seat()
+    way, length = said["way"] or said["side"], said["length"] or said["much"]
+    by = here.length(length, SHIFT)
+    to = seat.x.value + (by if way == "right" else -by)
+    if not said["by"] and not said["much"] and way == "left" and ACROSS.fit(by):
+        raise Ask("By that much, or that far from the left wall?", f"across {here.show(to)}", f"across {length}")
+    return _across(here, here.show(to))
 
 
 def _moved(here: Here, rest: str) -> Heard | None:

@@ -93,7 +93,8 @@ def placed(
     elif under:
         wall, at = _over(here, under["name"])
         along = at - wide / 2
-    if along is not None and wall is not None and not -0.5 <= along <= wall.length:
+    told = along is not None and not word and "along" in said  # a thing may stand where the room goes on past a wall
+    if along is not None and wall is not None and not told and not -0.5 <= along <= wall.length:
         raise RefusedError(
             f"that is past the wall's end: it is {here.show(wall.length)} long", field="along", value=here.show(along)
         )

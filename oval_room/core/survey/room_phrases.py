@@ -234,7 +234,7 @@ def _slope(here: Here, rest: str) -> Heard:
     room = here.plan.survey.room
     if rest.strip().lower() in ("none", "flat"):
         return Heard("Ceiling is flat", PutRoom(slopes=()))
-    surface, text = surface_first(here, rest, "")
+    surface, text = surface_first(here, re.sub(r"^(?:up\s+)?from\s+", "", rest.strip()), "")
     found = re.match(
         r"(?:from|at)?\s*(?P<low>.+?)\s+(?:at|by|pitch)?\s*(?P<pitch>\d+(?:[.,]\d+)?)\s*(?:°|deg|degrees)?\s*$", text
     )
@@ -268,6 +268,9 @@ def _made(here: Here, rest: str) -> Heard:
         raise Ask(
             "What holds the board?", *(f"made of {where}{one}" for one in ("timber", "steel 25", "dabs", "board"))
         )
+    if surface != "ceiling" and re.search(r"\b(?:steel|metal)\b", text) and not re.search("[0-9]", text):
+        where = "" if surface == "w1" else f"{surface} "
+        raise Ask("Which gauge? The thin one is usual in homes", *(f"made of {where}steel {n}" for n in (25, 20)))
     kind = one_of(re.sub(r"^(?:of|is|are)\s+", "", text), tuple(words))
     if surface == "w1":
         return Heard(f"Display wall: {words[kind]}", PutRoom(wall=kind))
@@ -298,6 +301,10 @@ def _behind(here: Here, rest: str) -> Heard:
 
 
 def _joists(here: Here, rest: str) -> Heard:
+    if is_length(rest):
+        raise RefusedError(
+            here.eg('say which way they run, along or out; one that was found is joist 16 1/2"'), value=rest
+        )
     way = one_of(rest, ("along", "out"))
     words = "along the display wall" if way == "along" else "out from the display wall"
     return Heard(f"Joists run {words}", PutMade(surface="ceiling", joists=way))
@@ -405,7 +412,13 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _at_corner("p", "Lean per metre of wall", "plumb w1 4 mm", LEAN),
     ),
     Phrase(
-        "slope", "wall, height, pitch", "a ceiling that slopes up from a wall", "slope w2 4'6 at 35°", "survey", _slope
+        "slope",
+        "wall, height, pitch",
+        "a ceiling that slopes up from a wall",
+        "slope w2 4'6 at 35°",
+        "survey",
+        _slope,
+        also=("ceiling slopes", "ceiling slope", "sloped ceiling", "sloping ceiling"),
     ),
     Phrase(
         "made of",

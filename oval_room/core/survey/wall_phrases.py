@@ -102,6 +102,12 @@ def _in_its_order(here: Here, kind: str, rest: str) -> _Told:
 def _find(hit: bool, surface: str = "w1") -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         wall, text = surface_first(here, rest, surface)
+        text = re.sub(r"^\s*(?:hits?|found|finds?)\s+", "", text, flags=re.IGNORECASE)
+        if re.search(r"\b(?:cent(?:res?|ers?)|spacing|apart|pitch|o\.?c\.?)$", text.strip(), re.IGNORECASE):
+            raise RefusedError(
+                here.eg('how far they are apart is told by those that were found; type each: stud 16 1/2" magnet'),
+                value=rest,
+            )
         found = re.fullmatch(
             rf"(?:at\s+)?(?P<at>.+?)(?:\s+(?:by\s+)?(?P<how>{'|'.join(get_args(How))}))?", text.strip(), re.IGNORECASE
         )

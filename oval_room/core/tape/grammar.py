@@ -194,11 +194,28 @@ def _unknown(here: Here, said: str) -> Answer:
     if options:
         return NotHeard(f"Go on: {', '.join(options[:4])}", options)
     guesses = nearest(said, WORDS) or [f"{word} {said}" for word in BARE if re.match(r"[0-9]", said)]
+    guesses += _of_what(here, said)
     fits = [line for line in guesses if not isinstance(_phrase(here, line), NotHeard)]
     first = said.split(" ")[0][:30]
     if fits:
         return Asked(f"“{first}” is not a word here. Is it one of these?", tuple(fits))
     return NotHeard(f"“{first}” is not a word here; ? lists what can be said", tuple(guesses))
+
+
+def _of_what(here: Here, said: str) -> list[str]:
+    """Lines that a value alone may be of, or a move: `laser` as `by laser`, `up 50` as `tv up 50`."""
+    first = said.lower().split(" ")[0]
+    if re.match(r"(?:it\s+)?(?:up|down|left|right|higher|lower)\s+(?:by\s+)?[0-9½¼¾]", said.lower()):
+        picture = here.plan.chosen.pictures.get(
+            here.subject.picture or "", next(iter(here.plan.chosen.pictures.values()), None)
+        )
+        return (
+            [f"{'tv' if picture.kind == 'panel' else 'screen'} {said.lower().removeprefix('it ')}"] if picture else []
+        )
+    if re.match(r"[0-9.]+:[0-9]+$", said):
+        return [f"aspect {said}"]
+    of = [phrase for phrase in here.phrases if first in re.split(r",? or |, |: ", phrase.follows.lower())]
+    return [f"{phrase.word} {said}" for phrase in of if len(first) > 2]
 
 
 def _facts(here: Here, pieces: Sequence[tuple[str, str]], start: int) -> Answer:

@@ -44,7 +44,7 @@ _BEFORE: Final[tuple[tuple[What, str], ...]] = (
 _JOINED: Final = re.compile(r"\s*(?:[x×*]|\bby\b)\s*", re.IGNORECASE)
 _SIDES: Final[dict[str, What]] = {"wide": "wide", "long": "wide", "high": "high", "tall": "high", "deep": "deep"}
 _SIDE: Final = re.compile(rf"\s*({'|'.join(_SIDES)})(?![a-z])", re.IGNORECASE)
-_STARTS: Final = re.compile(r"(?<![\w./])(?=[0-9½¼¾⅛⅜⅝⅞.])")
+_STARTS: Final = re.compile(r"(?<![\w./'\"″′-])(?=[-−]?[0-9½¼¾⅛⅜⅝⅞.])")
 _TWO: Final = re.compile(r"[0-9½¼¾⅛⅜⅝⅞]\s*(?:mm|cm|m|in|inch|inches|\"|″|”)?\s+[0-9]+(?![0-9/]|\s*/)", re.IGNORECASE)
 """Two numbers that are no length together, whatever could be read: only inches after feet and a fraction are."""
 _LONGEST: Final = 24
@@ -91,7 +91,7 @@ def take_apart(text: str) -> Line:
     while len(pieces) < MOST and (start := _STARTS.search(text, at)) is not None:
         lengths, sides, end = _lengths(text, start.start())
         if not lengths:
-            end = start.start() + len(re.match(r"[\w./½¼¾⅛⅜⅝⅞]+", text[start.start() :])[0])  # type: ignore[index]
+            end = start.start() + len(re.match(r"[-−\w./½¼¾⅛⅜⅝⅞]+", text[start.start() :])[0])  # type: ignore[index]
             words.append(text[at:end])
         elif any(sides) and not _in_order(sides):
             words.append(text[at : start.start()])

@@ -18,7 +18,9 @@ _LEAD: Final = re.compile(
     r"^(?:(?:please|set|make|change|move|it'?s|there(?:'s| is)|the|my|our|a|an|add|new|now)\s+)+", re.IGNORECASE
 )
 _NUMBER: Final = re.compile(r"^[0-9½¼¾⅛⅜⅝⅞.]")
-_BEGINS: Final = r"(?:on (?:w[0-9]|breast|[a-z]+ wall)|bottom|top|cent(?:red?|er(?:ed)?)|tilt|swivel)(?![a-z])"
+_BEGINS: Final = (
+    r"(?:on (?:w[0-9]|wall [0-9]|breast|[a-z]+ wall)|bottom|top|cent(?:red?|er(?:ed)?)|tilt|swivel)(?![a-z])"
+)
 """What begins a fact of its own after a size, with nothing between: `tv 65 bottom 800`."""
 _SPLIT: Final = re.compile(rf";\s*|,\s+(?=[A-Za-z0-9])|\s+(?:and|then|&|\+)\s+(?=[A-Za-z])|\s+(?={_BEGINS})")
 _ARTICLE: Final = re.compile(r"\b(?:the|my|our) (?=[a-z])", re.IGNORECASE)

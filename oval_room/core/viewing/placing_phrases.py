@@ -13,6 +13,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level
 from oval_room.core.plan.measure import chosen, next_id
 from oval_room.core.plan.turn import wall_of
+from oval_room.core.screens.by_way import PHRASES as BY_WAY
+from oval_room.core.screens.by_way import ask_by_way, said_by_way
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.faces import OFF_FACE, face_out
@@ -105,6 +107,8 @@ def _sized(kind: Literal["panel", "screen"], words: str) -> Callable[[Here, str]
                 if edge is not None:
                     return Heard(f"{first.say}; {edge.say}", several(first.command, edge.command))
             raise Ask(f"What shall be at {up}?", *(f"{word} {size}; {word} {edge} {up}" for edge in EDGES))
+        if kind == "screen" and said_by_way(here, rest):
+            ask_by_way(here, rest)
         if not re.match(r"[0-9.½¼¾]|(?:diagonal|width) [0-9]", rest):
             return _geared(here, kind, rest)
         key = _picture_of_kind(here, kind)
@@ -244,4 +248,5 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "picture",
         _another,
     ),
+    *BY_WAY,
 )

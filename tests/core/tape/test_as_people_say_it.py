@@ -30,6 +30,11 @@ JOBS = {
 FIRST = ("room 5 m x 6 m x 2.5 m", "seat 3 m", "tv 65", "screen 110", "projector Heron")
 TAKEN = (
     # the job's unit, line, the read-back
+    ("mm", "seat left by 300", "Seat 1: 2200 mm along from the left wall"),
+    ("mm", "seat 300 to the right", "Seat 1: 2800 mm along from the left wall"),
+    ("mm", "stud hit 340 magnet", "Hit by magnet on the display wall: 340 mm"),
+    ("mm", "tv 100 mm to the left", "TV: middle 2400 mm from the left wall"),
+    ("mm", "ceiling slopes from w2 at 1800 30 degrees", "Ceiling slopes up from the right wall, 1800 mm high there, 30°"),
     ("ft", "room 17'4 X 12'9 X 8'", "Room: along display wall 17' 4\", depth 12' 9\", height 8' 0\""),
     ("ft", "room 12-6 x 10-3 x 8-0", "Room: along display wall 12' 6\", depth 10' 3\", height 8' 0\""),
     ("ft", "room 208 x 153 x 96", "Room: along display wall 17' 4\", depth 12' 9\", height 8' 0\""),
@@ -155,6 +160,14 @@ TAKEN = (
 )  # fmt: skip
 ASKED = (
     # the job's unit, line, the choices
+    ("mm", "left 100", ("tv left 100",)),
+    ("mm", "laser", ("by laser", "age laser")),
+    ("mm", "16:10", ("aspect 16:10",)),
+    ("mm", "seat left 300", ("across 2200 mm", "across 300")),
+    ("mm", "wall w1 is masonry", ("made of w1 masonry",)),
+    ("mm", "ceiling concrete", ("made of ceiling concrete",)),
+    ("mm", "made of w2 drywall on steel studs", ("made of w2 steel 25", "made of w2 steel 20")),
+    ("mm", "drop down screen 106 2.40", ("screen Wendover Cloth Drop 240 scope", "screen Wendover Cloth Drop 220")),
     ("cm", "opening w1 at 40, 60 x 40 in", ("opening w1 at 40 cm, 60 cm x 40 in", 'opening w1 at 40", 60" x 40 in')),
     ("ft", "room 17 long by 13 wide", ("room 17 ft long by 13 ft wide",)),
     ("mm", "seats 3 60 cm", ("seats 3 x 60 cm", "seats 3 at 60 cm from the wall")),  # apart, or from the wall?
@@ -218,6 +231,8 @@ ASKED = (
     ("ft", "seat 11, eye 41", ('seat 11"; eye 41', "seat 11 ft; eye 41")),
 )  # fmt: skip
 REFUSED = (
+    ("mm", "studs 400 centres", "type each"),
+    ("mm", "joists 400", "which way they run"),
     ("ft", "bottom +10", "has no sign; type 10"),
     ("mm", "bottom -10", "has no sign; type 10"),
     ("ft", 'seat 3 m 4"', "does not add up"),

@@ -15,7 +15,7 @@ from oval_room.core.gear.projector import LENS_BELOW, LENS_FORWARD, LENS_RIGHT
 from oval_room.core.job.commands import Drop
 from oval_room.core.plan.gear import Panel
 from oval_room.core.plan.measure import Typed
-from oval_room.core.projection.phrases import projector_here
+from oval_room.core.projection.placing import projector_here
 from oval_room.core.screens.document import Picture
 from oval_room.core.span import Span
 from oval_room.core.tape.phrase import Heard, Here, Phrase

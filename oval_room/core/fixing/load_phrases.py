@@ -11,7 +11,7 @@ from oval_room.core.fixing.commands import PutHold, PutStrip
 from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.light_strip import FEEDS
 from oval_room.core.job.commands import Drop
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import MOST_LISTED, Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number
 
 USUAL: Final = ("-", "usual", "default", "as usual")
@@ -22,6 +22,22 @@ _OWN: Final = re.compile(
     re.IGNORECASE,
 )
 """A maker's own fixing: its name, what it bears in tension and in shear, who says so."""
+
+
+CALLED: Final = {
+    "lag": "coach",
+    "screw": "",
+    "screws": "",
+    "toggles": "toggle",
+    "plugs": "plug",
+    "anchors": "anchor",
+    "sleeves": "sleeve",
+    "resin": "",
+    "bolts": "bolt",
+    "fixings": "",
+    "wall": "",
+}
+"""Other words for fixings; those that say nothing."""
 
 
 def _fix_with(here: Here, rest: str) -> Heard:
@@ -37,8 +53,10 @@ def _fix_with(here: Here, rest: str) -> Heard:
         source = (own["source"] or "its maker").strip()
         put = PutHold(id=key, fixing=own["name"].strip()[:60], tension=tension, shear=shear, source=source[:60])
         return Heard(f"{picture.name}: {put.fixing}, {tension:g} N tension and {shear:g} N shear, says {source}", put)
-    words = set(re.findall(r"[a-z0-9]+", said.lower().replace("×", "x")))
+    words = {CALLED.get(word, word) for word in re.findall(r"[a-z0-9]+", said.lower().replace("×", "x"))} - {""}
     fits = [name for name in CAPACITIES if words and words <= set(name.split())]
+    if 1 < len(fits) <= MOST_LISTED:
+        raise Ask("Into what?", *(f"fixing {name}" for name in fits))
     if len(fits) != 1:
         told = ", ".join(fits or CAPACITIES)
         raise RefusedError(f"give one of {told}, or one of its maker's with what it bears: shield M10, 1200 N / 1500 N")
@@ -95,7 +113,7 @@ def _strip(here: Here, rest: str) -> Heard:
 LOAD_PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "fixing",
-        "a fixing, or a maker's with what it bears",
+        "coach, wood, toggle, plug, anchor, sleeve, bolt, or a maker's with what it bears",
         "what fixes the picture's plate to its wall",
         "fixing plug 10 brick",
         "fixing",

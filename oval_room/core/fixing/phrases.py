@@ -12,14 +12,16 @@ from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.load_phrases import LOAD_PHRASES, USUAL
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.window_study import WindowResult, safest
+from oval_room.core.plan.gear import Mount, offered
 from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.commands import PutProjector
-from oval_room.core.projection.phrases import own_wall, place_on_wall, projector_here
+from oval_room.core.projection.placing import own_wall, place_on_wall, projector_here
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.phrases import left_end, on_own_wall
-from oval_room.core.tape.phrase import Heard, Here, Phrase
-from oval_room.core.tape.spans import ALONG, OUT, ROW, TOP
+from oval_room.core.tape.phrase import MOST_LISTED, Ask, Heard, Here, Phrase
+from oval_room.core.tape.spans import ALONG, HANGS, OUT, ROW, TOP
+from oval_room.core.units import is_length
 
 
 def _panel_top(here: Here, rest: str) -> Heard:
@@ -64,16 +66,51 @@ def _holes(here: Here) -> tuple[str, Picture, HoleMap]:
 
 def _mount(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    gear = here.gear_named(rest, "mount", "panel")
     if picture.kind != "panel":
         raise RefusedError(f"{picture.name} takes no wall mount; make the TV the subject first")
+    gear = here.gear_named(rest, "mount", "panel")
     return Heard(f"{picture.name} on {here.gear[gear].name}", PutPicture(id=key, mount=gear))
 
 
 def _stem(here: Here, rest: str) -> Heard:
     key, projector = projector_here(here)
+    if is_length(rest):
+        return _pole(here, rest)
     gear = here.gear_named(rest, "mount", "projector")
     return Heard(f"{projector.name} on {here.gear[gear].name}", PutProjector(id=key, mount=gear))
+
+
+def _pole(here: Here, rest: str) -> Heard:
+    """A pole so long below the ceiling: the lens goes up or down with it (rules 6.5)."""
+    key, projector = projector_here(here)
+    plate = here.report().of(FixingResult).plates.get(key)
+    if plate is None or plate.pole is None:
+        raise RefusedError(f"{projector.name} hangs on no pole: say goes hung first", value=rest)
+    value = here.length(rest, HANGS)
+    z = projector.pose.z + plate.pole - value
+    return Heard(
+        f"{projector.name}: a pole of {here.show(value)}, lens {here.show(z)} from the floor", PutProjector(id=key, z=z)
+    )
+
+
+def _of_form(form: str) -> Callable[[Here, str], Heard]:
+    """The wall mounts of the shelf of one form."""
+
+    def make(here: Here, rest: str) -> Heard:
+        mounts = [item for item in offered(here.gear).values() if isinstance(item, Mount) and item.holds == "panel"]
+        fits = [one.name for one in mounts if _form(one) == form and all(w in one.name.lower() for w in rest.split())]
+        if not mounts:
+            raise RefusedError("no mount is on the shelf; one is typed with its figures: gear mount Arm 4: 35 kg")
+        ask = f"Which {form} mount?" if fits else f"No {form} mount is on the shelf. Is it one of these?"
+        raise Ask(ask, *(f"mount {name}" for name in (fits or [one.name for one in mounts])[:MOST_LISTED]))
+
+    return make
+
+
+def _form(mount: Mount) -> str:
+    if mount.form is not None or mount.reach is not None or mount.swivel is not None:
+        return mount.form or "arm"
+    return "tilting" if mount.tilt_down[0] < mount.tilt_down[1] else "flat"
 
 
 def _wall_plate(here: Here, rest: str) -> Heard:
@@ -147,7 +184,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'upper row 50 1/4"',
         "fixing",
         _row_at(0, "upper hole row"),
-        also=("top row", "top holes", "upper holes"),
+        also=("top row", "top hole", "top holes", "upper hole", "upper holes", "hole row", "holes at"),
     ),
     Phrase(
         "lower row",
@@ -188,10 +225,26 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "mount", "a name", "the TV's wall mount", "mount Flat 600", "fixing", _mount, also=("bracket", "wall mount")
     ),
+    *(
+        Phrase(
+            f"{form} mount",
+            "",
+            f"asks which {form} one of the shelf",
+            f"{form} mount",
+            "fixing",
+            _of_form(form),
+            also=also,
+        )
+        for form, also in (
+            ("flat", ("fixed mount", "fixed bracket", "flat bracket", "low profile mount")),
+            ("tilting", ("tilt mount", "tilting bracket", "tilt bracket")),
+            ("arm", ("full motion mount", "full-motion mount", "swing arm", "swivel arm", "articulated mount")),
+        )
+    ),
     Phrase(
         "stem",
-        "a name",
-        "the projector's ceiling mount",
+        "a name or a pole's length",
+        "the projector's ceiling mount, or how long its pole is",
         "stem Stem long",
         "fixing",
         _stem,

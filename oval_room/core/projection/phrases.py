@@ -6,44 +6,30 @@ import re
 from typing import Final, get_args
 
 from oval_room.core.aspect import NAMED, parse_aspect, show_aspect
-from oval_room.core.commands import Command, several
+from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import SLIM
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import next_id
-from oval_room.core.plan.placed import Pose
-from oval_room.core.plan.turn import turned_for
 from oval_room.core.projection.commands import PutMemory, PutProjector, hangs
-from oval_room.core.projection.document import Boxed, Memories, Projector, Sits
+from oval_room.core.projection.document import Boxed, Memories, Sits
 from oval_room.core.projection.keystone import MOST_TILT
 from oval_room.core.projection.memories import filled
+from oval_room.core.projection.moving_phrases import HUNG, STANDING, moved, sits
+from oval_room.core.projection.placing import own_wall, place_on_wall, projector_here
 from oval_room.core.projection.throw import distances
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.size import WIDE
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
-from oval_room.core.tape.spans import ALONG, LENS, LENS_UP, THROW
+from oval_room.core.tape.spans import ALONG, HANGS, LENS, LENS_UP, THROW
 from oval_room.core.units import is_bare, is_length
 
 
-def projector_here(here: Here) -> tuple[str, Projector]:
-    """The subject projector, else the subject picture's, else the first.
-
-    Raises:
-        RefusedError: there is none.
-    """
-    projectors = here.plan.chosen.projectors
-    key = here.subject.projector if here.subject.projector in projectors else None
-    if key is None:
-        wanted = here.subject.picture
-        key = next((k for k, p in projectors.items() if p.shows == wanted), next(iter(projectors), None))
-    if key is None:
-        raise RefusedError("there is no projector yet; type projector and its name first")
-    return key, projectors[key]
-
-
 def _projector(here: Here, rest: str) -> Heard:
+    if (there := moved(here, rest)) is not None:
+        return there
     projectors = here.plan.chosen.projectors
     name, at, length = re.sub(r"\s+(?:back|away|out|from .*|throw)$", "", rest).rpartition(" at ")
     length = re.sub(r"^at ", "", length)
@@ -71,18 +57,6 @@ def _projector(here: Here, rest: str) -> Heard:
     return Heard(f"New projector {here.gear[gear].name} for {here.plan.chosen.pictures[shows].name}", put)
 
 
-def own_wall(here: Here, shows: str, put: Command) -> Command:
-    """A command in the frame of the picture's own wall, as one for the room."""
-    turn = turned_for(here.plan, shows)
-    return put.turned_back(turn, here.plan) if turn else put
-
-
-def place_on_wall(here: Here, shows: str, pose: Pose) -> tuple[float, float]:
-    """A pose in the frame of the picture's own wall: along it and out from it [mm]."""
-    turn = turned_for(here.plan, shows)
-    return turn.wall.own(pose.x, pose.y) if turn else (pose.x, pose.y)
-
-
 def _throw(here: Here, rest: str) -> Heard:
     key, projector = projector_here(here)
     value = here.length(rest, THROW)
@@ -103,8 +77,15 @@ def _screen_to_lens(here: Here, rest: str) -> Heard:
     return Heard(f"{picture.name}: surface {here.show(y)} from the wall, lens held", put)
 
 
+_BELOW: Final = re.compile(r"(?P<by>[0-9½¼¾].*?)\s+(?:below|under|from|down from)\s+(?:the\s+)?ceiling", re.IGNORECASE)
+
+
 def _lens_up(here: Here, rest: str) -> Heard:
-    key, _ = projector_here(here)
+    key, projector = projector_here(here)
+    if (below := _BELOW.fullmatch(rest.strip())) is not None:
+        ceiling = here.plan.survey.room.ceiling_at(projector.pose.x, projector.pose.y)
+        z = ceiling - here.length(below["by"], HANGS)
+        return Heard(f"Lens height {here.show(z)} from the floor", PutProjector(id=key, z=z))
     value = here.length(rest, LENS_UP)
     return Heard(f"Lens height {here.show(value)} from the floor", PutProjector(id=key, z=value))
 
@@ -118,6 +99,8 @@ def _lens_along(here: Here, rest: str) -> Heard:
 
 def _lens(here: Here, rest: str) -> Heard:
     """A bare lens length is a height or a throw: whichever is possible here, else it asks."""
+    if _BELOW.fullmatch(rest.strip()):
+        return _lens_up(here, rest)
     _key, projector = projector_here(here)
     value, ceiling = here.length(rest, LENS), here.plan.survey.room.height.value
     item = here.gear.get(projector.gear)
@@ -135,12 +118,9 @@ def _lens(here: Here, rest: str) -> Heard:
 
 
 def _hang(here: Here, rest: str) -> Heard:
-    key, projector = projector_here(here)
-    word = one_of(rest, ("hung", "upright"))
-    return Heard(
-        f"{projector.name}: {'hung inverted' if word == 'hung' else 'upright on a shelf'}",
-        PutProjector(id=key, hung=word == "hung"),
-    )
+    if HUNG.fullmatch(rest.strip()) or STANDING.fullmatch(rest.strip()):
+        return sits(here, HUNG.fullmatch(rest.strip()) is not None)
+    return sits(here, one_of(rest, ("hung", "upright")) == "hung")
 
 
 def _nose(here: Here, rest: str) -> Heard:
@@ -306,7 +286,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "nose down 4",
         "throw",
         _nose,
-        also=("projector tilt", "lens tilt"),
+        also=("projector tilt", "lens tilt", "pitch"),
     ),
     Phrase("mode", "a share in %", "light the picture mode leaves", "mode 65", "throw", _mode),
     Phrase(

@@ -214,7 +214,8 @@ def _of_what(here: Here, said: str) -> list[str]:
         )
     if re.match(r"[0-9.]+:[0-9]+$", said):
         return [f"aspect {said}"]
-    of = [phrase for phrase in here.phrases if first in re.split(r",? or |, |: ", phrase.follows.lower())]
+    singular = first.removesuffix("s")
+    of = [one for one in here.phrases if {first, singular} & set(re.split(r",? or |, |: ", one.follows.lower()))]
     return [f"{phrase.word} {said}" for phrase in of if len(first) > 2]
 
 

@@ -30,6 +30,13 @@ JOBS = {
 FIRST = ("room 5 m x 6 m x 2.5 m", "seat 3 m", "tv 65", "screen 110", "projector Heron")
 TAKEN = (
     # the job's unit, line, the read-back
+    ("mm", "projector on the ceiling", "Quillmark Heron 2: hung inverted"),
+    ("mm", "hang the projector upside down", "Quillmark Heron 2: hung inverted"),
+    ("mm", "projector on a shelf", "Quillmark Heron 2: upright on a shelf"),
+    ("mm", "projector 100 left", "Quillmark Heron 2: lens 2400 mm from the left wall"),
+    ("mm", "projector in the middle", "Quillmark Heron 2: lens on the middle of screen"),
+    ("mm", "lens 200 below the ceiling", "Lens height 2300 mm from the floor"),
+    ("ft", "lens height 8\" below the ceiling", "Lens height 7' 6 7/16\" from the floor"),
     ("mm", "seat left by 300", "Seat 1: 2200 mm along from the left wall"),
     ("mm", "seat 300 to the right", "Seat 1: 2800 mm along from the left wall"),
     ("mm", "stud hit 340 magnet", "Hit by magnet on the display wall: 340 mm"),
@@ -160,6 +167,9 @@ TAKEN = (
 )  # fmt: skip
 ASKED = (
     # the job's unit, line, the choices
+    ("mm", "fixing toggle", ("fixing toggle 25 ga", "fixing toggle 20 ga", "fixing toggle board")),
+    ("mm", "coach screws", ("fixing coach screws",)),
+    ("mm", "tilting bracket", ("mount Ironlark Tilt 600", "mount Ironlark Lower 600")),
     ("mm", "left 100", ("tv left 100",)),
     ("mm", "laser", ("by laser", "age laser")),
     ("mm", "16:10", ("aspect 16:10",)),

@@ -10,7 +10,7 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Iterator, Sequence
-from typing import Final
+from typing import Final, Literal
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.record import record
@@ -22,6 +22,15 @@ _FILL: Final = re.compile(
     r"\b(?:from|above|over|off)\s+(?:the\s+|my\s+)?(?:\w+\s+)?(?:wall|floor|screen|tv|corner|left|right)\b)\s*$",
     re.IGNORECASE,
 )
+_FROM: Final = r"\b(?:from|above|over|off)\s+(?:the\s+|my\s+)?(?:\w+\s+)?"
+_CONTRARY: Final = {
+    "up": re.compile(
+        rf"\b(?P<word>wide|deep|long|back|away|apart)\s*$|{_FROM}(?P<of>wall|screen|tv|corner|left|right)\s*$", re.I
+    ),
+    "out": re.compile(rf"\b(?P<word>wide|high|tall|deep|up)\s*$|{_FROM}(?P<of>floor)\s*$", re.I),
+    "across": re.compile(rf"\b(?P<word>high|tall|up|back|away)\s*$|{_FROM}(?P<of>floor)\s*$", re.I),
+}
+"""Words after a length that say another thing than which way it goes: they are no filling."""
 FINE: Final = 20.0
 """Where a length is usually over this, nobody gives tenths of a millimetre [mm]."""
 IN_FULL: Final = 500.0
@@ -50,7 +59,7 @@ class Span:
 
     what: in words, with its article. least, most: nothing outside is meant [mm]. usual: what it nearly always is [mm];
     a bare number outside it asks, if another unit brings it there. signed: whether it may be under nought; the spans
-    are of its size then.
+    are of its size then. goes: which way it is measured, where words beside it may say another.
     """
 
     what: str
@@ -58,6 +67,7 @@ class Span:
     most: float
     usual: tuple[float, float]
     signed: bool = False
+    goes: Literal["", "up", "out", "across"] = ""
 
     def fit(self, mm: float) -> int:
         """How well a value fits: 2 usual, or nought; 1 plausible; 0 neither."""
@@ -108,6 +118,8 @@ def read_lengths(ruler: Ruler, parts: Sequence[tuple[str, Span]]) -> list[float]
         UnclearError: a bare number makes better sense in another unit than the job's, or two readings do.
         RefusedError: it can't be read, has a sign that makes no sense, or is what no unit makes plausible.
     """
+    for text, span in parts:
+        _check_words(text, span)
     plain = [_Part(_plain(text), span) for text, span in parts]
     for part in plain:
         _check_sign(part)
@@ -135,6 +147,14 @@ def _plain(text: str) -> str:
     while text != before:
         before, text = text, _FILL.sub("", text).strip()
     return text
+
+
+def _check_words(text: str, span: Span) -> None:
+    """Refuse a length whose words say that it is of something else: `soundbar 1000 wide` is no height."""
+    other = _CONTRARY[span.goes].search(text) if span.goes else None
+    if other is not None:
+        word = other["word"] or f"from the {other['of']}"
+        raise RefusedError(f"“{word}” is not said of {span.what}; leave it out, or say what it is of first", value=text)
 
 
 def _check_sign(part: _Part) -> None:

@@ -18,6 +18,7 @@ from oval_room.core.signal.feed import OHMS
 from oval_room.core.signal.reading import box_and_rest, cable_and_rest, port_said, routing_of, shelf_device, spot_named
 from oval_room.core.signal.typed import format_name, format_of
 from oval_room.core.span import Span
+from oval_room.core.tape.labelled import take_apart
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.tape.spans import ALONG, OUT, UP
@@ -87,8 +88,8 @@ _AXES: Final = {"along": ("x", ALONG), "out": ("y", OUT), "up": ("z", UP)}
 
 def _spot(here: Here, rest: str) -> Heard:
     """A place of gear: its name, what it is, and where: along the display wall, out, up."""
-    cut = re.search(r"[\s,](?=[0-9½¼¾])", f" {rest}")
-    head, tail = (rest[: max(cut.start() - 1, 0)], rest[cut.start() :]) if cut else (rest, "")
+    cut = re.search(r"[\s,]+(?:at\s+)?(?=[0-9½¼¾])", f" {rest}")
+    head, tail = (rest[: max(cut.start() - 1, 0)], f" {rest}"[cut.start() :].strip(" ,")) if cut else (rest, "")
     said = _KIND.search(head) if " " in head.strip() else None
     kind = (
         _KINDS[said[1].lower().split(" ")[-1] if said[1].lower() == "wall box" else said[1].lower()] if said else None
@@ -113,18 +114,23 @@ def _spot(here: Here, rest: str) -> Heard:
 
 
 def _where(here: Here, text: str) -> dict[str, float]:
-    """Lengths by their axis: each says which, or they come as along, out, up."""
-    asked, axes = [], []
-    for n, piece in enumerate(filter(None, (one.strip() for one in re.split(r",\s*", text)))):
-        word = re.search(r"\s*\b(along|out|up)\b.*$", piece, re.IGNORECASE)
-        axis = word[1].lower() if word else tuple(_AXES)[min(n, 2)]
-        asked.append((piece[: word.start()] if word else piece, _AXES[axis][1]))
+    """Lengths by their axis: each says which, or they come as along, out, up.
+
+    Raises:
+        RefusedError: two are of one, or there are too many.
+    """
+    axes, asked = list[str](), []
+    for n, piece in enumerate(take_apart(text).pieces):
+        axis = piece.what or (tuple(_AXES)[n] if n < len(_AXES) else "")
+        if axis not in _AXES or axis in axes or len(piece.lengths) > 1:
+            raise RefusedError(here.eg("say each once: 2 m along, 300 mm out, 500 mm up"), value=text)
         axes.append(axis)
+        asked.append((piece.lengths[0], _AXES[axis][1]))
     return dict(zip(axes, here.lengths(*asked), strict=True)) if asked else {}
 
 
 def _rack(here: Here, rest: str) -> Heard:
-    return _spot(here, f"rack {re.sub(r'^at ', '', rest)}")
+    return _spot(here, f"rack {rest}")
 
 
 def _stands(here: Here, rest: str) -> Heard:

@@ -41,6 +41,7 @@ class _Told:
 
 def _opening(kind: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
+        _ask_of_one(here, kind, rest)
         told = _in_any_order(here, kind, rest) or _in_its_order(here, kind, rest)
         sill = told.sill if told.sill is not None else (WINDOW_SILL if kind == "window" else 0.0)
         openings = here.plan.survey.openings
@@ -64,6 +65,24 @@ def _opening(kind: str) -> Callable[[Here, str], Heard]:
         return Heard(say, PutOpening.model_validate(put))
 
     return make
+
+
+def _ask_of_one(here: Here, kind: str, rest: str) -> None:
+    """A word alone after an opening's is of one there is.
+
+    Raises:
+        Ask: it is a covering, or a way to swing.
+    """
+    if not any(one.kind == kind for one in here.plan.survey.openings.values()) or re.search("[0-9]", rest):
+        return
+    plain = re.sub(r"^(?:has |with |swings? |opens? |a )+", "", rest.lower())
+    if any(word in plain for word in get_args(Covering)):
+        raise Ask("What covers it?", f"covering {kind} {plain}")
+    if re.match(r"(?:in|out)(?:wards)?\b", plain):
+        raise Ask(
+            "Which way it swings?",
+            *(one for one in (f"swing {kind} {way}" for way in get_args(Swing)) if plain[:2] in one),
+        )
 
 
 def _in_any_order(here: Here, kind: str, rest: str) -> _Told | None:

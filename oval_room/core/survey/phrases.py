@@ -398,9 +398,12 @@ def _wants(here: Here, rest: str) -> Heard:
 
 def _standing(kind: str, name: str, depth: float, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
-        pieces = take_apart(rest).pieces if kind == "furniture" else ()
-        if any(len(piece.lengths) > 1 or piece.what in ("wide", "deep") for piece in pieces):
-            return stood(here, kind, rest)
+        if any(len(piece.lengths) > 1 or piece.what in ("wide", "deep") for piece in take_apart(rest).pieces):
+            if kind == "furniture":
+                return stood(here, kind, rest)
+            raise RefusedError(
+                here.eg(f'give its top, {kind} 28", or all: put {kind} 40" x 4" x 3" at 3\' up 24"'), value=rest
+            )
         top = here.length(rest, span)
         if top <= 0:
             raise RefusedError(f"give the top of the {name} above the floor, over 0")

@@ -35,7 +35,7 @@ class _Told:
 def _service(kind: str) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         circuit = re.search(r"\bcircuit\s+(?P<name>.+)$", rest)
-        plain = rest[: circuit.start()].strip() if circuit else rest
+        plain = re.sub(r"^(?:point|outlet|socket|plate)\s+", "", rest[: circuit.start()].strip() if circuit else rest)
         told = _in_any_order(here, kind, plain) or _in_its_order(here, kind, plain)
         services = here.plan.survey.services
         same = sum(1 for one in services.values() if one.kind == kind)

@@ -13,7 +13,7 @@ from oval_room.core.tape.phrase import Ask, Heard, Here
 
 def number(text: str, what: str, lo: float, hi: float) -> float:
     plain = re.sub(
-        r"\s*(?:%|°|(?:hours?|hrs?|h)(?: a day| daily| per day)?|a day|seats?|people|across|degrees?|deg|lux)$",
+        r"\s*(?:%|°|(?:hours?|hrs?|h)(?: a day| daily| per day)?(?: of)?|a day|seats?|people|across|degrees?|deg|lux)$",
         "",
         text.strip().lower(),
     )

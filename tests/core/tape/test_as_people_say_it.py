@@ -30,6 +30,9 @@ JOBS = {
 FIRST = ("room 5 m x 6 m x 2.5 m", "seat 3 m", "tv 65", "screen 110", "projector Heron")
 TAKEN = (
     # the job's unit, line, the read-back
+    ("mm", "rack at 600 out 300", "Rack, 600 mm along, 300 mm out"),
+    ("mm", "2 hours of film", "Film: 2 h a day"),
+    ("mm", "network point behind tv 1100 up", "Data on the display wall: 2500 mm along, 1100 mm up"),
     ("mm", "projector on the ceiling", "Quillmark Heron 2: hung inverted"),
     ("mm", "hang the projector upside down", "Quillmark Heron 2: hung inverted"),
     ("mm", "projector on a shelf", "Quillmark Heron 2: upright on a shelf"),
@@ -241,6 +244,11 @@ ASKED = (
     ("ft", "seat 11, eye 41", ('seat 11"; eye 41', "seat 11 ft; eye 41")),
 )  # fmt: skip
 REFUSED = (
+    ("mm", "soundbar 1000 wide", "put soundbar"),  # its width is no height of its top
+    ("mm", "seat 3 m high", "is not said of a seat"),
+    ("mm", "top 1500 wide", "is not said of a picture's top edge"),
+    ("ft", "bottom 30 from the wall", "is not said of a picture's bottom edge"),
+    ("mm", "rack 600 out 300", "Say each once"),  # two lengths, one word
     ("mm", "studs 400 centres", "type each"),
     ("mm", "joists 400", "which way they run"),
     ("ft", "bottom +10", "has no sign; type 10"),

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import math
 
+from oval_room.core.plan.room import Room
 from oval_room.core.pose import Point
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
-from oval_room.core.survey.document import Seat
+from oval_room.core.survey.document import Seat, Thing
 from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.core.viewing.study import ViewResult
@@ -17,6 +18,9 @@ from oval_room.drawing.projection import above_projector, reach
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands
 from oval_room.drawing.shell import plan_dims, plan_names, plan_shell
+
+AT_A_WALL = 150.0
+"""What ends no farther from a wall than this lies at it [mm]."""
 
 
 def floor_plan(look: Look) -> Scene:
@@ -33,8 +37,7 @@ def floor_plan(look: Look) -> Scene:
         _schools(draft, look, left, right, near, far)
     for key, thing in look.plan.survey.things.items():
         draft.box(thing.y_from, thing.x_from, thing.y_to, thing.x_to, f"thing-{thing.kind}", "room", key)
-        middle = P((thing.y_from + thing.y_to) / 2, (thing.x_from + thing.x_to) / 2)
-        draft.add(Label(P(thing.y_to, middle.v), thing.name, "small", "labels", "start", ((6, 0), (6, 14)), 8, ref=key))
+        draft.add(_thing_name(room, key, thing))
     for drawer in DRAWERS:
         drawer.plan(draft, look)
     for key, picture in look.plan.chosen.pictures.items():
@@ -56,6 +59,25 @@ def floor_plan(look: Look) -> Scene:
     )
     window = (near - WALL, left - WALL, max(far, reach(look)) + WALL, right + WALL)
     return Scene("plan", "plan", window, tuple(draft.shapes), description)
+
+
+def _thing_name(room: Room, key: str, thing: Thing) -> Label:
+    """A thing's name on the side of it that looks into the room: behind it as seen from the display wall, before it at
+    the back wall, beside what lies flat along a side wall."""
+    left, _, right, far = room.extent
+    u, v = (thing.y_from + thing.y_to) / 2, (thing.x_from + thing.x_to) / 2
+    if thing.y_to > far - AT_A_WALL:
+        return Label(P(thing.y_from, v), thing.name, "small", "labels", "end", ((-6, 0), (-6, 14)), 8, ref=key)
+    if thing.x_to - thing.x_from < thing.y_to - thing.y_from:
+        if thing.x_to > right - AT_A_WALL:
+            return Label(
+                P(u, thing.x_from), thing.name, "small", "labels", offsets=((0, -9), (0, -22)), priority=8, ref=key
+            )
+        if thing.x_from < left + AT_A_WALL:
+            return Label(
+                P(u, thing.x_to), thing.name, "small", "labels", offsets=((0, 9), (0, 22)), priority=8, ref=key
+            )
+    return Label(P(thing.y_to, v), thing.name, "small", "labels", "start", ((6, 0), (6, 14)), 8, ref=key)
 
 
 def _seat_map(draft: Draft, look: Look) -> None:

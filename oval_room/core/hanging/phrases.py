@@ -108,6 +108,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         EXAMPLE,
         "fixing",
         _hang,
+        begins=get_args(HangingKind),
     ),
     Phrase(
         "screws",

@@ -62,6 +62,7 @@ def thing(
     if w is None or d is None or h is None or said.along is None or min(w, d, h) <= 0:
         raise RefusedError(here.eg(_to_type(kind)), value=rest)
     out, up = said["out"] or 0.0, said["up"] or 0.0
+    _in_its_room(here, w, d, up + h)
     ends = [wall.room(said.along, out), wall.room(said.along + w, out + d)]
     (x_from, x_to), (y_from, y_to) = (sorted(end[axis] for end in ends) for axis in (0, 1))
     if abs(wall.along[0] * wall.along[1]) > SLANT:
@@ -97,6 +98,23 @@ def stood(here: Here, kind: str, rest: str) -> Heard:
     return thing(here, kind, rest, old.name if old is not None else "", middle=middle, key=key)
 
 
+def _in_its_room(here: Here, wide: float, deep: float, top: float) -> None:
+    """Refuse what can't be meant in its room: a number said in another unit.
+
+    Raises:
+        RefusedError: it is larger than the room, or up over twice its height.
+    """
+    room = here.plan.survey.room
+    left, near, right, far = room.extent
+    most = max(right - left, far - near)
+    for wrong, value, words, whole in (
+        (max(wide, deep) > most, max(wide, deep), "is more than the room", most),
+        (top > 2 * room.height.value, top, "up is over the ceiling", room.height.value),
+    ):
+        if wrong:
+            raise RefusedError(f"{here.show(value)} {words}: that is {here.show(whole)}", value=value)
+
+
 def _to_type(kind: str) -> str:
     """What to type of a kind."""
     example = next((f"{word} {example}" for word, _, example in NAMED if CALLED.get(word, word) == kind), None)
@@ -127,6 +145,13 @@ def _offered(here: Here, kind: str, name: str, said: Placed, usual: Usual) -> st
     sizes = " x ".join(map(show, (wide, deep, high)))
     out = f" out {show(said['out'] or 0.0)}"
     return f"put {kind}{named_so} {sizes} on {said.wall.key} at {show(along)}{out} up {show(up)}, assumed"
+
+
+def _also(word: str) -> tuple[str, ...]:
+    """What else a kind is called, but for what has a word of its own; of two words the first has them."""
+    kind, own = CALLED.get(word, word), [one for one, *_ in NAMED]
+    first = next(one for one in own if CALLED.get(one, one) == kind)
+    return tuple(other for other, of in CALLED.items() if of == kind and other not in own) if word == first else ()
 
 
 def _of_kind(kind: str, word: str) -> Callable[[Here, str], Heard]:
@@ -285,7 +310,8 @@ NAMED: Final = (
     ("breast", "a chimney breast", '60" x 14" x 96" at 4\''),
     ("fire", "a fire or stove", '36" x 4" x 28" at 5\''),
     ("shelf", "a shelf or mantel", '48" x 8" x 2" at 5\' up 50"'),
-    ("cupboard", "a cupboard or bookcase", '36" x 14" x 72" in the left corner'),
+    ("cupboard", "a cupboard or wardrobe", '36" x 14" x 72" in the left corner'),
+    ("bookcase", "a bookcase", '36" x 12" x 80" in the right corner of w2'),
     ("pendant", "a lamp that hangs", '16" x 16" x 24" at 6\' out 7\' up 72"'),
     ("fan", "a ceiling fan", '48" x 48" x 12" at 5\' out 6\' up 84"'),
     ("beam", "a beam under the ceiling", '144" x 8" x 10" at 0 out 7\' up 86"'),
@@ -325,7 +351,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
             f"{word} {example}",
             "survey",
             _of_kind(CALLED.get(word, word), word),
-            also=tuple(other for other, of in CALLED.items() if of == CALLED.get(word, word) and other != word),
+            also=_also(word),
         )
         for word, about, example in NAMED
     ),

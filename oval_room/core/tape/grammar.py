@@ -69,7 +69,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -
 
 def _whole(here: Here, said: str) -> Answer:
     whole = _one(here, said)
-    if not isinstance(whole, NotHeard) and ";" not in said:
+    if (not isinstance(whole, NotHeard) and ";" not in said) or _surely_meant(here, said):
         return whole
     for plain in (plainer(said), *turned_about(without_lead(said))):
         if plain != said and not isinstance(again := _whole(here, plain), NotHeard):
@@ -81,6 +81,12 @@ def _whole(here: Here, said: str) -> Answer:
             return parted
         whole = parted if isinstance(whole, NotHeard) and here.said(said) is None else whole
     return (isinstance(whole, NotHeard) and _nearly(here, without_lead(said))) or whole
+
+
+def _surely_meant(here: Here, said: str) -> bool:
+    """Whether a line begins with a phrase and a word that no other reading has."""
+    own = here.said(without_lead(said))
+    return own is not None and without_lead(said)[len(own[1]) :].strip().split(" ")[0].lower() in own[0].begins
 
 
 def _nearly(here: Here, said: str) -> Asked | None:

@@ -221,6 +221,8 @@ class Phrase:
     """Other words people say for it."""
     sign: str = ""
     """A sign that says it too, wherever it stands in a line: `player > TV`."""
+    begins: tuple[str, ...] = ()
+    """Words that follow it where nothing else can be meant: such a line is refused for what it is, not read anew."""
 
 
 def normal(line: str) -> str:

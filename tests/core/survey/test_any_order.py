@@ -56,7 +56,7 @@ THINGS = (
     ("radiator 600 high, 100 deep, 1000 wide, 150 up, at 300", "radiator", "radiator", 300, 1300, 0, 100, 150, 750),
     ("chimney breast 1400 wide 400 deep 2400 high 500 from right", "breast", "breast", 2100, 3500, 0, 400, 0, 2400),
     ("put chimney breast 1400 x 400 x 2400 at 1000 out 0", "breast", "chimney breast", 1000, 2400, 0, 400, 0, 2400),
-    ("bookcase 900 x 300 x 2000 in the left corner of w4", "cabinet", "cupboard", 0, 300, 4100, 5000, 0, 2000),
+    ("bookcase 900 x 300 x 2000 in the left corner of w4", "cabinet", "bookcase", 0, 300, 4100, 5000, 0, 2000),
     ("mantelpiece 1.2 m x 20 cm x 50 mm in the middle 1300 up", "shelf", "shelf", 1400, 2600, 0, 200, 1300, 1350),
     (
         "put pendant “big lamp” 400 x 400 x 600 at 1800 out 2 m up 1.8 m",
@@ -102,6 +102,9 @@ REFUSED = (
     ("radiator 1000 x 100 x 600 under the piano", "Under what"),
     ("pendant 2.0 m from wall", "width x depth x height"),
     ("radiator 1000 x 100 at 300 and 200 from right", "width x depth x height"),
+    ("hang shelf w2 at 100, 5600 x 200 x 250 up 1400", "wide is more than"),  # no shelf of the survey either
+    ("radiator 1000 x 100 x 600 at 300 up 1400 in", "over the ceiling"),
+    ("bookcase 9 m x 300 x 2000 at 0", "more than the room"),
     ("door w3 900 wide 900 wide 2000 high at 300", "place"),
 )
 

@@ -89,6 +89,12 @@ class Scheme(Frozen):
         """The projector that shows a picture, with its id."""
         return next((item for item in self.projectors.items() if item[1].shows == picture), None)
 
+    def looked_at_by(self, key: str | None, picture: str | None) -> tuple[str, Projector] | None:
+        """The projector of an id, else the one that shows a picture, else the first, with its id."""
+        if key is not None and key in self.projectors:
+            return key, self.projectors[key]
+        return self.fed_by(picture) or next(iter(self.projectors.items()), None)
+
     def projector(self, key: str) -> Projector:
         """The projector of an id.
 

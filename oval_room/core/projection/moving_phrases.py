@@ -57,18 +57,17 @@ def sits(here: Here, hung: bool) -> Heard:
 def moved(here: Here, rest: str) -> Heard | None:
     """`on the ceiling`, `in the middle`, `left 100`, `200 back`; None for anything else, as a name."""
     said = rest.strip()
-    if not here.plan.chosen.projectors:
-        return None
     if HUNG.fullmatch(said) or STANDING.fullmatch(said):
         return sits(here, HUNG.fullmatch(said) is not None)
+    way = _WAY.fullmatch(said)
+    if way is None and not _CENTRED.fullmatch(said):
+        return None
     key, projector = projector_here(here)
     picture = here.plan.chosen.pictures[projector.shows]
-    if _CENTRED.fullmatch(said):
+    if way is None:
         along = place_on_wall(here, projector.shows, picture.pose)[0]
         put = own_wall(here, projector.shows, PutProjector(id=key, x=along))
         return Heard(f"{projector.name}: lens on the middle of {picture.name}", put)
-    if (way := _WAY.fullmatch(said)) is None:
-        return None
     axis, sign = _AXES[(way["way"] or way["side"]).lower()]
     return _by(here, key, projector, axis, sign * here.length(way["by"] or way["much"], SHIFT))
 

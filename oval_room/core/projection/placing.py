@@ -16,14 +16,10 @@ def projector_here(here: Here) -> tuple[str, Projector]:
     Raises:
         RefusedError: there is none.
     """
-    projectors = here.plan.chosen.projectors
-    key = here.subject.projector if here.subject.projector in projectors else None
-    if key is None:
-        wanted = here.subject.picture
-        key = next((k for k, p in projectors.items() if p.shows == wanted), next(iter(projectors), None))
-    if key is None:
+    found = here.plan.chosen.looked_at_by(here.subject.projector, here.subject.picture)
+    if found is None:
         raise RefusedError("there is no projector yet; type projector and its name first")
-    return key, projectors[key]
+    return found
 
 
 def own_wall(here: Here, shows: str, put: Command) -> Command:

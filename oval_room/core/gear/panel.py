@@ -89,7 +89,7 @@ def vesa_of(text: str) -> tuple[float, float]:
     if re.search(r"[0-9]\s*[/&]\s*[0-9]", text):
         ways = [f"{max(found):g} x {min(found):g}", *(f"{one:g} x {one:g}" for one in found)]
         raise RefusedError(f"say which: {', '.join(ways[:-1])} or {ways[-1]}", value=text)
-    if len(found) < 2 or not all(20 <= one <= 2000 for one in found[:2]):
+    if len(found) != 2 or not all(20 <= one <= 2000 for one in found[:2]):
         raise RefusedError(f"give the pattern across x up, as in 400 x 300 (got {text.strip()[:20]})", value=text)
     return found[0], found[1]
 

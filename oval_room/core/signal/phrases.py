@@ -16,11 +16,11 @@ from oval_room.core.signal.commands import PutCable, PutDevice, PutPower, PutSpa
 from oval_room.core.signal.document import Reach, SpotKind, Way
 from oval_room.core.signal.feed import OHMS
 from oval_room.core.signal.reading import box_and_rest, cable_and_rest, port_said, routing_of, shelf_device, spot_named
-from oval_room.core.signal.typed import format_name, format_of
+from oval_room.core.signal.typed import format_name, format_of, unread
 from oval_room.core.span import Span
 from oval_room.core.tape.labelled import take_apart
 from oval_room.core.tape.phrase import Heard, Here, Phrase
-from oval_room.core.tape.reading import number, one_of
+from oval_room.core.tape.reading import no_more, number, one_of
 from oval_room.core.tape.spans import ALONG, OUT, UP
 from oval_room.core.units import is_length
 
@@ -210,6 +210,7 @@ def _wants(here: Here, rest: str) -> Heard:
     if text.lower() in ("", "best", "its best"):
         return Heard(f"{box.name}: the best it sends", PutDevice(id=box.key, wants=""))
     form = format_of(text)
+    no_more(unread(text))
     name = format_name(form)
     return Heard(f"{box.name} must arrive at {name}", PutDevice(id=box.key, wants=name))
 
@@ -234,7 +235,8 @@ def _theirs(here: Here, rest: str) -> Heard:
     if routing_of(here).cables and re.fullmatch(r"c\d+", text.strip().lower()):
         key, cable, _ = cable_and_rest(here, text)
         return Heard(f"Cable {cable.name} is {'ours' if no else 'theirs'}", PutCable(id=key, theirs=not no))
-    box, _ = box_and_rest(here, text)
+    box, more = box_and_rest(here, text)
+    no_more(more)
     if box.device is None:
         raise RefusedError(f"{box.name} is a display: say it of a device or a cable", value=rest)
     return Heard(f"{box.name} is {'ours' if no else 'theirs'}", PutDevice(id=box.key, theirs=not no))
@@ -245,7 +247,8 @@ def _flag(field: str, told: str) -> Phrase:
 
     def make(here: Here, rest: str) -> Heard:
         text, no = re.subn(r"^not\s+", "", rest.strip(), flags=re.IGNORECASE)
-        key, cable, _ = cable_and_rest(here, text)
+        key, cable, more = cable_and_rest(here, text)
+        no_more(more)
         say = f"Cable {cable.name} {'not ' if no else ''}{told}"
         return Heard(say, PutCable.model_validate({"id": key, field: not no}))
 
@@ -254,12 +257,13 @@ def _flag(field: str, told: str) -> Phrase:
 
 def _reach(here: Here, rest: str) -> Heard:
     """Who can get at a device."""
-    text, reset = re.subn(r",?\s*(?:with )?(?:a )?reset.*$", "", rest.strip(), flags=re.IGNORECASE)
+    text, reset = re.subn(r",?\s*(?:with )?(?:a )?reset[^0-9]*$", "", rest.strip(), flags=re.IGNORECASE)
     box, said = box_and_rest(here, text)
     if box.device is None:
         raise RefusedError(f"{box.name} is a display: say it of a device", value=rest)
     place = re.sub(r"\bthe ", "a ", re.sub(r"^(?:is|it is|it's)\s+", "", said.strip().lower()))
     words = set(place.split()) - {"at", "in"}
+    no_more(place)
     reach = next((one for one in get_args(Reach) if place and {one.split()[-1], one.split()[0]} & words), None)
     reach = reach or one_of(place, get_args(Reach))
     put = {"id": box.key, "reach": reach, "reset": bool(reset)}
@@ -267,7 +271,8 @@ def _reach(here: Here, rest: str) -> Heard:
 
 
 def _spare(here: Here, rest: str) -> Heard:
-    box, _ = box_and_rest(here, re.sub(r"^(?:pair )?to\s+", "", rest.strip(), flags=re.IGNORECASE))
+    box, more = box_and_rest(here, re.sub(r"^(?:pair )?to\s+", "", rest.strip(), flags=re.IGNORECASE))
+    no_more(more)
     key = next_id("sp", set(routing_of(here).spares))
     return Heard(f"A spare HDMI and a spare data cable to {box.name}", PutSpare(id=key, to=box.key))
 
@@ -277,7 +282,8 @@ def _post(here: Here, rest: str) -> Heard:
     found = re.fullmatch(r"(.+?)\s+(before|after|left of|right of)\s+(.+)", rest.strip(), re.IGNORECASE)
     if found is None:
         raise RefusedError("say before or after which: post Kestrel before Nine 3", value=rest)
-    box, other = box_and_rest(here, found[1])[0], box_and_rest(here, found[3])[0]
+    (box, left), (other, more) = box_and_rest(here, found[1]), box_and_rest(here, found[3])
+    no_more(f"{left} {more}".strip())
     if box.device is None or other.device is None:
         raise RefusedError("displays stand at the right by themselves: say it of two devices", value=rest)
     side = -1 if found[2].lower() in ("before", "left of") else 1
@@ -304,6 +310,7 @@ def _circuit(here: Here, rest: str) -> Heard:
     volts = re.search(r"([0-9.]+)\s*v(?:olts?)?\b", rest, re.IGNORECASE)
     if amps is None and volts is None:
         raise RefusedError("give amps, volts or both, as in circuit 16 A 230 V", value=rest)
+    no_more(re.sub(r"[0-9.]+\s*[av](?:mps?|olts?)?\b", "", rest, count=2, flags=re.IGNORECASE))
     put: dict[str, float] = {}
     put |= {"amps": number(amps[1], "the amps", 1, 63)} if amps else {}
     put |= {"volts": number(volts[1], "the volts", 90, 260)} if volts else {}

@@ -95,6 +95,13 @@ def form_of(text: str) -> dict[str, Any]:
     }
 
 
+def unread(text: str) -> str:
+    """What of a format's text is none of it."""
+    for pattern in (_SIZE, _BITS, _CHROMA, re.compile(r"\bhdr10\+?", re.IGNORECASE)):
+        text = pattern.sub(" ", text, count=1)
+    return text
+
+
 def format_of(text: str) -> Format:
     """A format as people write it.
 

@@ -79,7 +79,8 @@ def placed(
             return None
         said |= dict(zip(joined, line.sizes, strict=True))
     single = sum(len(piece.lengths) for piece in line.pieces)
-    if single != len(said) or not said.keys() <= {*spans, "right"} or ("right" in said and "along" in said):
+    places = ("right" in said) + ("along" in said) + sum(one is not None for one in (corner, middle, under))
+    if single != len(said) or places > 1 or not said.keys() <= {*spans, "right"}:
         return None
     asked = [(length, spans["along" if what == "right" else what]) for what, length in said.items()]
     values: dict[What, float] = dict(zip(said, here.lengths(*asked) if asked else (), strict=True))

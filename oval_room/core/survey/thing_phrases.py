@@ -50,6 +50,8 @@ def thing(
     said = placed(here, text[quoted.end() :] if quoted else text, SPANS, joined=("wide", "deep", "high"))
     if said is None or (wall := said.wall) is None:
         raise RefusedError(here.eg(_to_type(kind)), value=rest)
+    if NO_NAME.search(said.rest):
+        raise RefusedError(here.eg(_to_type(kind)), value=rest)
     name = (quoted["name"] if quoted else said.rest).strip() or called or kind
     if said.along is None and middle is not None and said["wide"] is not None:
         said = replace(said, along=middle - said["wide"] / 2)
@@ -266,6 +268,12 @@ USUAL: Final = {
     "cabinet": Usual(900, 350, 1800),
     "platform": Usual(3000, 2000, 200),
 }
+NO_NAME: Final = re.compile(
+    r"[0-9]|\b(?:from|up|down|out|wide|high|deep|tall|long|under|behind|above|below|on|by|x|wall|ceiling|floor|corner"
+    r"|mm|cm|m|inch|inches|ft|feet)\b",
+    re.IGNORECASE,
+)
+"""What no thing is called: it says where or how large it is, and was not understood."""
 SLANT: Final = 1e-6
 CALLED: Final = {
     "chimney breast": "breast",

@@ -10,7 +10,7 @@ import re
 from typing import Final, Literal
 
 from oval_room.core.record import record
-from oval_room.core.units import is_length
+from oval_room.core.units import is_length, one_after
 
 What = Literal["wide", "high", "deep", "along", "right", "up", "out", "down", "top", ""]
 
@@ -47,6 +47,7 @@ _SIDE: Final = re.compile(rf"\s*({'|'.join(_SIDES)})(?![a-z])", re.IGNORECASE)
 _STARTS: Final = re.compile(r"(?<![\w./'\"″′-])(?=[-−]?[0-9½¼¾⅛⅜⅝⅞.])")
 _TWO: Final = re.compile(r"[0-9½¼¾⅛⅜⅝⅞]\s*(?:mm|cm|m|in|inch|inches|\"|″|”)?\s+[0-9]+(?![0-9/]|\s*/)", re.IGNORECASE)
 """Two numbers that are no length together, whatever could be read: only inches after feet and a fraction are."""
+_UNIT: Final = re.compile(one_after(), re.IGNORECASE)
 _LONGEST: Final = 24
 """Characters of the longest length that is looked for."""
 MOST: Final = 12
@@ -140,6 +141,8 @@ def _length(text: str, at: int) -> str | None:
             continue
         if text[end - 2 : end].lower() == "in" and re.match(r"\s+from\b", text[end:]):
             continue  # 400 in from the left: no inches
+        if _UNIT.match(text, end) and not text[end - 1].isalpha():
+            continue  # its last number has another unit
         if is_length(text[at:end]):
             longest = text[at:end]
     return longest

@@ -26,10 +26,28 @@ def number(text: str, what: str, lo: float, hi: float) -> float:
 def one_of(text: str, words: tuple[str, ...]) -> str:
     plain = text.lower().strip()
     fits = [word for word in words if word == plain] or [word for word in words if plain and word.startswith(plain)]
-    fits = fits or [word for word in words if re.search(rf"\b{re.escape(word)}\b", plain)]
+    fits = fits or [
+        word for word in words if (rest := _without(word, plain)) is not None and not re.search("[0-9]", rest)
+    ]
     if len(fits) != 1:
         raise RefusedError(f"give one of {', '.join(words)} (got {text.strip()[:30]})", value=text)
     return fits[0]
+
+
+def _without(word: str, text: str) -> str | None:
+    """A text without a word of it; None where it has not that word. What is left with a number in it says more."""
+    left, found = re.subn(rf"\b{re.escape(word)}\b", " ", text, count=1)
+    return left if found else None
+
+
+def no_more(text: str) -> None:
+    """Refuse a number that stands where none says anything: it was meant for something.
+
+    Raises:
+        RefusedError: there is one.
+    """
+    if re.search("[0-9]", text):
+        raise RefusedError(f"“{text.strip()[:30]}” says nothing here; leave it out", value=text)
 
 
 def text_phrase(field: str, label: str, command: type[Command], most: int = 200) -> Callable[[Here, str], Heard]:

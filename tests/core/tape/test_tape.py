@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from oval_room.core.apply import apply
 from oval_room.core.fixing.study import FixingResult
+from oval_room.core.hints import in_unit
 from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Plan, Writing, new_plan
 from oval_room.core.subject import Subject
@@ -16,7 +17,8 @@ from oval_room.core.tape.grammar import complete, hear
 from oval_room.core.tape.phrase import Asked, Heard, NotHeard
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.demo.gear import SHELF
-from oval_room.demo.jobs import chapel_flat
+from oval_room.demo.jobs import chapel_flat, demo_jobs
+from oval_room.demo.shop import WHOLE
 
 CHAPEL = chapel_flat()
 FEET = Writing(unit="in", style="feet")
@@ -94,6 +96,22 @@ class Phrases(unittest.TestCase):
                 else:
                     self.assertIsInstance(answer, Heard, getattr(answer, "say", ""))
                 self.assertIn(phrase.stage, STAGES)
+
+    def test_no_number_is_dropped(self) -> None:
+        """A length put after any example is read into what comes of it, or the line is asked about or refused: nothing
+        that was typed is left out in silence."""
+        there, taken = next(one for one in demo_jobs() if one.name == "Chapel flat"), 0  # its gear is linked
+        of, shown = Subject("p1", "s1", "k1", "j1"), there.writing.ruler.show(777.0)
+        for phrase in PHRASES:
+            for tail in (" 777 mm", " out 777"):
+                line = in_unit(phrase.example, there.writing.ruler) + tail
+                if not isinstance(answer := hear(there, WHOLE, line, of), Heard):
+                    continue
+                taken += 1
+                told = f"{answer.command.model_dump_json(exclude={'label'})} {answer.say}"
+                with self.subTest(line):
+                    self.assertTrue("777" in told or shown in told or phrase.word == "another", told)
+        self.assertGreater(taken, 20)
 
     def test_what_is_meant_is_done(self) -> None:
         for line, say, path, value in MEANT:

@@ -44,13 +44,14 @@ class Placed:
     """What a line tells of a thing's place and size [mm]; None and missing keys where it does not.
 
     along: of its left side, or of its middle where it has no width, from its wall's left end. rest: words that are
-    left.
+    left. centred: whether its middle was told.
     """
 
     wall: Wall | None
     along: float | None
     sizes: Mapping[What, float]
     rest: str
+    centred: bool = False
 
     def __getitem__(self, what: What) -> float | None:
         return self.sizes.get(what)
@@ -99,7 +100,8 @@ def placed(
         raise RefusedError(
             f"that is past the wall's end: it is {here.show(wall.length)} long", field="along", value=here.show(along)
         )
-    return Placed(wall, along, values, " ".join(_FILLERS.sub(" ", line.words).split()))
+    rest = " ".join(_FILLERS.sub(" ", line.words).split())
+    return Placed(wall, along, values, rest, bool(middle or under))
 
 
 def _cut(pattern: re.Pattern[str], text: str) -> tuple[re.Match[str] | None, str]:

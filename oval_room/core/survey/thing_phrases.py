@@ -50,6 +50,8 @@ def thing(
     said = placed(here, text[quoted.end() :] if quoted else text, SPANS, joined=("wide", "deep", "high"))
     if said is None or (wall := said.wall) is None:
         raise RefusedError(here.eg(_to_type(kind)), value=rest)
+    if kind == "shelf" and [*said.sizes] == ["high"]:  # a mantel 1.3 m high is no board so thick
+        said = replace(said, sizes={"up": said.sizes["high"]})
     if NO_NAME.search(said.rest):
         raise RefusedError(here.eg(_to_type(kind)), value=rest)
     name = (quoted["name"] if quoted else said.rest).strip() or called or kind
@@ -59,7 +61,7 @@ def thing(
         key = None
     usual = USUAL.get(kind)
     w, d, h = (said[side] for side in ("wide", "deep", "high"))
-    if (missing := _missing(said)) and usual is not None and w is not None:
+    if (missing := _missing(said)) and usual is not None and (said.sizes or said.along is not None):
         raise Ask(f"Not said: {missing}. Like this, or type it", _offered(here, kind, name, said, usual))
     if w is None or d is None or h is None or said.along is None or min(w, d, h) <= 0:
         raise RefusedError(here.eg(_to_type(kind)), value=rest)
@@ -143,6 +145,8 @@ def _offered(here: Here, kind: str, name: str, said: Placed, usual: Usual) -> st
     )
     up = said["up"] if said["up"] is not None else usual.up
     along = max((said.wall.length - wide) / 2, 0.0) if said.along is None else said.along
+    if said.centred and said["wide"] is None:
+        along = max(along - wide / 2, 0.0)
     named_so = "" if name == kind else f" “{name}”"
     sizes = " x ".join(map(show, (wide, deep, high)))
     out = f" out {show(said['out'] or 0.0)}"

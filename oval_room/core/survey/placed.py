@@ -6,7 +6,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from typing import Final
 
 from oval_room.core.errors import RefusedError
@@ -30,13 +30,13 @@ _CEILING: Final = re.compile(
 _SIDE_FIRST: Final = re.compile(r"\s*(left|right|back)\s+(?=[0-9½¼¾])", re.IGNORECASE)
 _CORNER: Final = re.compile(r"\b(?:in|at)\s+(?:the\s+)?(left|right)(?:[- ]hand)?\s+corner\b", re.IGNORECASE)
 _MIDDLE: Final = re.compile(
-    r"\b(?:(?:in|at)\s+(?:the\s+)?)?(?:middle|centre|center)\b|\bcent(?:red|ered)\b", re.IGNORECASE
+    r"\b(?:in|at|on)\s+(?:the\s+)?(?:middle|centre|center)\b|\bmiddle\b|\bcent(?:red|ered)\b", re.IGNORECASE
 )
 _BY: Final = re.compile(
-    r"\b(?:under|below|beneath|underneath|behind)\s+(?:the\s+)?(?P<name>(?!ceiling)[a-z][a-z]*(?: [0-9]{1,2}\b)?)",
+    r"\b(?P<way>under|below|beneath|underneath|behind)\s+(?:the\s+)?(?P<name>(?!ceiling)[a-z][a-z]*(?: [0-9]{1,2}\b)?)",
     re.IGNORECASE,
 )
-_FILLERS: Final = re.compile(r"\b(?:at|and|with|it is|is|starts?|starting|a|an|the|of|in|,)\b|[,;:]", re.IGNORECASE)
+_FILLERS: Final = re.compile(r"\b(?:at|and|with|it is|is|starts?|starting|a|an|the|of|in)\b|[,;:]", re.IGNORECASE)
 
 
 @record
@@ -93,10 +93,10 @@ def placed(
     elif middle and wall is not None:
         along = (wall.length - wide) / 2
     elif under:
-        wall, at = _over(here, under["name"])
+        wall, at = _over(here, under["name"], under["way"].lower())
         along = at - wide / 2
-    told = along is not None and not word and "along" in said  # a thing may stand where the room goes on past a wall
-    if along is not None and wall is not None and not told and not -0.5 <= along <= wall.length:
+    past = not word and "along" in said and wall is not None and wall.key == "w1"  # the room may go on past that wall
+    if along is not None and wall is not None and not past and not -0.5 <= along <= wall.length:
         raise RefusedError(
             f"that is past the wall's end: it is {here.show(wall.length)} long", field="along", value=here.show(along)
         )
@@ -118,7 +118,7 @@ def _wall(here: Here, text: str, word: str) -> tuple[Wall | None, str]:
     if ceiling:
         return None, without
     if word and (side := _SIDE_FIRST.match(text)) is not None:
-        raise Ask("Which wall is it in?", f"{word} {side[1].lower()} wall {text[side.end() :]}")
+        raise Ask("Is that a wall, or from that end of one?", *_sides(word, side[1].lower(), text[side.end() :]))
     found, without = _cut(_WALL, text)
     if not found:
         return walls["w1"], text
@@ -127,7 +127,16 @@ def _wall(here: Here, text: str, word: str) -> tuple[Wall | None, str]:
     ], without
 
 
-def _over(here: Here, name: str) -> tuple[Wall, float]:
+def _sides(word: str, side: str, text: str) -> Iterator[str]:
+    """A line whose side may be a wall, or the end of one that its first length is from."""
+    yield f"{word} {side} wall {text}"
+    first = take_apart(text).pieces[:1]
+    if side != "back" and first and len(first[0].lengths) == 1:
+        length = first[0].lengths[0]
+        yield f"{word} {length} from the {side}{text[len(length) :]}"
+
+
+def _over(here: Here, name: str, way: str) -> tuple[Wall, float]:
     """The wall of an opening or a picture that a thing stands under, and where along it its middle is [mm]."""
     room, lower = here.plan.survey.room, name.lower()
     walls = {wall.key: wall for wall in room.walls}
@@ -144,5 +153,5 @@ def _over(here: Here, name: str) -> tuple[Wall, float]:
         return wall, wall.own(fits[0].pose.x, fits[0].pose.y)[0]
     listed = [one.name for one in here.plan.survey.openings.values()] + [one.name for one in pictures.values()]
     raise RefusedError(
-        f"under what? There {'are' if len(listed) > 1 else 'is'} {', '.join(listed) or 'nothing'}", value=name
+        f"{way} what? There {'are' if len(listed) > 1 else 'is'} {', '.join(listed) or 'nothing'}", value=name
     )

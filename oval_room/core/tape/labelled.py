@@ -69,21 +69,11 @@ class Line:
     pieces: tuple[Piece, ...]
     words: str
 
-    def of(self, what: What) -> str:
-        """The one length that is of something; empty where none is, or several are."""
-        found = [piece.lengths[0] for piece in self.pieces if piece.what == what and len(piece.lengths) == 1]
-        return found[0] if len(found) == 1 else ""
-
     @property
     def sizes(self) -> tuple[str, ...]:
         """The sizes that are joined; none where several groups are."""
         found = [piece.lengths for piece in self.pieces if len(piece.lengths) > 1 and not piece.what]
         return found[0] if len(found) == 1 else ()
-
-    @property
-    def unsaid(self) -> tuple[str, ...]:
-        """Single lengths that nothing is said of."""
-        return tuple(piece.lengths[0] for piece in self.pieces if not piece.what and len(piece.lengths) == 1)
 
 
 def take_apart(text: str) -> Line:

@@ -52,6 +52,7 @@ SERVICES = (
 )
 THINGS = (
     # line, kind, name, x, y, z from and to
+    ("put speaker centre 400 x 240 x 170 at 1800 out 0 up 500", "speaker", "centre", 1800, 2200, 0, 240, 500, 670),
     ("radiator 1000 x 100 x 600 under the window up 150", "radiator", "radiator", 3900, 4000, 1100, 2100, 150, 750),
     ("radiator 600 high, 100 deep, 1000 wide, 150 up, at 300", "radiator", "radiator", 300, 1300, 0, 100, 150, 750),
     ("chimney breast 1400 wide 400 deep 2400 high 500 from right", "breast", "breast", 2100, 3500, 0, 400, 0, 2400),
@@ -85,6 +86,7 @@ THINGS = (
 )
 ASKED = (
     # line, the first choice
+    ("socket left 300 up 450", "socket left wall 300 up 450"),
     ("door on w3 900 wide 400 from left", "door w3 at 400 mm, 900 mm x 2000 mm"),
     ("window on the left wall 1500 x 1200 sill 1100", "window w4 at 1750 mm, 1500 mm x 1200 mm sill 1100 mm"),
     ("window right 1.2 x 1.0 sill 0.9", "window right wall 1.2 x 1.0 sill 0.9"),
@@ -100,6 +102,8 @@ ASKED = (
     ("socket at 300 x 450", "socket w1 at 300 up 450"),
 )
 REFUSED = (
+    ("socket w2 6 m from left 300 up", "past the wall's end"),
+    ("socket behind the piano 1100 up", "Behind what"),
     ("window w2 at 300 x 900", "comma after the place"),
     ("socket 5 m from left 300 up", "past the wall's end"),
     ("radiator 1000 x 100 x 600 under the piano", "Under what"),

@@ -98,7 +98,7 @@ def _of_form(form: str) -> Callable[[Here, str], Heard]:
 
     def make(here: Here, rest: str) -> Heard:
         mounts = [item for item in offered(here.gear).values() if isinstance(item, Mount) and item.holds == "panel"]
-        fits = [one.name for one in mounts if _form(one) == form and all(w in one.name.lower() for w in rest.split())]
+        fits = [one.name for one in mounts if _form(one) == form]
         if not mounts:
             raise RefusedError("no mount is on the shelf; one is typed with its figures: gear mount Arm 4: 35 kg")
         ask = f"Which {form} mount?" if fits else f"No {form} mount is on the shelf. Is it one of these?"

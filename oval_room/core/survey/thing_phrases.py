@@ -61,7 +61,7 @@ def thing(
         key = None
     usual = USUAL.get(kind)
     w, d, h = (said[side] for side in ("wide", "deep", "high"))
-    if (missing := _missing(said)) and usual is not None and (said.sizes or said.along is not None):
+    if (missing := _missing(said, kind)) and usual is not None and (said.sizes or said.along is not None):
         raise Ask(f"Not said: {missing}. Like this, or type it", _offered(here, kind, name, said, usual))
     if w is None or d is None or h is None or said.along is None or min(w, d, h) <= 0:
         raise RefusedError(here.eg(_to_type(kind)), value=rest)
@@ -125,11 +125,12 @@ def _to_type(kind: str) -> str:
     return TO_TYPE if example is None else f"give width x depth x height and place: {example}"
 
 
-def _missing(said: Placed) -> str:
+def _missing(said: Placed, kind: str) -> str:
     """What of a thing's sizes and place was not said, in words."""
-    words: dict[What, str] = {"wide": "how wide", "deep": "how deep", "high": "how high"}
+    words: dict[What, str] = {"wide": "how wide", "deep": "how deep", "high": "how tall"}
     missing = [word for side, word in words.items() if said[side] is None]
-    return ", ".join([*missing, *(["where"] if said.along is None else [])])
+    up = kind in HANGING and said["up"] is None
+    return ", ".join([*missing, *(["where"] if said.along is None else []), *(["how high up"] if up else [])])
 
 
 def _offered(here: Here, kind: str, name: str, said: Placed, usual: Usual) -> str:
@@ -143,7 +144,9 @@ def _offered(here: Here, kind: str, name: str, said: Placed, usual: Usual) -> st
             (said["high"], usual.high or here.plan.survey.room.height.value),
         )
     )
-    up = said["up"] if said["up"] is not None else usual.up
+    up = said["up"]
+    if up is None:
+        up = max(here.plan.survey.room.height.value - high, 0.0) if kind in FROM_ABOVE else usual.up
     along = max((said.wall.length - wide) / 2, 0.0) if said.along is None else said.along
     if said.centred and said["wide"] is None:
         along = max(along - wide / 2, 0.0)
@@ -271,6 +274,10 @@ USUAL: Final = {
     "shelf": Usual(1200, 200, 40, 1300),
     "cabinet": Usual(900, 350, 1800),
     "platform": Usual(3000, 2000, 200),
+    "pendant": Usual(400, 400, 600),
+    "fan": Usual(1200, 1200, 300),
+    "beam": Usual(3000, 200, 250),
+    "bulkhead": Usual(3000, 400, 300),
 }
 NO_NAME: Final = re.compile(
     r"[0-9]|\b(?:from|up|down|out|wide|high|deep|tall|long|under|behind|above|below|on|by|x|wall|ceiling|floor|corner"
@@ -278,6 +285,9 @@ NO_NAME: Final = re.compile(
     re.IGNORECASE,
 )
 """What no thing is called: it says where or how large it is, and was not understood."""
+FROM_ABOVE: Final = ("pendant", "fan", "beam", "bulkhead")
+HANGING: Final = (*FROM_ABOVE, "shelf")
+"""Kinds that don't stand on the floor: how high they hang has to be said."""
 SLANT: Final = 1e-6
 CALLED: Final = {
     "chimney breast": "breast",

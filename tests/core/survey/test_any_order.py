@@ -86,6 +86,11 @@ THINGS = (
 )
 ASKED = (
     # line, the first choice
+    (
+        "pendant 400 x 400 x 600 at 1800 out 2 m",
+        "put pendant 400 mm x 400 mm x 600 mm on w1 at 1800 mm out 2000 mm up 1800 mm, assumed",
+    ),
+    ("shelf 900 x 200 x 40 at 300", "put shelf 900 mm x 200 mm x 40 mm on w1 at 300 mm out 0 mm up 1300 mm, assumed"),
     ("socket left 300 up 450", "socket left wall 300 up 450"),
     ("door on w3 900 wide 400 from left", "door w3 at 400 mm, 900 mm x 2000 mm"),
     ("window on the left wall 1500 x 1200 sill 1100", "window w4 at 1750 mm, 1500 mm x 1200 mm sill 1100 mm"),
@@ -107,7 +112,7 @@ REFUSED = (
     ("window w2 at 300 x 900", "comma after the place"),
     ("socket 5 m from left 300 up", "past the wall's end"),
     ("radiator 1000 x 100 x 600 under the piano", "Under what"),
-    ("pendant 2.0 m from wall", "width x depth x height"),
+    ("put other 2.0 m from wall", "width x depth x height"),
     ("radiator 1000 x 100 at 300 and 200 from right", "width x depth x height"),
     ("hang shelf w2 at 100, 5600 x 200 x 250 up 1400", "wide is more than"),  # no shelf of the survey either
     ("radiator 1000 x 100 x 600 at 300 up 1400 in", "over the ceiling"),

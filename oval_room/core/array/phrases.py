@@ -243,7 +243,15 @@ def _moved(here: Here, key: str, n: int, way: str, by: float) -> Heard:
 BUILT: Final = "displays 2 x 2 55"
 DRIVEN: Final = f"{BUILT}; {CONTROLLER}"
 PHRASES: Final[tuple[Phrase, ...]] = (
-    Phrase("displays", "columns x rows, which", "hang a wall of displays", EXAMPLE, "array", _displays),
+    Phrase(
+        "displays",
+        "columns x rows, which",
+        "hang a wall of displays",
+        EXAMPLE,
+        "array",
+        _displays,
+        also=("video wall", "wall of displays"),
+    ),
     Phrase(
         "joints",
         "skipped or closed",

@@ -86,7 +86,26 @@ _WAY: Final = re.compile(
 )
 
 
+_HANGS: Final = re.compile(
+    r"(?:(?:is|hangs|turned|in)\s+)*(?P<way>upright(?: left)?|portrait|landscape|on its side|upside[ -]?down)",
+    re.IGNORECASE,
+)
+"""How a panel named hangs; a bare left or right is where it goes."""
+
+
 def placed_by(here: Here, rest: str) -> Heard | None:
+    """Where a picture named shall go, or how a panel named shall hang: `up 50`, `centred`, `portrait`.
+
+    Raises:
+        Ask: a distance may be to its middle or to its edge.
+    """
+    hangs = _HANGS.fullmatch(rest.strip())
+    if hangs is not None and here.plan.chosen.pictures and here.picture()[1].kind == "panel":
+        return _turned(here, hangs["way"])
+    return _moved_to(here, rest)
+
+
+def _moved_to(here: Here, rest: str) -> Heard | None:
     """Where a picture named shall go: `up 50`, `left 4"`, `200 from the left wall`, `centred`.
 
     Raises:

@@ -76,6 +76,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "eyes at third",
         "picture",
         _height_school,
+        also=("eye line at", "eyeline at", "eye level at"),
     ),
     Phrase("main", "a seat", "the seat that heights and schools aim at", "main seat 1a", "survey", _main),
 )

@@ -247,6 +247,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "another tv 43",
         "picture",
         _another,
+        also=("second", "one more", "extra", "additional"),
     ),
     *BY_WAY,
 )

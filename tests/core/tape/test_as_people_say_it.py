@@ -30,6 +30,8 @@ JOBS = {
 FIRST = ("room 5 m x 6 m x 2.5 m", "seat 3 m", "tv 65", "screen 110", "projector Heron")
 TAKEN = (
     # the job's unit, line, the read-back
+    ("mm", "tv portrait", "TV: hangs upright, its own top to the right"),
+    ("mm", "eye line at third", "School of height: eyes at the lower third"),
     ("mm", "rack at 600 out 300", "Rack, 600 mm along, 300 mm out"),
     ("mm", "2 hours of film", "Film: 2 h a day"),
     ("mm", "network point behind tv 1100 up", "Data on the display wall: 2500 mm along, 1100 mm up"),

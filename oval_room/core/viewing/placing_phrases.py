@@ -22,7 +22,7 @@ from oval_room.core.screens.moving_phrases import EDGES, placed_by
 from oval_room.core.screens.phrases import as_bought, bare_size
 from oval_room.core.screens.placing import SAME_FACE
 from oval_room.core.screens.size import said_size, shape_last
-from oval_room.core.survey.phrases import seats
+from oval_room.core.survey.seat_phrases import seats
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.units import MM_IN
 from oval_room.core.viewing.ladder import Ladder, on_the_ruler

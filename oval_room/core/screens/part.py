@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.part import Offer, Part
-from oval_room.core.screens import moving_phrases
+from oval_room.core.screens import group_phrases, moving_phrases
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.entries import picture_entries
 from oval_room.core.screens.figures import KINDS
@@ -36,7 +36,7 @@ PART: Final = Part(
         ),
         Study("use", UseResult, lambda c: (c.plan.brief, c.looked, c.gear), study_use, judges=("projector", "tv")),
     ),
-    phrases=(*PHRASES, *moving_phrases.PHRASES),
+    phrases=(*group_phrases.PHRASES, *PHRASES, *moving_phrases.PHRASES),
     entries={"picture": picture_entries},
     movers=(picture_movers,),
     offers=(Offer("tv", (), panel_here_be), Offer("screen", (), screen_here_be)),

@@ -18,6 +18,7 @@ import time
 import warnings
 from collections.abc import Callable
 from pathlib import Path
+from typing import Final
 
 from oval_room.core.parts import STAGES
 from oval_room.core.viewing.school_of import school_of
@@ -245,18 +246,8 @@ def _records() -> None:
     tell("1,000 findings made, as records", quick, note=f"{quick[0] / slow[0]:.2f} × frozen")
 
 
-def main() -> None:
-    logging.disable()
-    gc.collect()
-    gc.freeze()  # as what serves does
-    if sys.argv[1:] == ["records"]:
-        return _records()
-    if sys.argv[1:] == ["board"]:
-        return _board()
-    if sys.argv[1:] == ["near"]:
-        return _near_misses()
-    if sys.argv[1:] == ["array"]:
-        return _arrays()
+def _evaluating() -> None:
+    """A plan worked out, and Throw's views drawn."""
     plan = chapel_flat()
     moved = [apply(plan, PutProjector(id="j1", y=3000.0 + i), SHELF) for i in range(-6, ROUNDS + 1)]
     tell("evaluate, all anew", timed(lambda i: evaluate(moved[i], SHELF)), note="aim: p95 ≤ 20")
@@ -269,13 +260,11 @@ def main() -> None:
         timed(lambda i: [draw(look, name, 690, 394, LAYERS) for name in STAGES["throw"].views]),
         note="aim: p95 ≤ 20",
     )
-    _survey_and_map()
-    _walls_of_displays()
-    _mount_window()
-    _near_misses()
-    _board()
-    _arrays()
-    _records()
+
+
+def _pages() -> None:
+    """The application's own answers, each as a ratio to a bare endpoint of it."""
+    plan = chapel_flat()
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder) / "bench.db")
         fill(store)
@@ -321,6 +310,28 @@ def main() -> None:
         many = timed(lambda i: client.get("/"))
         tell("Desk, 5,000 jobs", many, least[0], f"= {many[0] / few[0]:.2f} × 20 jobs (aim ≤ 1.5)")
         tell("Desk, 5,000 jobs, searched", timed(lambda i: client.get("/?q=chapel")), least[0])
+
+
+ALONE: Final = {"board": _board, "near": _near_misses, "array": _arrays, "records": _records}
+"""What can be run by itself, by its word."""
+
+
+def main() -> None:
+    logging.disable()
+    gc.collect()
+    gc.freeze()  # as what serves does
+    alone = ALONE.get(" ".join(sys.argv[1:]))
+    if alone is not None:
+        return alone()
+    _evaluating()
+    _survey_and_map()
+    _walls_of_displays()
+    _mount_window()
+    _near_misses()
+    _board()
+    _arrays()
+    _records()
+    _pages()
 
 
 if __name__ == "__main__":

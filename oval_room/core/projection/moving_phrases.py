@@ -8,8 +8,8 @@ from typing import Final
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.placing import own_wall, place_on_wall, projector_here
-from oval_room.core.tape.phrase import Heard, Here
-from oval_room.core.tape.spans import SHIFT
+from oval_room.core.tape.phrase import Ask, Heard, Here
+from oval_room.core.tape.spans import LENS_UP, SHIFT, THROW
 
 HUNG: Final = re.compile(
     r"(?:(?:is|goes|hangs?|hung|mounted)\s+)*(?:upside[- ]down|inverted|hung|(?:on|from|to|under)\s+(?:the\s+)?ceiling"
@@ -25,7 +25,7 @@ _CENTRED: Final = re.compile(
     r"(?:in the middle|centred|centered)(?: (?:on|of) (?:the )?(?:screen|picture))?", re.IGNORECASE
 )
 _WAY: Final = re.compile(
-    r"(?:a bit |to the )?(?P<way>up|down|higher|lower|left|right|back|away|forwards?|closer|nearer)\s+(?:by\s+)?"
+    r"(?:a bit |to the )?(?P<way>up|down|higher|lower|left|right|back|away|forwards?|closer|nearer)\s+(?P<so>by\s+)?"
     r"(?P<by>[0-9½¼¾].*)|"
     r"(?:by )?(?P<much>[0-9½¼¾].*?)\s+(?:to the )?(?P<side>higher|lower|left|right|back|forwards?|closer|nearer)",
     re.IGNORECASE,
@@ -44,6 +44,9 @@ _AXES: Final[dict[str, tuple[str, int]]] = {
     "closer": ("y", -1),
     "nearer": ("y", -1),
 }
+
+TO: Final = {"y": ("throw", THROW), "z": ("lens up", LENS_UP)}
+"""What a length without `by` may be in place of a move, by its axis: the phrase, and what is plausible of it."""
 
 
 def sits(here: Here, hung: bool) -> Heard:
@@ -69,7 +72,13 @@ def moved(here: Here, rest: str) -> Heard | None:
         put = own_wall(here, projector.shows, PutProjector(id=key, x=along))
         return Heard(f"{projector.name}: lens on the middle of {picture.name}", put)
     axis, sign = _AXES[(way["way"] or way["side"]).lower()]
-    return _by(here, key, projector, axis, sign * here.length(way["by"] or way["much"], SHIFT))
+    length = way["by"] or way["much"]
+    by = here.length(length, SHIFT)
+    if sign > 0 and axis in TO and not way["so"] and TO[axis][1].fit(by) == 2:
+        if axis == "y" and not way["way"]:
+            return None  # 14 ft back is how far it is from its screen
+        raise Ask("By that much, or at that place?", f"{TO[axis][0]} {length}", f"projector {way['way']} by {length}")
+    return _by(here, key, projector, axis, sign * by)
 
 
 def _by(here: Here, key: str, projector: Projector, axis: str, by: float) -> Heard:

@@ -15,6 +15,8 @@ from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, SHIFT, STAND_OFF, TOP
 from oval_room.core.units import is_length
 
+HIGH_UP: Final = 500.0
+"""From so much on `tv up` may say how high it hangs as well as how far it goes up [mm] (planning value of ours)."""
 EDGES: Final = {"bottom": BOTTOM, "centre": CENTRE, "top": TOP}
 UP_WORDS: Final = r"\s+(?:up|high|(?:off|above|from|up from) (?:the )?floor)\s*$"
 
@@ -77,7 +79,7 @@ def _moved(here: Here, rest: str, sign: int) -> Heard | None:
 
 
 _WAY: Final = re.compile(
-    r"(?:a bit |to the )?(?P<way>up|down|left|right|higher|lower)(?:wards?)?\s+(?:by\s+)?(?P<by>[0-9½¼¾].*)|"
+    r"(?:a bit |to the )?(?P<way>up|down|left|right|higher|lower)(?:wards?)?\s+(?P<so>by\s+)?(?P<by>[0-9½¼¾].*)|"
     r"(?:by )?(?P<much>[0-9½¼¾].*?)\s+(?:to the )?(?P<side>left|right|higher|lower)(?:wards?)?|"
     r"(?P<far>[0-9½¼¾].*?)\s+from\s+(?:the\s+)?left(?: wall)?|"
     r"(?P<middle>in the middle|centred|centered)(?: on .*wall)?|"
@@ -127,6 +129,8 @@ def _moved_to(here: Here, rest: str) -> Heard | None:
         raise Ask("To its middle, or to its left edge?", f"along {said['far']}", f"along {to_edge}")
     length, way = said["by"] or said["much"], (said["way"] or said["side"]).lower()
     by = here.length(length, SHIFT)
+    if way == "up" and not said["so"] and by >= HIGH_UP:
+        return _higher(here, length, "raise")  # that high, or by so much
     if way in ("up", "down", "higher", "lower"):
         return _moved(here, f"by {length}", 1 if way in ("up", "higher") else -1)
     return picture_along(here, here.show(along + (by if way == "right" else -by)))

@@ -38,6 +38,7 @@ TAKEN = (
     ("mm", "projector on the ceiling", "Quillmark Heron 2: hung inverted"),
     ("mm", "hang the projector upside down", "Quillmark Heron 2: hung inverted"),
     ("mm", "projector on a shelf", "Quillmark Heron 2: upright on a shelf"),
+    ("ft", "projector 14 ft back", "Throw 14' 0\", lens to screen"),  # no move by so much
     ("mm", "projector 100 left", "Quillmark Heron 2: lens 2400 mm from the left wall"),
     ("mm", "projector in the middle", "Quillmark Heron 2: lens on the middle of screen"),
     ("mm", "lens 200 below the ceiling", "Lens height 2300 mm from the floor"),
@@ -175,6 +176,9 @@ ASKED = (
     ("mm", "fixing toggle", ("fixing toggle 25 ga", "fixing toggle 20 ga", "fixing toggle board")),
     ("mm", "coach screws", ("fixing coach screws",)),
     ("mm", "tilting bracket", ("mount Ironlark Tilt 600", "mount Ironlark Lower 600")),
+    ("mm", "projector back 3000", ("throw 3000", "projector back by 3000")),
+    ("mm", "projector up 2.1 m", ("lens up 2.1 m", "projector up by 2.1 m")),
+    ("mm", "tv up 1200", ("tv bottom 1200", "tv centre 1200", "tv top 1200", "raise tv by 1200")),
     ("mm", "left 100", ("tv left 100",)),
     ("mm", "laser", ("by laser", "age laser")),
     ("mm", "16:10", ("aspect 16:10",)),

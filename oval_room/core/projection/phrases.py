@@ -101,6 +101,8 @@ def _lens(here: Here, rest: str) -> Heard:
     """A bare lens length is a height or a throw: whichever is possible here, else it asks."""
     if _BELOW.fullmatch(rest.strip()):
         return _lens_up(here, rest)
+    if (there := moved(here, rest)) is not None:
+        return there
     _key, projector = projector_here(here)
     value, ceiling = here.length(rest, LENS), here.plan.survey.room.height.value
     item = here.gear.get(projector.gear)

@@ -19,9 +19,11 @@ from oval_room.core.units import MM_IN, AmbiguousError, Ruler, Unit, is_bare, pa
 _FILL: Final = re.compile(
     r"^(?:(?:is|are|was|measures|measured|found|seated|at|to|of|about|approx\.?|ca\.?|exactly|=|:|~|≈)\s*)+|"
     r"\s*(?:\b(?:wide|high|tall|deep|long|back|away|off|apart|up|even|exactly)\b|"
-    r"\b(?:from|above|over|off)\s+(?:the\s+|my\s+)?(?:\w+\s+)?(?:wall|floor|screen|tv|corner|left|right)\b)\s*$",
+    r"\b(?:in\s+from|from|above|over|off)\s+(?:the\s+|my\s+)?(?:\w+\s+)?(?:wall|floor|screen|tv|corner|left|right)\b"
+    r")\s*$",
     re.IGNORECASE,
 )
+"""Words round a length that say nothing of it: `1400 in from the left` is no inches unless the job is in them."""
 _FROM: Final = r"\b(?:from|above|over|off)\s+(?:the\s+|my\s+)?(?:\w+\s+)?"
 _CONTRARY: Final = {
     "up": re.compile(

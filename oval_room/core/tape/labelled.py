@@ -48,6 +48,7 @@ _STARTS: Final = re.compile(r"(?<![\w./'\"″′-])(?=[-−]?[0-9½¼¾⅛⅜⅝
 _TWO: Final = re.compile(r"[0-9½¼¾⅛⅜⅝⅞]\s*(?:mm|cm|m|in|inch|inches|\"|″|”)?\s+[0-9]+(?![0-9/]|\s*/)", re.IGNORECASE)
 """Two numbers that are no length together, whatever could be read: only inches after feet and a fraction are."""
 _UNIT: Final = re.compile(one_after(), re.IGNORECASE)
+_IN_FROM: Final = re.compile(r"\s*in\s+from\b", re.IGNORECASE)
 _LONGEST: Final = 24
 """Characters of the longest length that is looked for."""
 MOST: Final = 12
@@ -131,7 +132,7 @@ def _length(text: str, at: int) -> str | None:
             continue
         if text[end - 2 : end].lower() == "in" and re.match(r"\s+from\b", text[end:]):
             continue  # 400 in from the left: no inches
-        if _UNIT.match(text, end) and not text[end - 1].isalpha():
+        if _UNIT.match(text, end) and not text[end - 1].isalpha() and not _IN_FROM.match(text, end):
             continue  # its last number has another unit
         if is_length(text[at:end]):
             longest = text[at:end]

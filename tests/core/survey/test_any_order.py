@@ -45,6 +45,8 @@ SERVICES = (
     ("socket 300 from left, 450 up", "w1", 300, 450),
     ("socket 400 from the right 300 up", "w1", 3600, 300),
     ("light switch on the back wall 1400 from left 200 below ceiling", "w3", 1400, 2200),
+    ("socket 400 in from the left up 300", "w1", 400, 300),  # no inches
+    ('socket 16" in from the left up 300', "w1", 406.4, 300),
     ("socket behind tv 1100 up", "w1", 2000, 1100),
     ("socket 1100 above the floor in the middle of w2", "w2", 2500, 1100),
     ("socket 30 cm up at 1.2 m", "w1", 1200, 300),

@@ -40,6 +40,8 @@ TAKEN = (
     ("mm", "projector on a shelf", "Quillmark Heron 2: upright on a shelf"),
     ("ft", "projector 14 ft back", "Throw 14' 0\", lens to screen"),  # no move by so much
     ("mm", "lens left 50", "Quillmark Heron 2: lens 2450 mm from the left wall"),
+    ("mm", "along 1400 in from the left wall", "TV: middle 1400 mm from the left wall"),
+    ("ft", "bottom 30 in from the floor", "TV: bottom edge at 2' 6\""),
     ("mm", "projector 100 left", "Quillmark Heron 2: lens 2400 mm from the left wall"),
     ("mm", "projector in the middle", "Quillmark Heron 2: lens on the middle of screen"),
     ("mm", "lens 200 below the ceiling", "Lens height 2300 mm from the floor"),

@@ -29,8 +29,14 @@ _CONTRARY: Final = {
     "up": re.compile(
         rf"\b(?P<word>wide|deep|long|back|away|apart)\s*$|{_FROM}(?P<of>wall|screen|tv|corner|left|right)\s*$", re.I
     ),
-    "out": re.compile(rf"\b(?P<word>wide|high|tall|deep|up)\s*$|{_FROM}(?P<of>floor)\s*$", re.I),
-    "across": re.compile(rf"\b(?P<word>high|tall|up|back|away)\s*$|{_FROM}(?P<of>floor)\s*$", re.I),
+    "out": re.compile(
+        rf"\b(?P<word>wide|high|tall|deep|up)\s*$|{_FROM}(?P<of>floor|left|right|back|rear)"
+        r"(?:\s+(?:wall|end|corner|side))?\s*$",
+        re.I,
+    ),
+    "across": re.compile(
+        rf"\b(?P<word>high|tall|up|back|away)\s*$|{_FROM}(?P<of>floor|right)(?:\s+(?:wall|end|corner|side))?\s*$", re.I
+    ),
 }
 """Words after a length that say another thing than which way it goes: they are no filling."""
 FINE: Final = 20.0
@@ -156,6 +162,8 @@ def _check_words(text: str, span: Span) -> None:
     other = _CONTRARY[span.goes].search(text) if span.goes else None
     if other is not None:
         word = other["word"] or f"from the {other['of']}"
+        if word == "from the right" and span.goes == "across":
+            raise RefusedError(f"{span.what} is told from the left end: say it from there", value=text)
         raise RefusedError(f"“{word}” is not said of {span.what}; leave it out, or say what it is of first", value=text)
 
 

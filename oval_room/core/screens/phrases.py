@@ -20,7 +20,7 @@ from oval_room.core.screens.size import WIDE
 from oval_room.core.survey.document import Thing
 from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
-from oval_room.core.tape.reading import one_of
+from oval_room.core.tape.reading import from_the_right, one_of
 from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, RADIUS, STAND_OFF, TOP
 from oval_room.core.units import MM_IN
 
@@ -134,7 +134,10 @@ def left_end(here: Here, key: str) -> str:
 
 def picture_along(here: Here, rest: str) -> Heard:
     key, picture = here.picture()
-    value = here.length(rest, ALONG)
+    right = from_the_right(rest)
+    value = here.length(rest if right is None else right, ALONG)
+    if right is not None:
+        value = here.plan.survey.room.walls[wall_of(here.plan.survey.room, picture) - 1].length - value
     put = on_own_wall(here, key, along=value)
     was, now = own_face(here, key), own_face(here.after(put), key)
     face = ""

@@ -13,8 +13,8 @@ from oval_room.core.survey.commands import PutSeat
 from oval_room.core.survey.document import SeatKind
 from oval_room.core.survey.eyes import eye_height
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
-from oval_room.core.tape.reading import number, one_of
-from oval_room.core.tape.spans import ACROSS, APART, EYE, PERSON, RISER, SEAT, SHIFT, SIDEWAYS
+from oval_room.core.tape.reading import from_the_right, number, one_of
+from oval_room.core.tape.spans import ACROSS, APART, EYE, PERSON, RISER, SEAT, SEAT_BACK, SHIFT, SIDEWAYS
 from oval_room.core.units import is_bare, is_length
 
 OF_A_ROW: Final = ("riser", "eye", "seats", "seating")
@@ -32,6 +32,11 @@ def _seat(here: Here, rest: str) -> Heard:
             value = here.length(rest[called.end() :], SEAT)
             say = f"{one.name.capitalize()}: eye {here.show(value)} from the display wall"
             return Heard(say, PutSeat(id=name, y=here.read(value)))
+    if seats and re.search(r"[0-9½¼¾].*\bfrom\s+(?:the\s+)?(?:left|right)(?:\s+wall)?$", rest.strip(), re.IGNORECASE):
+        return _across(here, rest)
+    back = re.fullmatch(r"(.+?)\s+from\s+(?:the\s+)?(?:back|rear)(?:\s+wall)?", rest.strip(), re.IGNORECASE)
+    if back is not None and here.plan.survey.room.is_box:
+        return _seat(here, f"{here.plan.survey.room.depth.value - here.length(back[1], SEAT_BACK):.3f} mm")
     if (moved := _moved(here, rest) or _aside(here, rest)) is not None:
         return moved
     value = here.length(rest, SEAT)
@@ -106,7 +111,10 @@ def _seated(kind: SeatKind) -> Callable[[Here, str], Heard]:
 
 def _across(here: Here, rest: str) -> Heard:
     key, seat = here.seat()
-    value = here.length(rest, ACROSS)
+    right = from_the_right(rest)
+    value = here.length(rest if right is None else right, ACROSS)
+    if right is not None:
+        value = here.plan.survey.room.width.value - value
     return Heard(
         f"{seat.name.capitalize()}: {here.show(value)} along from the left wall", PutSeat(id=key, x=here.read(value))
     )

@@ -40,6 +40,14 @@ def _without(word: str, text: str) -> str | None:
     return left if found else None
 
 
+def from_the_right(text: str) -> str | None:
+    """The length of `1400 from the right wall`; None where that is not said."""
+    said = re.fullmatch(
+        r"(.+?)\s+(?:in\s+)?from\s+(?:the\s+)?right(?:\s+(?:wall|end|corner|side))?", text.strip(), re.IGNORECASE
+    )
+    return said[1] if said else None
+
+
 def no_more(text: str) -> None:
     """Refuse a number that stands where none says anything: it was meant for something.
 

@@ -23,6 +23,7 @@ BOARD: Final = Span("a board's thickness", 3, 100, (6, 60))
 MODULE: Final = Span("a ceiling grid's module", 100, 2000, (300, 1250))
 
 SEAT: Final = Span("a seat's eye from the display wall", 300, 15_000, (1000, 9000), goes="out")
+SEAT_BACK: Final = Span("a seat's eye from the back wall", 0, 12_000, (200, 6000))
 ACROSS: Final = Span("a seat's place from the left wall", 0, 30_000, (300, 12_000), goes="across")
 APART: Final = Span("the room of one seat in a row", 300, 3000, (450, 1500))
 EYE: Final = Span("an eye above its floor", 300, 2200, (650, 1750), goes="up")

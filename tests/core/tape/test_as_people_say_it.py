@@ -42,6 +42,10 @@ TAKEN = (
     ("mm", "lens left 50", "Quillmark Heron 2: lens 2450 mm from the left wall"),
     ("mm", "along 1400 in from the left wall", "TV: middle 1400 mm from the left wall"),
     ("ft", "bottom 30 in from the floor", "TV: bottom edge at 2' 6\""),
+    ("mm", "along 1400 from the right wall", "TV: middle 3600 mm from the left wall"),
+    ("mm", "across 800 from the right", "Seat 1: 4200 mm along from the left wall"),
+    ("mm", "seat 800 from the right wall", "Seat 1: 4200 mm along from the left wall"),
+    ("mm", "seat 1 m from the back wall", "Seat 1: eye 5000 mm from the display wall"),
     ("mm", "projector 100 left", "Quillmark Heron 2: lens 2400 mm from the left wall"),
     ("mm", "projector in the middle", "Quillmark Heron 2: lens on the middle of screen"),
     ("mm", "lens 200 below the ceiling", "Lens height 2300 mm from the floor"),
@@ -253,6 +257,8 @@ ASKED = (
     ("ft", "seat 11, eye 41", ('seat 11"; eye 41', "seat 11 ft; eye 41")),
 )  # fmt: skip
 REFUSED = (
+    ("mm", "throw 3 m from the left wall", "is not said of a throw"),
+    ("mm", "lens along 1400 from the right", "told from the left"),
     ("mm", "soundbar 1000 wide", "put soundbar"),  # its width is no height of its top
     ("mm", "seat 3 m high", "is not said of a seat"),
     ("mm", "top 1500 wide", "is not said of a picture's top edge"),

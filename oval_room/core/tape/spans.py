@@ -39,7 +39,7 @@ OPENING_HIGH: Final = Span("an opening's height", 200, 6000, (300, 3500), goes="
 SILL: Final = Span("a sill above the floor", 0, 4000, (100, 2000), goes="up")
 HEAD: Final = Span("an opening's head above the floor", 300, 6000, (1000, 3500), goes="up")
 THING: Final = Span("a thing's size", 5, 15_000, (50, 5000))
-THING_AT: Final = Span("a thing's place", 0, 30_000, (50, 12_000), signed=True)
+THING_AT: Final = Span("a thing's place", 0, 30_000, (50, 12_000), signed=True, goes="across")
 PASSAGE: Final = Span("a way's size", 300, 20_000, (500, 8000))
 
 BOTTOM: Final = Span("a picture's bottom edge", 0, 6000, (150, 2500), goes="up")

@@ -119,8 +119,10 @@ def _where(here: Here, text: str) -> dict[str, float]:
     Raises:
         RefusedError: two are of one, or there are too many.
     """
-    axes, asked = list[str](), []
-    for n, piece in enumerate(take_apart(text).pieces):
+    axes, asked, line = list[str](), [], take_apart(text)
+    if re.search(r"\b(?:right|back)\b", line.words):
+        raise RefusedError(here.eg("say it from the display wall's left end: 2 m along, 300 mm out"), value=text)
+    for n, piece in enumerate(line.pieces):
         axis = piece.what or (tuple(_AXES)[n] if n < len(_AXES) else "")
         if axis not in _AXES or axis in axes or len(piece.lengths) > 1:
             raise RefusedError(here.eg("say each once: 2 m along, 300 mm out, 500 mm up"), value=text)

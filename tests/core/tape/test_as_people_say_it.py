@@ -257,6 +257,7 @@ ASKED = (
     ("ft", "seat 11, eye 41", ('seat 11"; eye 41', "seat 11 ft; eye 41")),
 )  # fmt: skip
 REFUSED = (
+    ("mm", "rack 600 mm along from the right", "left end"),
     ("mm", "throw 3 m from the left wall", "is not said of a throw"),
     ("mm", "lens along 1400 from the right", "told from the left"),
     ("mm", "soundbar 1000 wide", "put soundbar"),  # its width is no height of its top

@@ -80,8 +80,7 @@ def _ask_of_one(here: Here, kind: str, rest: str) -> None:
         raise Ask("What covers it?", f"covering {kind} {plain}")
     if re.match(r"(?:in|out)(?:wards)?\b", plain):
         raise Ask(
-            "Which way it swings?",
-            *(one for one in (f"swing {kind} {way}" for way in get_args(Swing)) if plain[:2] in one),
+            "Which way it swings?", *(f"swing {kind} {way}" for way in get_args(Swing) if way.startswith(plain[:2]))
         )
 
 
@@ -116,7 +115,8 @@ def _ask(here: Here, kind: str, said: Placed, wide: float, high: float | None) -
     sill = f" sill {here.show(said['up'])}" if said["up"] is not None else ""
     line = f"{kind} {said.wall.key} at {here.show(along)}, {here.show(wide)} x {here.show(tall)}{sill}"
     if high is None:
-        raise Ask("How high is it? Like this, or type its height", line)
+        asked = "How high is it, and where?" if said.along is None else "How high is it?"
+        raise Ask(f"{asked} Like this, or type it", line)
     raise Ask("Where, from its wall's left end? In the middle, or type the place before the size", line)
 
 

@@ -58,18 +58,25 @@ class Placed:
 
 
 def placed(
-    here: Here, text: str, spans: Mapping[What, Span], *, joined: tuple[What, ...] = (), word: str = ""
+    here: Here,
+    text: str,
+    spans: Mapping[What, Span],
+    *,
+    joined: tuple[What, ...] = (),
+    word: str = "",
+    otherwise: Wall | None = None,
 ) -> Placed | None:
     """What a line says, in whatever order; None where some length of it is of nothing.
 
     Args:
         spans: what may be said, and what it plausibly is. joined: what sizes are by their order when an x joins them.
         word: the line's own, where a side that follows it may be a wall: what stands in a room may be called by one.
+        otherwise: the wall where none is named; None for the display wall.
 
     Raises:
         Ask: a side may be a wall, or a way along it. RefusedError, UnclearError: as of any length.
     """
-    wall, text = _wall(here, text, word)
+    wall, text = _wall(here, text, word, otherwise)
     corner, text = _cut(_CORNER, text)
     middle, text = _cut(_MIDDLE, text)
     under, text = _cut(_BY, text)
@@ -110,9 +117,8 @@ def _cut(pattern: re.Pattern[str], text: str) -> tuple[re.Match[str] | None, str
     return (found, f"{text[: found.start()]} {text[found.end() :]}") if found else (None, text)
 
 
-def _wall(here: Here, text: str, word: str) -> tuple[Wall | None, str]:
-    """The wall that a line names, the display wall where it names none, None for the ceiling; and the line without
-    it."""
+def _wall(here: Here, text: str, word: str, otherwise: Wall | None) -> tuple[Wall | None, str]:
+    """The wall that a line names, another where it names none, None for the ceiling; and the line without it."""
     walls = {wall.key: wall for wall in here.plan.survey.room.walls}
     ceiling, without = _cut(_CEILING, text)
     if ceiling:
@@ -121,7 +127,7 @@ def _wall(here: Here, text: str, word: str) -> tuple[Wall | None, str]:
         raise Ask("Is that a wall, or from that end of one?", *_sides(word, side[1].lower(), text[side.end() :]))
     found, without = _cut(_WALL, text)
     if not found:
-        return walls["w1"], text
+        return otherwise or walls["w1"], text
     return walls[
         wall_by_name(here, re.sub(r"[- ]hand|\bthe ", "", found["wall"].lower()).replace("side", "wall"))
     ], without

@@ -11,6 +11,8 @@ from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.gear import Speaker, offered
 from oval_room.core.plan.measure import next_id
+from oval_room.core.plan.outline import Wall
+from oval_room.core.plan.turn import wall_of
 from oval_room.core.span import Span
 from oval_room.core.survey.commands import PutThing
 from oval_room.core.survey.document import SpeakerPart, ThingKind
@@ -34,20 +36,28 @@ def _put(here: Here, rest: str) -> Heard:
 
 
 def thing(
-    here: Here, kind: str, rest: str, called: str = "", *, middle: float | None = None, key: str | None = None
+    here: Here,
+    kind: str,
+    rest: str,
+    called: str = "",
+    *,
+    wall: Wall | None = None,
+    middle: float | None = None,
+    key: str | None = None,
 ) -> Heard:
     """A thing of a kind, its name, sizes and place in any order.
 
     Args:
-        called: what it goes by where no name is said. middle: where its middle is along the display wall where no place
-            is said [mm]. key: the thing that it then is, where there is one already.
+        called: what it goes by where no name is said. wall, middle: the wall where none is said, the display wall for
+            None; and where its middle is along it where no place is said [mm]. key: the thing that it then is, where
+            there is one already.
 
     Raises:
         Ask: something is missing: it is offered with what is usual of its kind. RefusedError: it can't be read.
     """
     text, assumed = re.subn(r",?\s*\bassumed$", "", rest.strip())
     quoted = re.match(r"\s*[“\"](?P<name>[^”\"0-9][^”\"]*)[”\"]", text)
-    said = placed(here, text[quoted.end() :] if quoted else text, SPANS, joined=("wide", "deep", "high"))
+    said = placed(here, text[quoted.end() :] if quoted else text, SPANS, joined=SIZES, otherwise=wall)
     if said is None or (wall := said.wall) is None:
         raise RefusedError(here.eg(_to_type(kind)), value=rest)
     if kind == "shelf" and [*said.sizes] == ["high"]:  # a mantel 1.3 m high is no board so thick
@@ -93,13 +103,14 @@ def thing(
 
 def stood(here: Here, kind: str, rest: str) -> Heard:
     """What stands under the picture, with its sizes: the one there is, or under the picture, where no place is said."""
-    things, picture = here.plan.survey.things, here.plan.chosen.pictures.get(here.subject.picture or "")
-    key, old = next(((key, one) for key, one in things.items() if one.kind == kind), (None, None))
-    if old is not None:
-        middle = (old.x_from + old.x_to) / 2
-    else:
-        middle = picture.pose.x if picture is not None else here.plan.survey.room.width.value / 2
-    return thing(here, kind, rest, old.name if old is not None else "", middle=middle, key=key)
+    room, picture = here.plan.survey.room, here.picture()[1] if here.plan.chosen.pictures else None
+    wall = room.walls[wall_of(room, picture) - 1 if picture is not None else 0]
+    for key, old in here.plan.survey.things.items():
+        ends = [wall.own(old.x_from, old.y_from), wall.own(old.x_to, old.y_to)]
+        if old.kind == kind and min(off for _, off in ends) <= AT_ITS_WALL:
+            return thing(here, kind, rest, old.name, wall=wall, middle=sum(u for u, _ in ends) / 2, key=key)
+    middle = wall.own(picture.pose.x, picture.pose.y)[0] if picture is not None else wall.length / 2
+    return thing(here, kind, rest, wall=wall, middle=middle)
 
 
 def _in_its_room(here: Here, wide: float, deep: float, top: float) -> None:
@@ -144,12 +155,13 @@ def _offered(here: Here, kind: str, name: str, said: Placed, usual: Usual) -> st
             (said["high"], usual.high or here.plan.survey.room.height.value),
         )
     )
-    up = said["up"]
-    if up is None:
-        up = max(here.plan.survey.room.height.value - high, 0.0) if kind in FROM_ABOVE else usual.up
     along = max((said.wall.length - wide) / 2, 0.0) if said.along is None else said.along
     if said.centred and said["wide"] is None:
         along = max(along - wide / 2, 0.0)
+    up = said["up"]
+    if up is None:
+        ceiling = here.plan.survey.room.ceiling_at(*said.wall.room(along + wide / 2, said["out"] or 0.0))
+        up = max(ceiling - high, 0.0) if kind in FROM_ABOVE else usual.up
     named_so = "" if name == kind else f" “{name}”"
     sizes = " x ".join(map(show, (wide, deep, high)))
     out = f" out {show(said['out'] or 0.0)}"
@@ -288,6 +300,9 @@ NO_NAME: Final = re.compile(
 FROM_ABOVE: Final = ("pendant", "fan", "beam", "bulkhead")
 HANGING: Final = (*FROM_ABOVE, "shelf")
 """Kinds that don't stand on the floor: how high they hang has to be said."""
+SIZES: Final[tuple[What, ...]] = ("wide", "deep", "high")
+AT_ITS_WALL: Final = 300.0
+"""What starts no farther out than this stands at a wall [mm]."""
 SLANT: Final = 1e-6
 CALLED: Final = {
     "chimney breast": "breast",

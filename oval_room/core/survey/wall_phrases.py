@@ -67,7 +67,7 @@ def _in_any_order(here: Here, kind: str, rest: str) -> _Told | None:
         return None
     up, down = said["up"], said["down"]
     if up is None and down is not None:
-        up = here.plan.survey.room.height.value - down
+        up = here.plan.survey.room.ceiling_at(*said.wall.room(said.along, 0.0)) - down
     return None if up is None else _Told(said.wall.key, said.along, up)
 
 

@@ -9,6 +9,7 @@ from itertools import pairwise
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.survey.commands import PutOpening, PutService, PutThing
 from oval_room.core.tape.grammar import hear
@@ -199,6 +200,32 @@ class AnyOrder(unittest.TestCase):
         assert isinstance(answer, Heard) and isinstance(answer.command, PutThing)
         (key,) = plan.survey.things
         self.assertEqual((answer.command.id, answer.command.x_from, answer.command.x_to), (key, 1400, 2600))
+
+    def test_furniture_stands_under_its_picture_on_any_wall(self) -> None:
+        """On the right wall, 5 m long, a TV hangs in its middle; what stands there lies along it, 450 mm out of x 4000."""
+        plan = room("seat 3000", "tv 55", "on w2", outline="room 4000 x 5000")
+        answer = hear(plan, SHELF, "sideboard 1600 x 450 x 500")
+        assert isinstance(answer, Heard) and isinstance(answer.command, PutThing)
+        put = answer.command
+        for mine, wanted in zip((put.x_from, put.x_to, put.y_from, put.y_to), (3550, 4000, 1700, 3300), strict=True):
+            self.assertAlmostEqual(mine or 0.0, wanted)
+        again = hear(apply(plan, put, SHELF), SHELF, "sideboard 1200 x 400 x 450")
+        assert isinstance(again, Heard) and isinstance(again.command, PutThing)
+        self.assertEqual(again.command.id, put.id)
+        self.assertAlmostEqual(again.command.y_from or 0.0, 1900)
+
+    def test_below_a_ceiling_that_slopes(self) -> None:
+        """200 mm under it at the low wall, 1.2 m high there, and not under its height elsewhere."""
+        plan = room("slope w2 1.2 m at 35", outline="room 4000 x 5000")
+        answer = hear(plan, SHELF, "socket w2 1 m from left 200 below ceiling")
+        assert isinstance(answer, Heard) and isinstance(answer.command, PutService)
+        self.assertAlmostEqual(answer.command.z or 0.0, 1000)
+
+    def test_a_door_swings_as_it_is_said(self) -> None:
+        plan = room("door w3 at 300, 900 x 2000", outline="room 4000 x 5000")
+        answer = hear(plan, SHELF, "door swings in")
+        assert isinstance(answer, Asked)
+        self.assertTrue(answer.options and all(one.startswith("swing door in") for one in answer.options))
 
     @settings(max_examples=150, deadline=None)
     @given(

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import json
-import os
 import sys
 from pathlib import Path
+from socket import socket
 from typing import Annotated, Any, Final
 
 import typer
@@ -20,9 +20,10 @@ from oval_room.demo.photos import demo_photos
 from oval_room.demo.shop import WHOLE
 from oval_room.formats.job_file import read_job, read_pinned, write_job
 from oval_room.formats.report_json import report_document, report_text
-from oval_room.store.records import StoreError
+from oval_room.store.lock import replacing
+from oval_room.store.records import BrokenError, StoreError
 from oval_room.store.store import Store
-from oval_room.web.attachments import pin, pinned_of
+from oval_room.web.attachments import pinned_of, pins_of
 from oval_room.web.settings import Settings
 
 app = typer.Typer(
@@ -57,37 +58,34 @@ def _store(data: Path | None) -> Store:
     return Store(data or settings_of().data)
 
 
-PATIENCE: Final = 120
-"""Seconds in which a process that serves may say nothing before another is started in its place."""
-
-
-def _serve(store: Store, settings: Settings, opens: str = "", *, everyone: bool = False) -> None:
-    """Serve a database until it is ended, with as many processes as the settings say.
+def _may_serve(settings: Settings, everyone: bool = False) -> socket:
+    """The socket that a server listens on, before anything of its database is touched.
 
     Raises:
-        Exit: it could be reached by anybody, and nobody said that it may.
+        Exit: it could be reached by anybody, and nobody said that it may; or its port is taken.
     """
-    import uvicorn
-
-    from oval_room.web.app import create_app, for_good
     from oval_room.web.door import is_loopback, refusal_to_start
+    from oval_room.web.serving import listen
 
     why = refusal_to_start(settings.host, settings.passphrase.get_secret_value(), everyone)
     if why:
         raise _fail(why)
+    try:
+        listening = listen(settings.host, settings.port)
+    except RefusedError as error:
+        raise _fail(error.text) from error
     if not is_loopback(settings.host):
         who = "whoever knows the passphrase" if settings.passphrase.get_secret_value() else "EVERYONE on this network"
         print(f"Reached from other machines too, by {who}.", flush=True)
-    print(f"Oval Room is at http://{settings.host}:{settings.port}/{opens}   (Ctrl-C ends it)", flush=True)
-    how: dict[str, Any] = {"host": settings.host, "port": settings.port, "log_level": "warning", "access_log": False}
-    if settings.workers == 1:
-        uvicorn.run(for_good(create_app(store, settings)), **how)
-        return
-    store.close()
-    for name in ("data", "host", "port", "names", "author", "workers"):  # what the other processes are told
-        os.environ[f"OVAL_ROOM_{name.upper()}"] = str(getattr(settings, name))
-    how["timeout_worker_healthcheck"] = PATIENCE  # a slow machine takes its time to start one
-    uvicorn.run("oval_room.web.app:from_environment", factory=True, workers=settings.workers, **how)
+    return listening
+
+
+def _serve(listening: socket, settings: Settings) -> None:
+    """Serve a database until it is ended, with as many processes as the settings say."""
+    from oval_room.web.serving import serve as answer
+
+    said = f"Oval Room is at http://{settings.host}:{settings.port}/   (Ctrl-C ends it)"
+    answer(listening, settings, lambda: print(said, flush=True))
 
 
 @app.command()
@@ -102,10 +100,12 @@ def serve(
 ) -> None:
     """Serve a database; an empty one starts with the gear shelf."""
     settings = settings_of(data=data, host=host, port=port, workers=workers)
+    listening = _may_serve(settings, open_to_everyone)
     store = Store(settings.data)
     if not store.shelf():
         store.add_gear(WHOLE, on_shelf=True)
-    _serve(store, settings, everyone=open_to_everyone)
+    store.close()
+    _serve(listening, settings)
 
 
 @app.command()
@@ -115,14 +115,17 @@ def demo(
     fresh: Annotated[bool, typer.Option("--fresh", help="start the demonstration anew")] = False,
 ) -> None:
     """Fill a demonstration database, unless it is there already, and serve it."""
-    path = data or Path("var/demo.db")
+    settings = settings_of(port=port, data=data or Path("var/demo.db"))
+    listening = _may_serve(settings)
     if fresh:
-        for old in (path, Path(f"{path}-wal"), Path(f"{path}-shm")):
-            old.unlink(missing_ok=True)
-    store = Store(path)
-    if not store.list_jobs()[1]:
+        with replacing(settings.data):
+            for tail in ("", "-wal", "-shm"):
+                Path(f"{settings.data}{tail}").unlink(missing_ok=True)
+    store = Store(settings.data)
+    if not any(store.list_jobs(archived=old, limit=1)[1] for old in (False, True)):
         fill(store)
-    _serve(store, settings_of(port=port, data=path))
+    store.close()
+    _serve(listening, settings)
 
 
 def fill(store: Store) -> None:
@@ -132,8 +135,7 @@ def fill(store: Store) -> None:
     store.add_gear(WHOLE, on_shelf=True)
     bench = Bench(store)
     for plan in demo_jobs():
-        job = store.create(plan, DEMO_AUTHOR, "Demonstration job")
-        pin(store, job, demo_photos(plan.name))
+        job = store.create(plan, DEMO_AUTHOR, "Demonstration job", pins=pins_of(demo_photos(plan.name)))
         bench.summarise(store.head(job))
 
 
@@ -195,12 +197,10 @@ def import_file(file: Path, data: DataFile = None) -> None:
     from oval_room.web.bench import Bench
 
     store = _store(data)
-    store.add_gear(gear, on_shelf=False)
     try:
-        job = Bench(store).create(plan, Settings().author, f"Imported {file.name[:80]}")
+        job = Bench(store).create(plan, Settings().author, f"Imported {file.name[:80]}", gear, pins_of(pinned))
     except RefusedError as refused:
         raise _fail(f"{file}: {refused.text}") from refused
-    pin(store, job, pinned)
     print(job)
 
 
@@ -212,8 +212,10 @@ def export_job(
     store = _store(data)
     try:
         content = write_job(store.head(job).plan, store.gear(), pinned_of(store, job))
-    except MissingError as missing:
-        raise _fail(missing.text) from missing
+    except (MissingError, RefusedError) as wrong:
+        raise _fail(wrong.text) from wrong
+    except BrokenError as broken:
+        raise _fail(str(broken)) from broken
     if to is None:
         sys.stdout.buffer.write(content)
     else:
@@ -221,9 +223,13 @@ def export_job(
 
 
 @app.command()
-def backup(to: Path, data: DataFile = None) -> None:
+def backup(
+    to: Path,
+    data: DataFile = None,
+    over: Annotated[bool, typer.Option("--over", help="put it in the place of a file that is there")] = False,
+) -> None:
     """Copy the database while it is in use."""
-    _store(data).backup(to)
+    _store(data).backup(to, over=over)
 
 
 @app.command()
@@ -233,7 +239,7 @@ def tidy(
     """Thin out old revisions that nobody named and in which nothing was settled; a copy of the file is made first."""
     store = _store(data)
     copy = Path(f"{store.path}.before-tidy")
-    store.backup(copy)
+    store.backup(copy, over=True)
     gone = store.tidy(older)
     print(f"{gone} revisions older than {older} days thinned out; the file as it was is {copy}")
 
@@ -244,7 +250,9 @@ def rescue(damaged: Path, to: Annotated[Path, typer.Option("--to", help="new dat
     from oval_room.store.rescue import rescue as bring_over
 
     told = bring_over(damaged, to)
-    print("\n".join(told) or "no job was found")
+    print("\n".join(told.jobs) or "no job was found")
+    for line in told.lost:
+        print(f"lost: {line}")
     print(f"brought over into {to}; look at it, then put it in the old one's place")
 
 
@@ -257,6 +265,8 @@ def check(data: DataFile = None) -> None:
     path = data or settings_of().data
     if not Path(path).exists():
         raise _fail(f"there is no database {path}")
+    if not Path(path).stat().st_size:
+        raise _fail(f"{path} is empty: it holds no database")
     store = _store(data)
     wrong = store.check()
     wrong += Bench(store).check() if not wrong else []

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import secrets
 import zlib
+from collections.abc import Iterator
 
 import peewee
 
 from oval_room.core import most
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.parts import PLAN
+from oval_room.core.plan.measure import plain
 from oval_room.store.opened import Opened, now
-from oval_room.store.records import Attachment, TruthRow
+from oval_room.store.records import Attachment, BrokenError, Pin, TruthRow
+from oval_room.store.seals import seal, unbroken
 
 
 class Attachments:
@@ -22,12 +25,12 @@ class Attachments:
 
     # ── photos and notes ──
 
-    def attach(
-        self, job: str, about: str, text: str, author: str, photo: tuple[bytes, int, int] | None = None, at: str = ""
-    ) -> str:
-        """Pin a note, or a photo (JPEG, width, height) with its caption, to something of a job; returns its id."""
-        content, width, height = photo or (None, 0, 0)
-        key = secrets.token_hex(6)
+    def attach(self, job: str, pin: Pin) -> str:
+        """Pin a note or a photo to something of a job; returns its id.
+
+        Raises:
+            RefusedError: the job holds as many as it can.
+        """
         with self._db.writing():
             self._db.job(job)
             count, size = self._held(job)
@@ -35,23 +38,43 @@ class Attachments:
                 raise RefusedError(
                     f"this job holds {count} photos and notes, the most there can be; take some off first"
                 )
-            if content and size + len(content) > most.PHOTO_BYTES:
+            if pin.photo and size + len(pin.photo[0]) > most.PHOTO_BYTES:
                 raise RefusedError(
                     f"the photos of this job come to {size / 2**20:.0f} MB and may come to "
                     f"{most.PHOTO_BYTES / 2**20:.0f} MB; take some off first"
                 )
-            self._db.tables["attachment"].create(
-                id=key,
-                job=job,
-                about=about[:40],
-                text=text[:400],
-                content=content,
-                width=width,
-                height=height,
-                author=author,
-                at=at or now(),
-            )
-        return key
+            return self._add(job, pin)
+
+    def _add(self, job: str, pin: Pin) -> str:
+        content, width, height = pin.photo or (None, 0, 0)
+        row = {
+            "id": secrets.token_hex(6),
+            "job_id": job,
+            "about": plain(pin.about)[:40],
+            "text": plain(pin.text)[:400],
+            "content": content,
+            "width": width,
+            "height": height,
+            "author": plain(pin.author)[:80],
+            "at": plain(pin.at) or now(),
+        }
+        self._db.tables["attachment"].create(**row, seal=seal("attachment", row))
+        return str(row["id"])
+
+    def copy_all(self, job: str, copied: str) -> None:
+        """Pin what is pinned to a job to another too; inside a transaction."""
+        t = self._db.tables["attachment"]
+        for row in t.select().where(t.job == job).order_by(t.at, peewee.SQL("rowid")).iterator():
+            photo = (bytes(row.content), row.width, row.height) if row.content else None
+            self._add(copied, Pin(row.about or "", row.text or "", row.author or "", row.at or "", photo))
+
+    def damaged(self) -> Iterator[str]:
+        """A line for each photo, note or hidden room that is not as it was kept."""
+        for name, what in (("attachment", "a photo or note"), ("truth", "the hidden room")):
+            table = self._db.tables[name]
+            for row in table.select().dicts().iterator():
+                if not unbroken(name, row | {"job_id": row["job"]}):
+                    yield f"{what} of job {row['job']} is not as it was kept"
 
     def _held(self, job: str) -> tuple[int, int]:
         """How many photos and notes a job holds, and the photos' bytes."""
@@ -107,7 +130,10 @@ class Attachments:
             row = self._db.tables["truth"].get_or_none(self._db.tables["truth"].job == job)
         if row is None:
             return None
-        hidden = None if row.hidden is None else PLAN.validate_json(zlib.decompress(bytes(row.hidden)))
+        try:
+            hidden = None if row.hidden is None else PLAN.validate_json(zlib.decompress(bytes(row.hidden)))
+        except (zlib.error, ValueError) as error:
+            raise BrokenError(job, "its hidden room can't be read any more") from error
         return TruthRow(row.seed, hidden, row.pitch, row.first, row.slips)
 
     def practised(self, limit: int = 24) -> list[str]:
@@ -126,12 +152,13 @@ class Attachments:
     def put_truth(self, job: str, truth: TruthRow) -> None:
         hidden = None if truth.hidden is None else zlib.compress(truth.hidden.model_dump_json().encode(), 6)
         row = {
-            "job": job,
+            "job_id": job,
             "seed": truth.seed,
             "hidden": hidden,
             "pitch": truth.pitch,
             "first": truth.first,
             "slips": truth.slips,
         }
+        kept = {"job" if key == "job_id" else key: value for key, value in row.items()}
         with self._db.writing():
-            self._db.tables["truth"].insert(row).on_conflict_replace().execute()
+            self._db.tables["truth"].insert(kept | {"seal": seal("truth", row)}).on_conflict_replace().execute()

@@ -11,7 +11,7 @@ from __future__ import annotations
 import json
 import threading
 import zlib
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, Final
 
 from pydantic import ValidationError
@@ -19,10 +19,12 @@ from pydantic import ValidationError
 from oval_room.core.complaints import refused_by
 from oval_room.core.errors import MissingError
 from oval_room.core.parts import PLAN
-from oval_room.core.plan.changes import Change, entry_of, is_entry, node_at
+from oval_room.core.plan.changes import GROWS_ONLY, Change, Path, change_of, is_entry, node_at, path_of
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import STORED
 from oval_room.store.opened import Opened
-from oval_room.store.records import BrokenError
+from oval_room.store.records import BrokenError, StoreError
+from oval_room.store.seals import unbroken
 
 KEPT_PLANS: Final = 64
 MOST_STEPS: Final = 400
@@ -30,7 +32,10 @@ MOST_STEPS: Final = 400
 WORTH: Final = 2.0
 """A full document is kept anew when what stands on the last one has grown to this many times its size."""
 
-Orders = list[tuple[str, list[str]]]
+MOST_UNPACKED: Final = 512 * 2**20
+"""A plan's JSON is never near this [bytes]: what unpacks to more is damaged."""
+
+Orders = list[tuple[Path, list[str]]]
 
 
 class Documents:
@@ -53,7 +58,7 @@ class Documents:
             return kept
         raw = self._raw(job, revision)
         try:
-            plan = PLAN.validate_python(raw)
+            plan = PLAN.validate_python(raw, context=STORED)
         except ValidationError as error:
             wrong = refused_by(error)
             raise BrokenError(job, f"revision {revision}: {wrong.field} {wrong.text}", revision) from error
@@ -100,35 +105,79 @@ class Documents:
         """A plan as JSON, put together from the last full document."""
         table = self._db.tables["revision"]
         mine = (table.job == job) & (table.number <= revision)
-        full = table.select().where(mine & table.base.is_null()).order_by(table.number.desc()).first()
-        steps = (
-            []
-            if full is None
-            else list(
-                table.select(table.number, table.touched, table.document)
-                .where(mine & (table.number > full.number))
-                .order_by(table.number)
-            )
-        )
-        if full is None or (steps[-1] if steps else full).number != revision:
+        full = table.select(table.number).where(mine & table.base.is_null()).order_by(table.number.desc()).first()
+        first = full.number if full is not None else revision
+        rows = list(table.select().where(mine & (table.number >= first)).order_by(table.number).dicts())
+        if not rows or rows[-1]["number"] != revision:
             raise MissingError(f"job {job[:20]} has no revision {revision}", value=revision)
         try:
-            return put_together(full.document, [(step.touched, step.document) for step in steps])
-        except (zlib.error, ValueError, LookupError, TypeError) as error:
+            return put_together([row | {"job_id": row["job"]} for row in rows])
+        except (zlib.error, ValueError, LookupError, TypeError, RecursionError) as error:
             raise BrokenError(job, f"revision {revision} is damaged", revision) from error
 
+    def read_back(self, before: Plan | None, after: Plan, row: Mapping[str, Any]) -> None:
+        """Prove that a row as it was read from the file gives the plan that it was written for.
 
-def put_together(full: bytes, steps: Iterable[tuple[str, bytes]]) -> Any:
-    """A plan's JSON from a whole document and what the revisions after it touched, each with its table orders.
+        Raises:
+            StoreError: it does not.
+        """
+        try:
+            if not unbroken("revision", row):
+                raise ValueError("its seal is another's")
+            if row["base"] is None:
+                raw = _unpacked(row["document"])
+            else:
+                raw = {} if before is None else before.model_dump(mode="json", exclude={GROWS_ONLY})
+                raw[GROWS_ONLY] = {}
+                _step(raw, row)
+            plan = PLAN.validate_python(raw)
+            grown = {key: reading for key, reading in after.readings.items() if key in plan.readings}
+            logged = len(after.readings) - (len(before.readings) if before and row["base"] is not None else 0)
+            if plan.readings != grown or len(grown) != logged or _rest(plan) != _rest(after):
+                raise ValueError("it gives another plan")
+        except (zlib.error, ValueError, LookupError, TypeError, RecursionError) as error:
+            raise StoreError(
+                f"what was written could not be read back as it was ({str(error)[:80]}), so nothing was changed; "
+                "look at the disk, then run oval-room check"
+            ) from error
+
+
+def _rest(plan: Plan) -> str:
+    """A plan without its log of readings, as text: order counts."""
+    return plan.model_dump_json(exclude={GROWS_ONLY})
+
+
+def put_together(rows: Sequence[Mapping[str, Any]]) -> Any:
+    """A plan's JSON from the rows of a whole document and of the revisions after it, in their order.
 
     Raises:
         zlib.error, ValueError, LookupError, TypeError: something of it is damaged.
     """
-    document = json.loads(zlib.decompress(bytes(full)))
-    for touched, packed in steps:
-        orders = json.loads(zlib.decompress(bytes(packed))) if packed else []
-        _apply(document, json.loads(touched), orders)
+    full, *steps = rows
+    if full["base"] is not None or not all(unbroken("revision", row) for row in rows):
+        raise ValueError("a revision is not as it was written")
+    document, number = _unpacked(full["document"]), full["number"]
+    for row in steps:
+        if row["base"] != number:
+            raise LookupError(f"revision {number + 1} is missing")
+        _step(document, row)
+        number = row["number"]
     return document
+
+
+def _unpacked(document: bytes) -> Any:
+    """A packed document; not more of it than a plan can be."""
+    unpacker = zlib.decompressobj()
+    content = unpacker.decompress(bytes(document), MOST_UNPACKED)
+    if not unpacker.eof:
+        raise ValueError("is cut short, or larger than any plan")
+    return json.loads(content)
+
+
+def _step(document: Any, row: Mapping[str, Any]) -> None:
+    """What a revision touched, done to a plan's JSON."""
+    orders = [(path_of(path), keys) for path, keys in _unpacked(row["document"])] if row["document"] else []
+    _apply(document, [change_of(kept) for kept in json.loads(row["touched"])], orders)
 
 
 def whole(plan: Plan) -> bytes:
@@ -139,7 +188,7 @@ def whole(plan: Plan) -> bytes:
 def _orders(before: Plan, after: Plan, touched: Iterable[Change]) -> Orders:
     """Tables whose entries do not stand as they would with what went taken out and what came put last."""
     out: Orders = []
-    for path in dict.fromkeys(entry_of(change.path)[0] for change in touched if is_entry(change.path)):
+    for path in dict.fromkeys(change.path[:-1] for change in touched if is_entry(change.path)):
         was, now = node_at(before, path), node_at(after, path)
         if isinstance(was, dict) and isinstance(now, dict):
             plain = [key for key in was if key in now] + [key for key in now if key not in was]
@@ -148,15 +197,13 @@ def _orders(before: Plan, after: Plan, touched: Iterable[Change]) -> Orders:
     return out
 
 
-def _apply(document: Any, touched: Iterable[Any], orders: Orders) -> None:
-    """What a revision touched, done to a plan's JSON."""
+def _apply(document: Any, touched: Iterable[Change], orders: Orders) -> None:
     for path, _, after in touched:
-        table, key = entry_of(path)
-        node = _into(document, table)
+        node = _into(document, path[:-1])
         if after is None and is_entry(path):
-            node.pop(key, None)
+            node.pop(path[-1], None)
         else:
-            node[key] = after
+            node[path[-1]] = after
     for path, keys in orders:
         table = _into(document, path)
         entries = {key: table[key] for key in keys}
@@ -164,7 +211,7 @@ def _apply(document: Any, touched: Iterable[Any], orders: Orders) -> None:
         table.update(entries)
 
 
-def _into(document: Any, path: str) -> Any:
-    for key in path.split(".") if path else ():
+def _into(document: Any, path: Path) -> Any:
+    for key in path:
         document = document[key]
     return document

@@ -2,15 +2,30 @@
 
 from __future__ import annotations
 
+import json
+import logging
 from collections.abc import Mapping
 
 import peewee
 
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.gear.kinds import kind_of
-from oval_room.core.plan.gear import GEAR, GearItem, canonical, gear_hash
+from oval_room.core.plan.gear import GEAR, GearItem, canonical, gear_hash, hash_of
 from oval_room.core.plan.gear import Editions as Held
+from oval_room.core.plan.measure import STORED
 from oval_room.store.opened import Opened
+
+LOG = logging.getLogger("oval_room")
+
+
+def read_edition(key: str, document: str) -> GearItem | None:
+    """An edition as it is kept under its hash; None where it can't be read, or what it says is not what it said."""
+    try:
+        raw = json.loads(document)
+        item = GEAR.validate_python(raw, context=STORED)
+    except (ValueError, TypeError, RecursionError):
+        return None
+    return item if key in (gear_hash(item), hash_of(raw)) else None
 
 
 class Editions:
@@ -20,6 +35,7 @@ class Editions:
         self._db = db
         self._gear: Held | None = None
         self._of: tuple[int, str] = (-1, "")
+        self._told: set[str] = set()
 
     def gear(self) -> Held:
         """Every gear edition there is, by hash, shelf and pinned alike; it knows which are on the shelf."""
@@ -30,10 +46,26 @@ class Editions:
             now = int(counted[0]), str(counted[1] or "")
             if known is None or now != of:  # another process may have brought some, or taken some off
                 rows = list(table.select().order_by(table.hash))
-                items = {row.hash: (known or {}).get(row.hash) or GEAR.validate_json(row.document) for row in rows}
+                read = ((row.hash, (known or {}).get(row.hash) or self._read(row.hash, row.document)) for row in rows)
+                items = {key: item for key, item in read if item is not None}
                 known = Held(items, {row.hash for row in rows if row.on_shelf})
                 self._gear, self._of = known, now
         return known
+
+    def _read(self, key: str, document: str) -> GearItem | None:
+        """One edition; None where it can't be read or is not what it was: that costs it alone."""
+        item = read_edition(key, document)
+        if item is None and key not in self._told:
+            self._told.add(key)
+            LOG.warning("gear %s can't be read", str(key)[:20])
+        return item
+
+    def damaged(self) -> list[str]:
+        """A line for each edition that can't be read."""
+        table = self._db.tables["gear"]
+        with self._db.connected():
+            rows = [(row.hash, row.document) for row in table.select(table.hash, table.document)]
+        return [f"gear {str(key)[:20]} is not as it was kept" for key, text in rows if read_edition(key, text) is None]
 
     def shelf(self, *, on: bool = True) -> dict[str, GearItem]:
         """The editions on the shelf, or those off it (taken off, replaced, or only brought by jobs), in the order of
@@ -66,19 +98,27 @@ class Editions:
                 raise MissingError(f"there is no gear {key[:40]} here", value=key)
         self._gear = None
 
-    def add_gear(self, items: Mapping[str, GearItem], *, on_shelf: bool) -> None:
+    def add_gear(self, items: Mapping[str, GearItem], *, on_shelf: bool, kept: Mapping[str, str] | None = None) -> None:
         """Keep editions; the content of one that is there already stays as it is.
+
+        Args:
+            kept: documents of another database, by hash, which are kept as they are.
 
         Raises:
             RefusedError: an edition's hash is not that of its content.
         """
+        kept = kept or {}
         for key, item in items.items():
-            if gear_hash(item) != key:
+            if key not in kept and gear_hash(item) != key:
                 raise RefusedError(f"gear {key} does not match its content", field=f"gear.{key}", value=key)
         table = self._db.tables["gear"]
         with self._db.writing():
             rows = [
-                {"hash": key, "document": canonical(item.model_dump(mode="json")), "on_shelf": on_shelf}
+                {
+                    "hash": key,
+                    "document": kept.get(key) or canonical(item.model_dump(mode="json")),
+                    "on_shelf": on_shelf,
+                }
                 for key, item in items.items()
             ]
             for some in peewee.chunked(rows, 200):

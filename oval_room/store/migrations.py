@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Callable
-from contextlib import AbstractContextManager
+from contextlib import AbstractContextManager, closing
 from pathlib import Path
 from typing import Final, Protocol
+
+from oval_room.store.seals import SEALED, seal
 
 
 class Runs(Protocol):
@@ -77,6 +79,24 @@ def _gear_of_jobs(database: Runs) -> None:
     database.execute_sql("CREATE INDEX job_gear_job ON job_gear (job_id)")
 
 
+def _seals(database: Runs) -> None:
+    """A hash over what a row says, put on what is there as it is."""
+    for table, columns in SEALED.items():
+        database.execute_sql(f"ALTER TABLE {table} ADD COLUMN seal TEXT")
+        rowids = [row[0] for row in database.execute_sql(f"SELECT rowid FROM {table}").fetchall()]
+        for rowid in rowids:
+            found = database.execute_sql(f"SELECT {', '.join(columns)} FROM {table} WHERE rowid = {rowid}").fetchone()
+            mark = seal(table, dict(zip(columns, found, strict=True)))
+            database.execute_sql(f"UPDATE {table} SET seal = '{mark}' WHERE rowid = {rowid}")
+
+
+def _the_door(database: Runs) -> None:
+    """Passphrases that were tried, by who tried; who has come in and has not gone out."""
+    database.execute_sql("CREATE TABLE attempt (id INTEGER PRIMARY KEY, of TEXT NOT NULL, at REAL NOT NULL)")
+    database.execute_sql("CREATE INDEX attempt_of_at ON attempt (of, at)")
+    database.execute_sql("CREATE TABLE entry (id TEXT PRIMARY KEY, until INTEGER NOT NULL)")
+
+
 MIGRATIONS: Final[tuple[Callable[[Runs], None], ...]] = (
     _first_tables,
     _steps_that_go_together,
@@ -85,6 +105,8 @@ MIGRATIONS: Final[tuple[Callable[[Runs], None], ...]] = (
     _plans_by_steps,
     _settings,
     _gear_of_jobs,
+    _seals,
+    _the_door,
 )
 
 
@@ -108,9 +130,15 @@ def migrate(database: Runs, path: str) -> int:
 
 
 def copy_database(source: str, target: str) -> None:
-    """A consistent copy of a database in use, by SQLite's own online backup."""
+    """A consistent copy of a database in use, by SQLite's own online backup; whole at its place, or not there."""
     Path(target).parent.mkdir(parents=True, exist_ok=True)
-    with sqlite3.connect(source) as one, sqlite3.connect(target) as other:
-        one.backup(other)
-    one.close()
-    other.close()
+    half = Path(f"{target}.half")
+    half.unlink(missing_ok=True)
+    try:
+        with closing(sqlite3.connect(source)) as one, closing(sqlite3.connect(half)) as other:
+            one.backup(other)
+        for tail in ("-wal", "-shm"):  # of the file whose place it takes
+            Path(f"{target}{tail}").unlink(missing_ok=True)
+        half.replace(target)
+    finally:
+        half.unlink(missing_ok=True)

@@ -49,6 +49,14 @@ def now() -> str:
     return datetime.now(UTC).strftime("%Y-%m-%dT%H:%M:%S")
 
 
+class _Database(peewee.SqliteDatabase):
+    """A database whose damaged texts are read as far as they can be."""
+
+    def _add_conn_hooks(self, conn: sqlite3.Connection) -> None:
+        super()._add_conn_hooks(conn)  # type: ignore[misc]
+        conn.text_factory = lambda content: content.decode("utf-8", "replace")
+
+
 class Opened:
     """One database file."""
 
@@ -64,7 +72,7 @@ class Opened:
         except OSError as error:
             raise StoreError(f"{Path(self.path).parent} can't be made: {error.strerror}") from error
         pragmas = {"journal_mode": "wal", "foreign_keys": 1, "busy_timeout": BUSY_MS, "synchronous": "normal"}
-        self._db = peewee.SqliteDatabase(self.path, pragmas=pragmas, timeout=BUSY_MS / 1000)
+        self._db = _Database(self.path, pragmas=pragmas, timeout=BUSY_MS / 1000)
         self.tables = make_tables(self._db)
         try:
             with self._db.connection_context():

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from oval_room.core.plan.changes import Path
 from oval_room.core.plan.document import Plan
 from oval_room.core.record import record
 
@@ -21,7 +22,7 @@ class BrokenError(Exception):
 class ClashError(Exception):
     """Somebody else changed the same places. clashes: path, value when I began, theirs now, mine."""
 
-    def __init__(self, head: int, clashes: list[tuple[str, object, object, object]], by: str) -> None:
+    def __init__(self, head: int, clashes: list[tuple[Path, object, object, object]], by: str) -> None:
         super().__init__(f"{len(clashes)} places were changed by {by or 'someone'} meanwhile")
         self.head, self.clashes, self.by = head, clashes, by
 
@@ -41,7 +42,7 @@ class Committed:
 
     head: Head
     label: str
-    touched: tuple[str, ...]
+    touched: tuple[Path, ...]
     meanwhile: tuple[str, ...] = ()
 
 
@@ -88,6 +89,17 @@ class Summary:
     worst_level: str = ""
     worst_text: str = ""
     upset_text: str = ""
+
+
+@record
+class Pin:
+    """A photo (JPEG, width, height) with its caption, or a note, on its way to a job."""
+
+    about: str
+    text: str
+    author: str
+    at: str = ""
+    photo: tuple[bytes, int, int] | None = None
 
 
 @record

@@ -9,18 +9,23 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable
+from contextlib import suppress
 from typing import Any, NamedTuple
+
+import peewee
 
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.job.commands import Restore
-from oval_room.core.plan.changes import Change, changes, grows_only, overlap, value_at
+from oval_room.core.plan.changes import Change, Path, change_of, changes, grows_only, overlap, path_of, said, value_at
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.measure import called, plain
 from oval_room.store.documents import Documents, whole
 from oval_room.store.editions import Editions
 from oval_room.store.opened import Opened, now
 from oval_room.store.records import BrokenError, ClashError, Committed, Head, HistoryRow, Step
+from oval_room.store.seals import seal, unbroken
 
 TRIES = 5
 """How often a commit is made out anew, because the head moved while it was."""
@@ -39,6 +44,18 @@ class _Made(NamedTuple):
     kind: str
     meanwhile: tuple[str, ...]
     undoes: int | None = None
+
+
+def _touched(row: Any) -> list[Change]:
+    """What a revision touched.
+
+    Raises:
+        BrokenError: it can't be read.
+    """
+    try:
+        return [change_of(kept) for kept in json.loads(row.touched)]
+    except (ValueError, TypeError, RecursionError) as error:
+        raise BrokenError(str(row.job_id), f"what revision {row.number} changed is damaged", row.number) from error
 
 
 def _stays_logged(head: Plan, change: Change) -> bool:
@@ -165,7 +182,8 @@ class Revisions:
             MissingError: there is no such revision.
         """
 
-        self._unbroken(job, number, author, prove)
+        if (done := self._over_broken(job, number, author, prove)) is not None:
+            return done
 
         def made(row: Any, head: Plan) -> _Made:
             target = self.plan_at(job, number)
@@ -183,23 +201,34 @@ class Revisions:
 
         return self._advanced(job, author, made, prove=prove)
 
-    def _unbroken(self, job: str, number: int, author: str, prove: Prove | None) -> None:
-        """Where the head can't be read, put an earlier revision over it as it was."""
+    def _over_broken(self, job: str, number: int, author: str, prove: Prove | None) -> Committed | None:
+        """Where the head can't be read, put an earlier revision over it as it was; None where it can."""
         with self._db.connected():
             row = self._db.job(job)
-            try:
-                self.plan_at(job, row.head)
-            except BrokenError:
-                target = self.plan_at(job, number)
-            else:
-                return
+            if self.can_be_read(job, row.head):
+                return None
+            target = self.plan_at(job, number)
         if prove is not None:
             prove(target)
+        label = f"Back to revision {number}"
         with self._db.writing():
             row = self._db.job(job)
+            row.head = max(row.head, self._newest(job))  # a damaged row may name any number
             self._advance(row, target)
-            self.add(job, row.head, target, "{}", f"Back to revision {number}", author, [], "start")
+            self.add(job, row.head, target, "{}", label, author, [], "start")
         self.keep(job, row.head, target)
+        return Committed(Head(job, row.head, target), label, ())
+
+    def can_be_read(self, job: str, revision: int) -> bool:
+        try:
+            self.plan_at(job, revision)
+        except (BrokenError, MissingError):
+            return False
+        return True
+
+    def _newest(self, job: str) -> int:
+        table = self._db.tables["revision"]
+        return int(table.select(peewee.fn.MAX(table.number)).where(table.job == job).scalar() or 0)
 
     def name_revision(self, job: str, number: int, name: str) -> None:
         """Give a revision a name of its own in the list; an empty one takes it away.
@@ -210,7 +239,7 @@ class Revisions:
         table = self._db.tables["revision"]
         with self._db.writing():
             done = (
-                table.update(name=name.strip()[:80] or None)
+                table.update(name=called(name)[:80] or None)
                 .where((table.job == job) & (table.number == number))
                 .execute()
             )
@@ -234,6 +263,20 @@ class Revisions:
                 .limit(limit)
             )
             return [HistoryRow(row.number, row.label, row.author, row.at, row.kind, row.name or "") for row in rows]
+
+    # ── care ──
+
+    def damaged(self, job: str) -> list[int]:
+        """The numbers of a job's revisions that are not as they were kept."""
+        table = self._db.tables["revision"]
+        rows = table.select().where(table.job == job).order_by(table.number).dicts().iterator()
+        return [row["number"] for row in rows if not unbroken("revision", row | {"job_id": row["job"]})]
+
+    def without_job(self) -> list[str]:
+        """Jobs that have revisions and are no jobs."""
+        table, jobs = self._db.tables["revision"], self._db.tables["job"]
+        rows = table.select(table.job).distinct().where(table.job.not_in(jobs.select(jobs.id))).tuples()
+        return [str(row[0])[:20] for row in rows]
 
     # ── inside ──
 
@@ -263,15 +306,17 @@ class Revisions:
         with self._db.connected():
             heads = {row.id: row.head for row in jobs.select(jobs.id, jobs.head)}
         for job, head in heads.items():
-            with self._db.writing():
+            with suppress(BrokenError, MissingError), self._db.writing():  # a damaged job stays as it is
                 rows = table.select(table.number, table.name, table.kind, table.at, table.base, table.touched)
                 old = list(rows.where(table.job == job).order_by(table.number))
                 out = {row.number for row in old if row.at < before and row.number != head and not _stays(row)}
                 for row in old:
                     if row.number not in out and row.base in out:
-                        document = whole(self.plan_at(job, row.number))
                         mine = (table.job == job) & (table.number == row.number)
+                        document = whole(self.plan_at(job, row.number))
                         table.update(document=document, base=None).where(mine).execute()
+                        (kept,) = table.select().where(mine).dicts()
+                        table.update(seal=seal("revision", kept | {"job_id": job})).where(mine).execute()
                 for number in out:
                     gone += table.delete().where((table.job == job) & (table.number == number)).execute()
             self._documents.forget(job)
@@ -300,21 +345,25 @@ class Revisions:
         before: Plan | None = None,
     ) -> None:
         document, base = self._documents.written(job, before, number, plan, touched)
-        self._db.tables["revision"].create(
-            job=job,
-            number=number,
-            document=document,
-            base=base,
-            command=command,
-            label=label[:200],
-            author=author,
-            touched=json.dumps(touched, ensure_ascii=False),
-            kind=kind,
-            undoes=undoes,
-            key=key,
-            group_key=group,
-            at=now(),
-        )
+        row = {
+            "job_id": job,
+            "number": number,
+            "document": document,
+            "base": base,
+            "command": command,
+            "label": plain(label)[:200],
+            "author": called(author)[:80],
+            "touched": json.dumps(touched, ensure_ascii=False),
+            "kind": kind,
+            "undoes": undoes,
+            "key": key,
+            "group_key": group,
+            "at": now(),
+        }
+        table = self._db.tables["revision"]
+        table.create(**row, seal=seal("revision", row))
+        (kept,) = table.select().where((table.job == job) & (table.number == number)).dicts()
+        self._documents.read_back(before, plan, kept | {"job_id": kept["job"]})
 
     def _sent_before(self, job: str, key: str | None) -> Committed | None:
         if key is None:
@@ -323,7 +372,7 @@ class Revisions:
         row = table.get_or_none((table.job == job) & (table.key == key))
         if row is None:
             return None
-        touched = tuple(item[0] for item in json.loads(row.touched))
+        touched = tuple(change.path for change in _touched(row))
         return Committed(Head(job, row.number, self.plan_at(job, row.number)), row.label, touched)
 
     def _check_apart(self, job: str, base: int, head: int, head_plan: Plan, mine: Plan) -> tuple[str, ...]:
@@ -331,7 +380,7 @@ class Revisions:
         table = self._db.tables["revision"]
         base_plan = self.plan_at(job, base)
         rows = list(table.select().where((table.job == job) & (table.number > base) & (table.number <= head)))
-        theirs = [item[0] for row in rows for item in json.loads(row.touched)]
+        theirs = [change.path for row in rows for change in _touched(row)]
         touched = changes(base_plan, mine)
         same = overlap([change.path for change in touched], theirs)
         if same:
@@ -401,9 +450,9 @@ class Revisions:
     def _touched_by(self, job: str, numbers: tuple[int, ...]) -> list[Change]:
         """What revisions that follow each other touched together: first value before, last value after."""
         table = self._db.tables["revision"]
-        together: dict[str, Change] = {}
+        together: dict[Path, Change] = {}
         for row in table.select().where((table.job == job) & table.number.in_(numbers)).order_by(table.number):
-            for path, before, after in json.loads(row.touched):
+            for path, before, after in _touched(row):
                 first = together[path].before if path in together else before
                 together[path] = Change(path, first, after)
         return list(together.values())
@@ -426,16 +475,21 @@ class Revisions:
 
         return self._advanced(job, author, made, prove=prove)
 
-    def _changed_since(self, job: str, number: int, moved: list[str], label: str) -> str:
+    def _changed_since(self, job: str, number: int, moved: list[Path], label: str) -> str:
         table = self._db.tables["revision"]
         rows = table.select().where((table.job == job) & (table.number > number))
-        by = sorted({row.author for row in rows if overlap(moved, [item[0] for item in json.loads(row.touched)])})
-        return f"“{label}” can't be taken back: {', '.join(by) or 'someone'} changed {', '.join(moved[:3])} since"
+        by = sorted({row.author for row in rows if overlap(moved, [change.path for change in _touched(row)])})
+        places = ", ".join(said(path) for path in moved[:3])
+        return f"“{label}” can't be taken back: {', '.join(by) or 'someone'} changed {places} since"
 
 
 def _stays(row: Any) -> bool:
     """Whether a revision is never thinned out."""
-    told = any(item[0].startswith(("choices.settled", "choices.decided")) for item in json.loads(row.touched))
+    try:
+        paths = [path_of(item[0]) for item in json.loads(row.touched)]
+    except (ValueError, TypeError, LookupError):
+        return True  # nobody can say what was in it
+    told = any(path[:2] in (("choices", "settled"), ("choices", "decided")) for path in paths)
     return bool(row.name) or row.kind == "start" or told
 
 
@@ -445,5 +499,5 @@ def search_text(plan: Plan) -> str:
 
 
 def _label(touched: list[Change]) -> str:
-    paths = [change.path for change in touched if not change.path.startswith("readings")]
+    paths = [said(change.path) for change in touched if not grows_only(change.path)]
     return "Changed " + ", ".join(paths[:3]) if paths else "Changed"

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import secrets
 import time
-from collections.abc import Collection
+from collections.abc import Collection, Iterable, Mapping
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any, Final
@@ -17,13 +17,17 @@ import peewee
 
 from oval_room.core.errors import MissingError
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearItem
 from oval_room.store.attachments import Attachments
 from oval_room.store.editions import Editions
+from oval_room.store.entries import Entries
+from oval_room.store.lock import replacing
 from oval_room.store.migrations import copy_database
 from oval_room.store.opened import Opened, now
-from oval_room.store.records import BrokenError, Head, JobRow, StoreError, Summary
+from oval_room.store.records import BrokenError, Head, JobRow, Pin, StoreError, Summary, TruthRow
 from oval_room.store.revisions import Revisions, search_text
 
+SECRET_BYTES: Final = 32
 LOOKS_THROUGH: Final = 0.4
 """How long jobs are looked through for the gear they use, before what is known is told [s]."""
 
@@ -39,7 +43,8 @@ class Store:
         """
         self._db = Opened(path)
         self.path, self.close = self._db.path, self._db.close
-        editions, attachments = Editions(self._db), Attachments(self._db)
+        editions = self._editions = Editions(self._db)
+        attachments = self._attachments = Attachments(self._db)
         self.gear, self.shelf, self.add_gear = editions.gear, editions.shelf, editions.add_gear
         self.shelve, self.set_on_shelf = editions.shelve, editions.set_on_shelf
         revisions = self._revisions = Revisions(self._db, editions)
@@ -48,24 +53,47 @@ class Store:
         self.attach, self.attachments = attachments.attach, attachments.attachments
         self.nearly_full = attachments.nearly_full
         self.photo, self.detach = attachments.photo, attachments.detach
+        self.entries = Entries(self._db)
         self.truth, self.put_truth, self.practised = attachments.truth, attachments.put_truth, attachments.practised
 
-    def create(self, plan: Plan, author: str, label: str = "New job") -> str:
-        """Store a plan as a new job; returns its id."""
-        job = secrets.token_hex(4)
+    def create(
+        self,
+        plan: Plan,
+        author: str,
+        label: str = "New job",
+        *,
+        gear: Mapping[str, GearItem] | None = None,
+        pins: Iterable[Pin] = (),
+        truth: TruthRow | None = None,
+        archived: bool = False,
+    ) -> str:
+        """Store a plan as a new job, with the gear it brings, its photos and notes, the room as it really is: all of it
+        or nothing; returns its id."""
         with self._db.writing():
-            self._db.tables["job"].create(
-                id=job,
-                name=plan.name,
-                client=plan.client,
-                place=plan.place,
-                state=plan.state,
-                head=1,
-                changed_at=now(),
-                search=search_text(plan),
-            )
-            self._revisions.add(job, 1, plan, "{}", label, author, [], "start")
+            if gear:
+                self.add_gear(gear, on_shelf=False)
+            job = self._start(plan, author, label, archived=archived)
+            for pin in pins:
+                self.attach(job, pin)
+            if truth is not None:
+                self.put_truth(job, truth)
         self._revisions.keep(job, 1, plan)
+        return job
+
+    def _start(self, plan: Plan, author: str, label: str, *, archived: bool = False) -> str:
+        job = secrets.token_hex(4)
+        self._db.tables["job"].create(
+            id=job,
+            name=plan.name,
+            client=plan.client,
+            place=plan.place,
+            state=plan.state,
+            head=1,
+            archived=archived,
+            changed_at=now(),
+            search=search_text(plan),
+        )
+        self._revisions.add(job, 1, plan, "{}", label, author, [], "start")
         return job
 
     def list_jobs(
@@ -91,11 +119,14 @@ class Store:
         """A job at its newest revision.
 
         Raises:
-            MissingError: there is no such job.
+            MissingError: there is no such job. BrokenError: it can't be read.
         """
         with self._db.connected():
             row = self._db.job(job)
-            return Head(job, row.head, self._revisions.plan_at(job, row.head))
+            try:
+                return Head(job, row.head, self._revisions.plan_at(job, row.head))
+            except MissingError as error:
+                raise BrokenError(job, f"its newest revision, {row.head}, is not there") from error
 
     def plan_at(self, job: str, revision: int) -> Plan:
         with self._db.connected():
@@ -111,21 +142,10 @@ class Store:
         """A new job that starts as a copy of one."""
         plan = self.head(job).plan
         named = plan.model_copy(update={"name": f"{plan.name[:70]}, copy", "state": "planning"})
-        copied = self.create(named, author, f"Copied from {plan.name}")
-        t = self._db.tables["attachment"]
         with self._db.writing():
-            for row in list(t.select().where(t.job == job).order_by(t.at, peewee.SQL("rowid"))):
-                t.create(
-                    id=secrets.token_hex(6),
-                    job=copied,
-                    about=row.about,
-                    text=row.text,
-                    content=row.content,
-                    width=row.width,
-                    height=row.height,
-                    author=row.author,
-                    at=row.at,
-                )
+            copied = self._start(named, author, f"Copied from {plan.name}")
+            self._attachments.copy_all(job, copied)
+        self._revisions.keep(copied, 1, named)
         return copied
 
     def put_summary(self, job: str, revision: int, summary: Summary) -> None:
@@ -177,17 +197,34 @@ class Store:
         table = self._db.tables["setting"]
         with self._db.connected():
             row = table.get_or_none(table.name == "secret")
-        if row is None:
+        if row is None or len(row.value or b"") != SECRET_BYTES:
             with self._db.writing():
-                table.insert({"name": "secret", "value": secrets.token_bytes(32)}).on_conflict_ignore().execute()
+                made = {"name": "secret", "value": secrets.token_bytes(SECRET_BYTES)}
+                if row is None:
+                    table.insert(made).on_conflict_ignore().execute()
+                else:  # it was damaged: who has come in gives the passphrase again
+                    table.insert(made).on_conflict_replace().execute()
                 row = table.get(table.name == "secret")
         return bytes(row.value)
 
     # ── care ──
 
-    def backup(self, target: str | Path) -> None:
-        """A consistent copy while in use."""
-        copy_database(self.path, str(target))
+    def backup(self, target: str | Path, *, over: bool = False) -> None:
+        """A consistent copy while in use.
+
+        Args:
+            over: it may take the place of a file that is there.
+
+        Raises:
+            StoreError: there is one, and it may not, or somebody serves it; or it can't be written.
+        """
+        if Path(target).exists():
+            if not over:
+                raise StoreError(f"{target} is there already; name another file, or say --over to put it in its place")
+            if Path(target).samefile(self.path):
+                raise StoreError(f"{target} is the database itself; name another file")
+        with replacing(target):
+            copy_database(self.path, str(target))
 
     def tidy(self, days: int) -> int:
         """Thin out unnamed, unsettled revisions older than so many days, and give their room back; how many went."""
@@ -211,32 +248,40 @@ class Store:
         return wrong
 
     def _check_jobs(self) -> list[str]:
-        wrong = []
+        wrong = self._editions.damaged()
         with self._db.connected():
-            gear = self.gear()
-            for row in self._db.tables["job"].select():
+            wrong += self._attachments.damaged()
+            gear, table = self.gear(), self._db.tables["job"]
+            for row in table.select():
+                called = f"job {row.id} ({row.name})"
+                for number in self._revisions.damaged(row.id):
+                    wrong.append(f"{called}: revision {number} is not as it was kept")
                 try:
                     plan = self._revisions.plan_at(row.id, row.head)
                 except (MissingError, BrokenError) as error:
-                    wrong.append(f"job {row.id} ({row.name}): {error}")
+                    wrong.append(f"{called}: {error}")
                     continue
+                if (row.name, row.client, row.place, row.state) != (plan.name, plan.client, plan.place, plan.state):
+                    wrong.append(f"{called}: the Desk calls it other than its plan, {plan.name}")
                 missing = plan.gear_used() - set(gear)
                 if missing:
-                    wrong.append(f"job {row.id} ({row.name}): gear is missing: {', '.join(sorted(missing))}")
+                    wrong.append(f"{called}: gear is missing: {', '.join(sorted(missing))}")
+            lost = self._revisions.without_job()
+            wrong += [f"revisions of job {job} are there, the job is not" for job in lost]
         return wrong
 
 
 def _row(row: Any) -> JobRow:
     return JobRow(
-        row.id,
-        row.name,
-        row.client,
-        row.place,
-        row.state,
+        row.id or "",
+        row.name or "",
+        row.client or "",
+        row.place or "",
+        row.state or "",
         bool(row.archived),
-        row.changed_at,
-        row.worst_level,
-        row.worst_text,
-        row.upset_text,
-        row.head,
+        row.changed_at or "",
+        row.worst_level or "",
+        row.worst_text or "",
+        row.upset_text or "",
+        row.head or 0,
     )

@@ -6,29 +6,72 @@ from typing import Any
 
 import peewee
 
+# What stands in a file need not be of its column's kind once the file was damaged: a row that says nonsense is read as
+# one, so that it costs itself and no other.
+
+
+class Whole(peewee.IntegerField):
+    """A whole number; −1 where something else stands."""
+
+    def python_value(self, value: object) -> int | None:
+        return value if value is None or isinstance(value, int) else -1
+
+
+class Real(peewee.FloatField):
+    """A number; 0 where something else stands."""
+
+    def python_value(self, value: object) -> float | None:
+        return float(value) if isinstance(value, (int, float)) else None if value is None else 0.0
+
+
+class Text(peewee.TextField):
+    """A text; bytes are read as one."""
+
+    def python_value(self, value: object) -> str | None:
+        if value is None or isinstance(value, str):
+            return value
+        return value.decode("utf-8", "replace") if isinstance(value, bytes) else str(value)
+
+
+class Bytes(peewee.BlobField):
+    """Bytes; a text is read as its own."""
+
+    def python_value(self, value: object) -> bytes | None:
+        if value is None or isinstance(value, bytes):
+            return value
+        return str(value).encode()
+
+
+class Yes(peewee.BooleanField):
+    """Yes or no; no where something else stands."""
+
+    def python_value(self, value: object) -> bool:
+        return value in (1, True)
+
 
 def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
-    """Model classes bound to a database: job, revision, gear, what of it jobs use, attachment, truth."""
+    """Model classes bound to a database: job, revision, gear, what of it jobs use, attachment, truth, setting, and the
+    door's attempts and entries."""
 
     class Table(peewee.Model):
         class Meta:
             pass
 
     class Job(Table):
-        id = peewee.CharField(primary_key=True)
-        name = peewee.CharField()
-        client = peewee.CharField(default="")
-        place = peewee.CharField(default="")
-        state = peewee.CharField(default="planning")
-        head = peewee.IntegerField()
-        archived = peewee.BooleanField(default=False)
-        changed_at = peewee.CharField()
-        search = peewee.TextField(default="")
-        worst_level = peewee.CharField(default="")
-        worst_text = peewee.TextField(default="")
-        upset_text = peewee.TextField(default="")
-        summary_of = peewee.IntegerField(default=0)
-        gear_of = peewee.IntegerField(default=0)
+        id = Text(primary_key=True)
+        name = Text()
+        client = Text(default="")
+        place = Text(default="")
+        state = Text(default="planning")
+        head = Whole()
+        archived = Yes(default=False)
+        changed_at = Text()
+        search = Text(default="")
+        worst_level = Text(default="")
+        worst_text = Text(default="")
+        upset_text = Text(default="")
+        summary_of = Whole(default=0)
+        gear_of = Whole(default=0)
 
         class Meta:
             table_name = "job"
@@ -36,70 +79,87 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
 
     class Revision(Table):
         job = peewee.ForeignKeyField(Job, on_delete="CASCADE", backref="revisions")
-        number = peewee.IntegerField()
-        document = peewee.BlobField()
-        command = peewee.TextField()
-        label = peewee.TextField()
-        author = peewee.CharField()
-        touched = peewee.TextField()
-        kind = peewee.CharField(default="do")
-        undoes = peewee.IntegerField(null=True)
-        base = peewee.IntegerField(null=True)
-        key = peewee.CharField(null=True)
-        name = peewee.CharField(null=True)
-        group_key = peewee.CharField(null=True)
-        at = peewee.CharField()
+        number = Whole()
+        document = Bytes()
+        command = Text()
+        label = Text()
+        author = Text()
+        touched = Text()
+        kind = Text(default="do")
+        undoes = Whole(null=True)
+        base = Whole(null=True)
+        key = Text(null=True)
+        name = Text(null=True)
+        group_key = Text(null=True)
+        at = Text()
+        seal = Text(null=True)
 
         class Meta:
             table_name = "revision"
             indexes = ((("job", "number"), True), (("job", "key"), True))
 
     class Gear(Table):
-        hash = peewee.CharField(primary_key=True)
-        document = peewee.TextField()
-        on_shelf = peewee.BooleanField(default=True)
+        hash = Text(primary_key=True)
+        document = Text()
+        on_shelf = Yes(default=True)
 
         class Meta:
             table_name = "gear"
 
     class JobGear(Table):
         job = peewee.ForeignKeyField(Job, on_delete="CASCADE")
-        hash = peewee.CharField()
+        hash = Text()
 
         class Meta:
             table_name = "job_gear"
 
     class Attachment(Table):
-        id = peewee.CharField(primary_key=True)
+        id = Text(primary_key=True)
         job = peewee.ForeignKeyField(Job, on_delete="CASCADE")
-        about = peewee.CharField()
-        text = peewee.TextField(default="")
-        content = peewee.BlobField(null=True)
-        width = peewee.IntegerField(default=0)
-        height = peewee.IntegerField(default=0)
-        author = peewee.CharField()
-        at = peewee.CharField()
+        about = Text()
+        text = Text(default="")
+        content = Bytes(null=True)
+        width = Whole(default=0)
+        height = Whole(default=0)
+        author = Text()
+        at = Text()
+        seal = Text(null=True)
 
         class Meta:
             table_name = "attachment"
 
     class Truth(Table):
         job = peewee.ForeignKeyField(Job, on_delete="CASCADE", primary_key=True)
-        seed = peewee.IntegerField()
-        hidden = peewee.BlobField(null=True)
-        pitch = peewee.FloatField()
-        first = peewee.FloatField()
-        slips = peewee.FloatField(default=0.0)
+        seed = Whole()
+        hidden = Bytes(null=True)
+        pitch = Real()
+        first = Real()
+        slips = Real(default=0.0)
+        seal = Text(null=True)
 
         class Meta:
             table_name = "truth"
 
     class Setting(Table):
-        name = peewee.CharField(primary_key=True)
-        value = peewee.BlobField()
+        name = Text(primary_key=True)
+        value = Bytes()
 
         class Meta:
             table_name = "setting"
+
+    class Attempt(Table):
+        of = Text()
+        at = Real()
+
+        class Meta:
+            table_name = "attempt"
+
+    class Entry(Table):
+        id = Text(primary_key=True)
+        until = Whole()
+
+        class Meta:
+            table_name = "entry"
 
     models = {
         "job": Job,
@@ -109,6 +169,8 @@ def make_tables(database: peewee.SqliteDatabase) -> dict[str, Any]:
         "attachment": Attachment,
         "truth": Truth,
         "setting": Setting,
+        "attempt": Attempt,
+        "entry": Entry,
     }
     database.bind(list(models.values()))
     return models

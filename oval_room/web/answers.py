@@ -11,6 +11,7 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.plan.changes import said
 from oval_room.store.records import ClashError, Committed, Head
 from oval_room.web.bench import Bench
 from oval_room.web.gate import StageWord, Viewed
@@ -104,7 +105,7 @@ def told_clashes(clash: ClashError, bench: Bench, job: str) -> list[dict[str, st
         return ruler.show(value) if isinstance(value, float) else re.sub(r"\s+", " ", str(value))[:80]
 
     return [
-        {"path": path, "before": show(was), "theirs": show(theirs), "mine": show(mine)}
+        {"path": said(path), "before": show(was), "theirs": show(theirs), "mine": show(mine)}
         for path, was, theirs, mine in clash.clashes
     ]
 

@@ -20,8 +20,9 @@ from oval_room.store.records import BrokenError, StoreError, Summary
 from oval_room.store.store import Store
 from oval_room.web.bench import Bench
 from oval_room.web.door import Door
-from oval_room.web.guard import Guard, RefusedRequest, guarded
+from oval_room.web.guard import Guard, guarded
 from oval_room.web.pages import TEMPLATES, fragment, page
+from oval_room.web.refused import RefusedRequest
 from oval_room.web.routes import (
     align,
     buttons,
@@ -116,7 +117,8 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     app.add_middleware(
         GZipMiddleware, compresslevel=5, exclude_content_types=(*DEFAULT_EXCLUDED_CONTENT_TYPES, "application/pdf")
     )
-    app.state.door = Door(store.secret(), settings.host, settings.all_names, settings.passphrase.get_secret_value())
+    passphrase = settings.passphrase.get_secret_value()
+    app.state.door = Door(store.secret(), store.entries, settings.host, settings.all_names, passphrase)
     app.add_middleware(Guard, body_limit=settings.body_limit, door=app.state.door, fault_page=_fault_page)
     _errors(app)
     _made_ready(app)
@@ -129,12 +131,6 @@ def _made_ready(app: FastAPI) -> None:
     nowhere = {"type": "http", "method": "GET", "path": "/-", "root_path": "", "headers": [], "query_string": b""}
     for route in app.router.routes:
         route.matches(nowhere)
-
-
-def from_environment() -> FastAPI:
-    """The application of one of several processes: store and settings as the environment says."""
-    settings = Settings()
-    return for_good(create_app(Store(settings.data), settings))
 
 
 def for_good(app: FastAPI) -> FastAPI:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from oval_room.formats.job_file import Pinned
 from oval_room.formats.photos import photo_size
+from oval_room.store.records import Pin
 from oval_room.store.store import Store
 
 
@@ -17,8 +18,9 @@ def pinned_of(store: Store, job: str) -> list[Pinned]:
     ]
 
 
-def pin(store: Store, job: str, pinned: Sequence[Pinned]) -> None:
-    """Pin what a job file carried to a job; its photos were made anew when it was read."""
-    for one in pinned:
-        photo = (one.photo, *photo_size(one.photo)) if one.photo else None
-        store.attach(job, one.about, one.text, one.author, photo, at=one.at)
+def pins_of(pinned: Sequence[Pinned]) -> list[Pin]:
+    """What a job file carried, as the store takes it; its photos were made anew when it was read."""
+    return [
+        Pin(one.about, one.text, one.author, one.at, (one.photo, *photo_size(one.photo)) if one.photo else None)
+        for one in pinned
+    ]

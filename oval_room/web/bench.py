@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import logging
 import threading
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from typing import Final
 
 from oval_room.core.commands import Command
@@ -17,7 +17,7 @@ from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult
 from oval_room.core.parts import KINDS, STAGES, kind_of
 from oval_room.core.plan.document import Plan, Scheme
-from oval_room.core.plan.gear import GearShelf, followed
+from oval_room.core.plan.gear import Editions, GearItem, GearShelf, followed
 from oval_room.core.plan.size import check_size
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.record import record
@@ -30,7 +30,7 @@ from oval_room.core.words import Words
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, Window, draw, scene_of, views_of
 from oval_room.drawing.svg import write_svg
-from oval_room.store.records import BrokenError, Committed, Head, StoreError, Summary
+from oval_room.store.records import BrokenError, Committed, Head, Pin, StoreError, Summary
 from oval_room.store.store import Store
 
 LOG: Final = logging.getLogger("oval_room")
@@ -180,17 +180,22 @@ class Bench:
         """
         return self.store.commit(job, base, command, author, key, group, self._prover(job))
 
-    def create(self, plan: Plan, author: str, label: str) -> str:
-        """Store a plan as a new job, once it is proven that it can be shown; its id.
+    def create(
+        self,
+        plan: Plan,
+        author: str,
+        label: str,
+        brings: Mapping[str, GearItem] | None = None,
+        pins: Sequence[Pin] = (),
+    ) -> str:
+        """Store a plan as a new job with the gear it brings and what is pinned to it, once it is proven that it can be
+        shown; its id.
 
         Raises:
             RefusedError: it can't be.
         """
-        report = self.prove(plan)
-        job = self.store.create(plan, author, label)
-        with self._guard:
-            self._reports[job, 1, plan.scheme, newer_of(plan, self.store.gear())] = report
-        return job
+        self.prove(plan, brings=brings)
+        return self.store.create(plan, author, label, gear=brings, pins=pins)
 
     def check(self) -> list[str]:
         """Jobs that can't be worked out or drawn, each with its name."""
@@ -221,14 +226,16 @@ class Bench:
 
         return prove
 
-    def prove(self, plan: Plan, job: str = "") -> Report:
+    def prove(self, plan: Plan, job: str = "", brings: Mapping[str, GearItem] | None = None) -> Report:
         """Work a plan out and draw it, before it is kept; its report.
 
         Raises:
             RefusedError: it is too much for one job, or can't be shown.
         """
-        check_size(plan, self.store.head(job).plan if job else None)
+        check_size(plan, self._before(job) if job else None)
         gear = self.store.gear()
+        if brings:
+            gear = Editions({**gear, **brings}, gear.offered)
         try:
             with self._of(job):
                 report = (self._evaluator(job) if job else Evaluator())(plan, gear)
@@ -246,6 +253,13 @@ class Bench:
             raise RefusedError(
                 "the drawing or a rule fails on that, so nothing was changed; please tell us what you typed"
             ) from error
+
+    def _before(self, job: str) -> Plan | None:
+        """A job's plan as it is; None where it can't be read, and an earlier one is put over it."""
+        try:
+            return self.store.head(job).plan
+        except BrokenError:
+            return None
 
     def try_out(self, job: str, plan: Plan) -> Report:
         """The report of a plan that is not stored, quick where little differs from the last one."""

@@ -15,12 +15,16 @@ import ipaddress
 import secrets
 import threading
 import time
+import unicodedata
 from collections.abc import Callable
 from typing import Final
 
 from argon2 import PasswordHasher
 from argon2.exceptions import Argon2Error, InvalidHashError
 from fastapi import Request
+
+from oval_room.store.entries import Entries
+from oval_room.web.refused import RefusedRequest
 
 SESSION: Final = "oval_session"
 """Cookie of this browser's session: an id and the server's mark that it gave it out."""
@@ -29,8 +33,10 @@ PASSED: Final = "oval_passed"
 PASSED_S: Final = 30 * 24 * 3600
 LOOPBACK: Final = ("127.0.0.1", "localhost", "[::1]", "::1", "testserver")
 TRIES: Final = 5
-"""Wrong passphrases from one address before it waits."""
+"""Passphrases from one address before it waits."""
 WAIT_S: Final = 60.0
+HASHING_S: Final = 3.0
+"""How long an attempt waits for the one before it [s]."""
 SHORTEST: Final = 8
 
 
@@ -61,14 +67,16 @@ def refusal_to_start(host: str, passphrase: str, everyone: bool) -> str:
 class Door:
     """What one server checks of every request, with its own secret."""
 
-    def __init__(self, secret: bytes, host: str, names: tuple[str, ...] = (), passphrase: str = "") -> None:
+    def __init__(
+        self, secret: bytes, entries: Entries, host: str, names: tuple[str, ...] = (), passphrase: str = ""
+    ) -> None:
+        self._entries, passphrase = entries, one_form(passphrase)
         self._secret, self._wide = secret, not is_loopback(host)
         self._names = {name.lower() for name in (*names, host)}
         self._hasher = PasswordHasher()
         self._kept = self._hasher.hash(passphrase) if passphrase else ""
         self._tag = self._mark(f"passphrase {passphrase}")
-        self._tries: dict[str, list[float]] = {}
-        self._lock = threading.Lock()
+        self._hashing = threading.Lock()
         self.clock: Callable[[], float] = time.time
 
     # ── names ──
@@ -135,34 +143,61 @@ class Door:
         """Whether this browser may come in."""
         if not self.asks:
             return True
-        until, _, mark = request.cookies.get(PASSED, "").partition(".")
-        if not until.isdecimal() or len(until) > 12 or int(until) < self.clock():
-            return False
-        return hmac.compare_digest(mark.encode(), self._pass_mark(until).encode())
+        entry = self._entry_of(request)
+        return bool(entry) and self._entries.is_in(entry)
 
-    def _pass_mark(self, until: str) -> str:
-        return self._mark(f"passed {until} {self._tag}")  # another passphrase ends what was passed before
+    def _entry_of(self, request: Request) -> str:
+        """The entry that a browser's cookie proves; empty where it proves none."""
+        entry, _, mark = request.cookies.get(PASSED, "").partition(".")
+        proved = bool(entry) and hmac.compare_digest(mark.encode(), self._pass_mark(entry).encode())
+        return entry if proved else ""
 
-    def waits(self, client: str) -> float:
-        """How long an address still waits before it may try again [s]."""
-        with self._lock:
-            now = self.clock()
-            late = [at for at in self._tries.get(client, []) if now - at < WAIT_S]
-            self._tries = {key: ats for key, ats in self._tries.items() if ats and now - ats[-1] < WAIT_S}
-            return max(0.0, WAIT_S - (now - late[0])) if len(late) >= TRIES else 0.0
+    def _pass_mark(self, entry: str) -> str:
+        return self._mark(f"passed {entry} {self._tag}")  # another passphrase ends what was passed before
 
     def tried(self, client: str, said: str) -> str:
-        """The cookie for a passphrase that is right; empty for a wrong one, which is counted."""
+        """The cookie for a passphrase that is right; empty for a wrong one. An attempt is counted before it is looked
+        at, so that many at once are no more than many in a row.
+
+        Raises:
+            RefusedRequest: there were too many, or many others are being looked at.
+        """
+        of = _counted_as(client)
+        wait = self._entries.tries(of, TRIES, WAIT_S)
+        if wait > 0:
+            raise RefusedRequest(429, f"Too many passphrases from here: try again in {wait:.0f} seconds.")
+        if not self._hashing.acquire(timeout=HASHING_S):  # one looked at takes 64 MB
+            raise RefusedRequest(429, "Many are trying to come in: try again in a moment.")
         try:
-            right = bool(self._kept) and self._hasher.verify(self._kept, said)
+            right = bool(self._kept) and self._hasher.verify(self._kept, one_form(said))
         except (Argon2Error, InvalidHashError):
             right = False
-        if right:
-            until = str(int(self.clock()) + PASSED_S)
-            return f"{until}.{self._pass_mark(until)}"
-        with self._lock:
-            self._tries.setdefault(client, []).append(self.clock())
-        return ""
+        finally:
+            self._hashing.release()
+        if not right:
+            return ""
+        self._entries.forget(of)
+        entry = self._entries.come_in(int(self.clock()) + PASSED_S)
+        return f"{entry}.{self._pass_mark(entry)}"
+
+    def go_out(self, request: Request) -> None:
+        """End this browser's entry, here and wherever its cookie may have been copied to."""
+        if entry := self._entry_of(request):
+            self._entries.go_out(entry)
+
+
+def one_form(passphrase: str) -> str:
+    """A passphrase in one form, however a keyboard puts an accent on a letter."""
+    return unicodedata.normalize("NFC", passphrase)
+
+
+def _counted_as(client: str) -> str:
+    """Whom attempts from an address are counted for: of the newer kind one household has many."""
+    try:
+        address = ipaddress.ip_address(client)
+    except ValueError:
+        return client[:60]
+    return str(ipaddress.ip_network((address, 64), strict=False)) if address.version == 6 else str(address)
 
 
 def _name_of(host_header: str) -> str:

@@ -12,6 +12,7 @@ from fastapi import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from oval_room.web.door import Door
+from oval_room.web.refused import RefusedRequest
 
 LOG: Final = logging.getLogger("oval_room")
 POLICY: Final = (
@@ -24,14 +25,8 @@ HEADERS: Final = (
     (b"referrer-policy", b"same-origin"),
     (b"cross-origin-opener-policy", b"same-origin"),
 )
-
-
-class RefusedRequest(Exception):
-    """A request that is not let through: status and a sentence."""
-
-    def __init__(self, status: int, text: str) -> None:
-        super().__init__(text)
-        self.status, self.text = status, text
+UNKEPT: Final = ((b"cache-control", b"no-store"),)
+"""What is of a job is kept by nobody between, and asked for anew."""
 
 
 class Guard:
@@ -63,7 +58,9 @@ class Guard:
                 return
             if message["type"] == "http.response.start":
                 started = True
-                message["headers"] = [*message.get("headers", []), *HEADERS]
+                told = list(message.get("headers", []))
+                kept = any(name.lower() == b"cache-control" for name, _ in told)
+                message["headers"] = [*told, *HEADERS, *(() if kept else UNKEPT)]
             await send(message)
 
         taken = 0

@@ -96,6 +96,7 @@ def page(request: Request, name: str, context: Mapping[str, object], status: int
         "token": door.token_of(session),
         "theme": theme_of(request),
         "author": person_of(request).name,
+        "came_in": door.asks and door.passed(request),
         "version": __version__,
     }
     answer = TEMPLATES.TemplateResponse(request, name, {**shared, **context}, status_code=status)

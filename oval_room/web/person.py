@@ -7,6 +7,7 @@ from urllib.parse import unquote
 
 from fastapi import Depends, Request
 
+from oval_room.core.plan.measure import called
 from oval_room.core.record import record
 
 COOKIE: Final = "author"
@@ -22,7 +23,7 @@ class Person:
 
 def person_of(request: Request) -> Person:
     """Who is at this browser: as they sign, else as the settings say."""
-    said = unquote(request.cookies.get(COOKIE, "")).strip()[:LONGEST]
+    said = called(unquote(request.cookies.get(COOKIE, "")))[:LONGEST].strip()
     return Person(said or str(request.app.state.settings.author))
 
 

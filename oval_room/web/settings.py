@@ -19,6 +19,7 @@ class Settings(BaseSettings):
     host: str = Field("127.0.0.1", description="address to listen on")
     port: int = Field(8321, ge=1, le=65535, description="port to listen on")
     names: str = Field("", description="names the server is called by from other machines, commas between")
+    proxies: str = Field("", description="addresses of proxies whose word is taken for who asks, commas between")
     passphrase: SecretStr = Field(SecretStr(""), description="asked of everybody when it is set")
     workers: int = Field(2, ge=1, le=16, description="processes that serve")
     author: str = Field("installer", description="who changes are by until somebody says")

@@ -128,6 +128,23 @@ class Hand(BrowserCase):
         self.until(page, REVISION, revision + 5)
         self.assertEqual(page.locator("input[data-say=throw]").input_value(), "9' 2 11/16\"")  # all four at once
 
+    def test_no_nudge_is_lost_on_a_slow_server(self) -> None:
+        """Five presses at once, each answer half a second late: all of them arrive, as one step of undo."""
+        page = self.sheet()
+        before, revision = self.at(page, "lens.j1")[0], self.revision(page)
+        network = page.context.new_cdp_session(page)
+        network.send("Network.enable")
+        slow = {"offline": False, "latency": 500, "downloadThroughput": -1, "uploadThroughput": -1}
+        network.send("Network.emulateNetworkConditions", slow)
+        page.locator('.grip[data-grip="lens.j1"]').focus()
+        for key in ("ArrowRight", "ArrowRight", "Shift+ArrowRight", "ArrowLeft", "ArrowRight"):
+            page.keyboard.press(key)
+        moved = "JSON.parse(document.querySelector('[data-grip=\"lens.j1\"]').dataset.at)[0]"
+        self.until(page, f"Math.round({moved} * 100) / 100", round(before + 12 * 25.4 / 16, 2))
+        self.assertGreater(self.revision(page), revision)
+        page.click("[data-step=undo]")
+        self.until(page, f"Math.round({moved} * 100) / 100", round(before, 2))
+
     def test_the_keyboard_alone_nudges_undoes_and_skips(self) -> None:
         page = self.sheet("picture")
         bottom = "input[data-say=bottom]"

@@ -12,7 +12,7 @@ from oval_room.cli import main
 from oval_room.core.screens.commands import PutPicture
 from oval_room.demo.jobs import demo_jobs
 from oval_room.demo.shop import WHOLE
-from oval_room.store.records import StoreError
+from oval_room.store.records import Pin, StoreError
 from oval_room.store.rescue import rescue
 from oval_room.store.store import Store
 from tests.web.serving import HTML, WebCase
@@ -31,7 +31,7 @@ class Files(unittest.TestCase):
         self.jobs = {plan.name: self.store.create(plan, "wil") for plan in demo_jobs()}
         for job in self.jobs.values():
             self.store.commit(job, 1, MOVE, "wil")
-            self.store.attach(job, "job", "a note", "wil")
+            self.store.attach(job, Pin("job", "a note", "wil"))
 
     def whole(self) -> None:
         """Everything in one file, as after a clean end."""
@@ -83,7 +83,7 @@ class Files(unittest.TestCase):
                     self.assertNotEqual(Store(self.path).check(), [])
                 with self.assertRaises(SystemExit):
                     main(["check", "--data", str(self.path)])
-                told = rescue(self.path, self.folder / f"new{share}.db")
+                told = rescue(self.path, self.folder / f"new{share}.db").jobs
                 again = Store(self.folder / f"new{share}.db")
                 self.assertEqual(again.check(), [])
                 names = {row.name for row in again.list_jobs()[0]}
@@ -99,7 +99,7 @@ class Files(unittest.TestCase):
         with contextlib.closing(sqlite3.connect(self.path)) as raw:
             raw.execute("DELETE FROM gear")
             raw.commit()
-        told = rescue(self.path, self.folder / "new.db")
+        told = rescue(self.path, self.folder / "new.db").jobs
         self.assertTrue(all("choose them again" in line for line in told), told)
         again = Store(self.folder / "new.db")
         self.assertEqual(again.check(), [])
@@ -112,7 +112,7 @@ class Files(unittest.TestCase):
 
     def test_rescue_of_a_sound_file_brings_everything(self) -> None:
         self.store.close()
-        told = rescue(self.path, self.folder / "new.db")
+        told = rescue(self.path, self.folder / "new.db").jobs
         self.assertEqual(sorted(told), sorted(f"{name}: revision 2, 1 of 1 photos and notes" for name in self.jobs))
         again = Store(self.folder / "new.db")
         plans = {row.name: again.head(row.id).plan for row in again.list_jobs()[0]}

@@ -76,15 +76,16 @@ class History(unittest.TestCase):
         self.nudge(3000, None)
         self.store.close()
         with sqlite3.connect(self.path) as raw:
-            for table in ("attachment", "truth", "setting"):
+            for table in ("attachment", "truth", "setting", "attempt", "entry"):
                 raw.execute(f"DROP TABLE {table}")
             for number in (1, 2):  # every plan was kept in full then
                 document = whole(Store(self.path).plan_at(self.job, number))
-                raw.execute("UPDATE revision SET document = ? WHERE number = ?", (document, number))
+                raw.execute("UPDATE revision SET seal = NULL, document = ? WHERE number = ?", (document, number))
             raw.execute("DROP TABLE job_gear")
             raw.execute("ALTER TABLE job DROP COLUMN gear_of")
             raw.execute("DROP INDEX revision_whole")
             raw.execute("ALTER TABLE revision DROP COLUMN base")
+            raw.execute("ALTER TABLE revision DROP COLUMN seal")
             raw.execute("ALTER TABLE revision DROP COLUMN name")
             raw.execute("ALTER TABLE revision DROP COLUMN group_key")
             raw.execute("PRAGMA user_version = 1")

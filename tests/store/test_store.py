@@ -49,7 +49,7 @@ class StoreCase(unittest.TestCase):
 class Commits(StoreCase):
     def test_one_after_another(self) -> None:
         done = self.store.commit(self.job, 1, self.lens(3700), "wil")
-        self.assertEqual((done.head.revision, done.touched), (2, ("schemes.v1.projectors.j1.pose.y",)))
+        self.assertEqual((done.head.revision, done.touched), (2, (("schemes", "v1", "projectors", "j1", "pose", "y"),)))
         self.assertEqual(self.store.head(self.job).plan.chosen.projectors["j1"].pose.y, 3700)
         self.assertEqual(self.store.plan_at(self.job, 1), CHAPEL)
 
@@ -72,7 +72,9 @@ class Commits(StoreCase):
         with self.assertRaises(ClashError) as caught:
             self.store.commit(self.job, 1, self.lens(3900), "ada")
         path, was, theirs, mine = caught.exception.clashes[0]
-        self.assertEqual((path, was, theirs, mine), ("schemes.v1.projectors.j1.pose.y", 117 * 25.4, 3700, 3900))
+        self.assertEqual(
+            (path, was, theirs, mine), (("schemes", "v1", "projectors", "j1", "pose", "y"), 117 * 25.4, 3700, 3900)
+        )
         self.assertEqual((caught.exception.by, self.store.head(self.job).revision), ("wil", 2))
 
     def test_sent_twice_is_done_once(self) -> None:

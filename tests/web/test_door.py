@@ -3,13 +3,20 @@
 from __future__ import annotations
 
 import tempfile
+import threading
+import time
 import unittest
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import Any
+from unittest import mock
+
+from argon2 import PasswordHasher
 
 from oval_room.store.store import Store
 from oval_room.web.app import create_app
-from oval_room.web.door import TRIES, WAIT_S, refusal_to_start
+from oval_room.web.door import TRIES, WAIT_S, Door, refusal_to_start
+from oval_room.web.refused import RefusedRequest
 from oval_room.web.settings import Settings
 from tests.web.serving import HTML, TestClient, WebCase
 
@@ -59,8 +66,8 @@ class Served(unittest.TestCase):
 
     def test_the_passphrase(self) -> None:
         client = self.client("0.0.0.0", FAR, "http://192.0.2.1", passphrase="four quiet herons")
-        door, at = client.app.state.door, [1_000_000.0]
-        door.clock = lambda: at[0]
+        entries, at = client.app.state.store.entries, [1_000.0]
+        entries.clock = lambda: at[0]
         asked = client.get("/", headers=HTML)
         self.assertEqual((asked.status_code, asked.headers["location"]), (303, "/door"))
         for address in ("/gear", "/api/openapi.json", "/sums/throw.range"):
@@ -81,12 +88,71 @@ class Served(unittest.TestCase):
         self.assertEqual(say("four quiet herons").status_code, 303)
         self.assertEqual(client.get("/", headers=HTML).status_code, 200)
         kept = client.cookies["oval_passed"]
-        for forged in (kept[:-2] + "xx", "9" * 10 + "." + kept.split(".")[1], "x", "9" * 30 + ".x"):
+        for forged in (
+            kept[:-2] + "xx",
+            "9" * 10 + "." + kept.split(".")[1],
+            "x",
+            "9" * 30 + ".x",
+            "." + kept.split(".")[1],
+        ):
             client.cookies.set("oval_passed", forged)
             self.assertEqual(client.get("/", headers=HTML).status_code, 303, forged)
         client.cookies.set("oval_passed", kept)
-        at[0] += 31 * 24 * 3600
-        self.assertEqual(client.get("/", headers=HTML).status_code, 303)
+        self.assertEqual(client.get("/", headers=HTML).status_code, 200)
+        with mock.patch.object(time, "time", return_value=time.time() + 31 * 24 * 3600):
+            self.assertEqual(client.get("/", headers=HTML).status_code, 303)
+
+    def test_who_goes_out_is_out_wherever_the_cookie_was_copied_to(self) -> None:
+        client = self.client("0.0.0.0", FAR, "http://192.0.2.1", passphrase="four quiet herons")
+        token = client.get("/door", headers=HTML).text.split('name="token" content="')[1].split('"')[0]
+        client.post("/door", data={"token": token, "passphrase": "four quiet herons"}, headers=HTML)
+        self.assertIn('formaction="/door/out"', client.get("/", headers=HTML).text)
+        kept = client.cookies["oval_passed"]
+        self.assertEqual(client.post("/door/out", data={"token": token}, headers=HTML).status_code, 303)
+        self.assertNotIn("oval_passed", client.cookies)
+        client.cookies.set("oval_passed", kept)
+        self.assertEqual(client.get("/", headers=HTML).headers["location"], "/door")
+
+    def test_many_at_once_are_no_more_than_a_few(self) -> None:
+        """Forty wrong ones at once, of two processes on one database: five are looked at, one after the other."""
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        path = Path(folder.name) / "door.db"
+        looked, at_once, most = list[str](), [0, 0], threading.Lock()
+
+        def verify(_self: Any, _kept: str, said: str) -> bool:
+            with most:
+                at_once[0] += 1
+                at_once[1] = max(at_once)
+                looked.append(said)
+            time.sleep(0.02)
+            with most:
+                at_once[0] -= 1
+            return said == "four quiet herons"
+
+        doors = [Door(b"s" * 32, Store(path).entries, "0.0.0.0", (), "four quiet herons") for _ in range(2)]
+        with mock.patch.object(PasswordHasher, "verify", verify):
+            answers = list(ThreadPoolExecutor(20).map(lambda n: self.knock(doors[n % 2], "192.0.2.7"), range(40)))
+            self.assertEqual((len(looked), answers.count(429)), (TRIES, 35))
+            self.assertLessEqual(at_once[1], 2)  # one a process
+            self.assertEqual(self.knock(doors[0], "192.0.2.8", "four quiet herons"), 200)  # it is counted by address
+            for n in range(TRIES):  # of a household of the newer kind all count together
+                self.assertEqual(self.knock(doors[0], f"2001:db8::{n:x}"), 403)
+            self.assertEqual(self.knock(doors[1], "2001:db8::ffff"), 429)
+            doors[0]._entries.clock = doors[1]._entries.clock = lambda: 1.0  # the machine was started anew
+            self.assertEqual(self.knock(doors[0], "192.0.2.7"), 403)
+
+    def knock(self, door: Door, client: str, said: str = "four loud herons") -> int:
+        try:
+            return 200 if door.tried(client, said) else 403
+        except RefusedRequest as refused:
+            return refused.status
+
+    def test_an_accent_may_be_typed_either_way(self) -> None:
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        door = Door(b"s" * 32, Store(Path(folder.name) / "door.db").entries, "0.0.0.0", (), "h\u00e9ron tranquille")
+        self.assertEqual(self.knock(door, "192.0.2.7", "he\u0301ron tranquille"), 200)
 
 
 class Changes(WebCase):

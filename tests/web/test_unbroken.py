@@ -158,7 +158,7 @@ class Unbroken(WebCase):
         job = self.copy_of(self.bedroom)
         held = len(self.store.attachments(job))
         for n in range(most.PINNED - held):
-            self.store.attach(job, "job", f"note {n}", "wil")
+            self.store.attach(job, Pin("job", f"note {n}", "wil"))
         full = self.client.post(
             f"/jobs/{job}/attach", data={"about": "job", "text": "one more"}, headers={"x-oval-token": self.token}
         )

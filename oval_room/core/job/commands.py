@@ -5,13 +5,13 @@ from __future__ import annotations
 
 from typing import Annotated, ClassVar, Literal
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
 from oval_room.core.applying import carried, in_scheme, scheme_id, with_survey, with_values
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level
-from oval_room.core.plan.changes import Change, restore
+from oval_room.core.plan.changes import Change, Path, path_of, restore
 from oval_room.core.plan.document import Accepted, Decided, Figures, Plan, Scheme, Settled, Stage
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.keyed import holder_of
@@ -163,12 +163,16 @@ def _without_scheme(plan: Plan, gone: str) -> Plan:
     return plan.model_copy(update={"schemes": left, "scheme": plan.scheme if plan.scheme in left else next(iter(left))})
 
 
+Place = Annotated[Path, BeforeValidator(path_of), Field(min_length=1, max_length=16)]
+"""A place of the plan by its keys; the dotted text of earlier versions is cut."""
+
+
 class Restore(Command):
     """Put places back to what they were: what undo and redo are made of."""
 
     ours: ClassVar[bool] = True
     do: Literal["restore"] = "restore"
-    wanted: Annotated[tuple[tuple[Words, object, object], ...], Field(max_length=200_000)]
+    wanted: Annotated[tuple[tuple[Place, object, object], ...], Field(max_length=200_000)]
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         return restore(plan, [Change(*item) for item in self.wanted])

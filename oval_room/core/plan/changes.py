@@ -1,7 +1,8 @@
 """What differs between two plans, path by path, and putting such differences back.
 
-A path is dotted (`survey.seats.s1.y`). A change keeps the value before and after as JSON; None means the place was not
-there. Whole nodes that come or go are one change. Unchanged parts are found by identity, so a diff is quick.
+A path is its keys in their order (`survey`, `seats`, `s1`, `y`), never joined: a key may hold any letter. A change
+keeps the value before and after as JSON; None means the place was not there. Whole nodes that come or go are one
+change, and so is a leaf (`Frozen.leaf`). Unchanged parts are found by identity, so a diff is quick.
 """
 
 from __future__ import annotations
@@ -9,24 +10,70 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Sequence
 from functools import lru_cache
-from typing import Any, Final, NamedTuple, get_origin
+from typing import Any, Final, NamedTuple, get_args, get_origin
 
 from pydantic import BaseModel
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.keyed import below
-from oval_room.core.plan.measure import Measure, Reading
+from oval_room.core.plan.keyed import below, is_node, plain_type
+from oval_room.core.plan.measure import Frozen, Reading
 
 GROWS_ONLY: Final = "readings"
+
+Path = tuple[str, ...]
+"""A place in a plan: the keys that lead to it."""
 
 
 class Change(NamedTuple):
     """One place that differs."""
 
-    path: str
+    path: Path
     before: object
     after: object
+
+
+def path_of(kept: object) -> Path:
+    """A path as it is kept: its keys, or the dotted text of earlier versions, cut by what the document is made of, for
+    the keys of figures hold dots themselves.
+
+    Raises:
+        ValueError: it is neither.
+    """
+    if isinstance(kept, str):
+        return _cut(kept)
+    if isinstance(kept, Sequence) and all(isinstance(key, str) for key in kept):
+        return tuple(kept)
+    raise ValueError("is no path of a plan")
+
+
+def change_of(kept: object) -> Change:
+    """A change as it is kept.
+
+    Raises:
+        ValueError: it is none.
+    """
+    if not isinstance(kept, Sequence) or len(kept) != 3:
+        raise ValueError("is no change of a plan")
+    return Change(path_of(kept[0]), kept[1], kept[2])
+
+
+@lru_cache(4096)
+def _cut(text: str) -> Path:
+    node: object = Plan
+    keys: list[str] = []
+    while text:
+        if get_origin(node) is dict and not is_node(entry := get_args(node)[1]) and get_origin(entry) is not dict:
+            return (*keys, text)
+        key, _, text = text.partition(".")
+        keys.append(key)
+        node = plain_type(below(node, key))
+    return tuple(keys)
+
+
+def said(path: Path) -> str:
+    """A path to be read."""
+    return ".".join(path)
 
 
 def _json(value: object) -> object:
@@ -39,37 +86,36 @@ def _json(value: object) -> object:
     return value
 
 
-def changes(before: object, after: object, path: str = "") -> list[Change]:
+def changes(before: object, after: object, path: Path = ()) -> list[Change]:
     """Every place that differs between two plans or two nodes of one kind."""
     if before is after:
         return []
     if isinstance(before, dict) and isinstance(after, dict):
         keys: Iterable[str] = [*before, *(key for key in after if key not in before)]
         pairs = [(key, one, other) for key in keys if (one := before.get(key)) is not (other := after.get(key))]
-    elif isinstance(before, BaseModel) and type(before) is type(after) and not isinstance(before, Measure):
+    elif isinstance(before, Frozen) and type(before) is type(after) and not before.leaf:
         pairs = [(key, getattr(before, key), getattr(after, key)) for key in type(before).model_fields]
     else:
         return [] if before == after else [Change(path, _json(before), _json(after))]
     found: list[Change] = []
     for key, one, other in pairs:
-        found += changes(one, other, f"{path}.{key}" if path else key)
+        found += changes(one, other, (*path, key))
     return found
 
 
-def grows_only(path: str) -> bool:
+def grows_only(path: Path) -> bool:
     """Whether a path is of the log of readings, which is never taken back."""
-    return path.split(".", 1)[0] == GROWS_ONLY
+    return path[:1] == (GROWS_ONLY,)
 
 
-def overlap(mine: Iterable[str], theirs: Iterable[str]) -> list[str]:
+def overlap(mine: Iterable[Path], theirs: Iterable[Path]) -> list[Path]:
     """My paths that touch a place theirs touch: the same, above or below it. The reading log only grows: it never
     clashes."""
     other = [path for path in theirs if not grows_only(path)]
     return [
         path
         for path in mine
-        if not grows_only(path)
-        and any(path == o or path.startswith(o + ".") or o.startswith(path + ".") for o in other)
+        if not grows_only(path) and any(path[: len(o)] == o or o[: len(path)] == path for o in other)
     ]
 
 
@@ -79,18 +125,17 @@ def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
     Raises:
         RefusedError: the result would not hold together.
     """
-    logged = {entry_of(change.path)[1]: change.before for change in wanted if grows_only(change.path)}
+    logged = {change.path[-1]: change.before for change in wanted if grows_only(change.path)}
     document = plan.model_dump(mode="json", exclude={GROWS_ONLY})
     for change in wanted:
         if grows_only(change.path):
             continue
-        node, *rest = change.path.split(".")
+        *above, last = change.path
         at: Any = document
-        for key in [node, *rest][:-1]:
+        for key in above:
             at = at.get(key) if isinstance(at, dict) else None
-            if at is None:
-                raise RefusedError(f"can't be put back: {change.path} is gone", field=change.path)
-        last = [node, *rest][-1]
+        if not isinstance(at, dict):
+            raise RefusedError(f"can't be put back: {said(change.path)} is gone", field=said(change.path))
         if change.before is None and is_entry(change.path):
             at.pop(last, None)
         elif last in at or not is_entry(change.path):
@@ -122,28 +167,21 @@ def _given_out(key: str) -> tuple[str, int]:
     return (found[1], int(found[2])) if found else (key, 0)
 
 
-def entry_of(path: str) -> tuple[str, str]:
-    """A path's table and its last key."""
-    table, _, key = path.rpartition(".")
-    return table, key
-
-
-def node_at(plan: Plan, path: str) -> object:
+def node_at(plan: Plan, path: Path) -> object:
     """What stands at a path of a plan; None where nothing is."""
     node: object = plan
-    for key in path.split(".") if path else ():
+    for key in path:
         node = node.get(key) if isinstance(node, dict) else getattr(node, key, None)
     return node
 
 
 @lru_cache(4096)
-def is_entry(path: str) -> bool:
+def is_entry(path: Path) -> bool:
     """Whether a path ends at an entry of a table, which may be absent."""
     node: object = Plan
-    *above, _ = path.split(".")
-    for key in above:
+    for key in path[:-1]:
         node = below(node, key)
-    return get_origin(node) is dict
+    return get_origin(plain_type(node)) is dict
 
 
 def graft(old: Any, new: Any) -> Any:
@@ -159,6 +197,6 @@ def graft(old: Any, new: Any) -> Any:
     return new
 
 
-def value_at(plan: Plan, path: str) -> object:
+def value_at(plan: Plan, path: Path) -> object:
     """The JSON value at a path; None where nothing is."""
     return _json(node_at(plan, path))

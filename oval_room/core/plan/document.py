@@ -198,6 +198,7 @@ Figures = Annotated[
 class Settled(Frozen):
     """A stage somebody called done, with the figures it rested on."""
 
+    leaf = True
     figures: Figures
     by: Words = ""
 

@@ -356,9 +356,12 @@ old editions keep their names."""
 
 def gear_hash(item: GearItem) -> str:
     """The edition's name: `g` and 16 hex digits of its content's SHA-256."""
-    content = {
-        key: value for key, value in item.model_dump(mode="json").items() if value is not None or key not in LATER
-    }
+    return hash_of(item.model_dump(mode="json"))
+
+
+def hash_of(document: Mapping[str, Any]) -> str:
+    """The name that an edition's content has as it stands, whatever would be cleaned when it is read."""
+    content = {key: value for key, value in document.items() if value is not None or key not in LATER}
     return "g" + hashlib.sha256(canonical(content).encode()).hexdigest()[:16]
 
 

@@ -70,11 +70,23 @@ def holder_of(node: Frozen, key: str) -> str | None:
     return next((name for name, listed in keyed_nodes(node) if key in listed), None)
 
 
+def plain_type(node: object) -> object:
+    """A type without what is annotated to it, and without the None that may stand in its place."""
+    while get_origin(node) is Annotated or get_origin(node) in (Union, UnionType):
+        node = next((one for one in get_args(node) if one is not type(None)), None)
+    return node
+
+
+def is_node(kind: object) -> bool:
+    """Whether a type is of nodes, which hold others under their fields' names."""
+    kind = plain_type(kind)
+    return isinstance(kind, type) and issubclass(kind, BaseModel)
+
+
 def below(node: object, key: str) -> object:
     """The type of what a type of node holds under a key: a field of a model, an entry of a table; None where it holds
     none."""
-    while get_origin(node) is Annotated or get_origin(node) in (Union, UnionType):
-        node = next((one for one in get_args(node) if one is not type(None)), None)
+    node = plain_type(node)
     if isinstance(node, type) and issubclass(node, BaseModel):
         field = node.model_fields.get(key)
         return field.annotation if field else None

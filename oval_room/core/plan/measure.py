@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from typing import Annotated, Any, Final, Literal, Self
+from typing import Annotated, Any, ClassVar, Final, Literal, Self
+from unicodedata import category
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, ValidationInfo
 
 from oval_room.core import most
 from oval_room.core.plan.instruments import HALF_WIDTH, Instrument
@@ -17,11 +18,35 @@ UNSURE: tuple[Source, ...] = ("default", "assumed")
 
 _CONTROLS: Final = re.compile("[\\x00-\\x1f\\x7f-\\x9f\\u2028\\u2029\\u202a-\\u202e\\u2066-\\u2069\\ufffe\\uffff]+")
 """Controls, line ends and marks that turn the way of writing: XML, CSV and PDF can't hold the first."""
+_BLANK: Final = frozenset("\u115f\u1160\u2800\u3164\uffa0")
+"""Letters and signs that nobody sees."""
+_UNSEEN: Final = ("C", "M", "Z")
+"""What is no sign of its own: controls and joiners, marks on another, blanks; by the first letter of its category."""
+
+STORED: Final = {"stored": True}
+"""The context in which a document that was kept by an earlier version is read: what has no name there is given one."""
+NAMELESS: Final = "(no name)"
 
 
 def plain(text: str) -> str:
     """A text on one line and without control characters, which nothing that is drawn or written out may hold."""
     return _CONTROLS.sub(" ", text).strip() if _CONTROLS.search(text) else text
+
+
+def shown(text: str) -> bool:
+    """Whether anybody would see something of a text."""
+    return any(c not in _BLANK and category(c)[0] not in _UNSEEN for c in text)
+
+
+def called(text: str) -> str:
+    """What somebody calls something, cleaned: nothing where nobody would see it."""
+    return plain(text).strip() if shown(text) else ""
+
+
+def _named(text: object, info: ValidationInfo) -> object:
+    if not isinstance(text, str):
+        return text
+    return plain(text) if shown(text) else NAMELESS if info.context == STORED else ""
 
 
 # What comes in, from wherever: every number finite and within a span, every text bounded and of one line.
@@ -49,7 +74,8 @@ ReadingId = Annotated[str, Field(pattern=r"^r[0-9]{1,6}$")]
 Hash = Annotated[str, Field(pattern=r"^g[0-9a-f]{16}$")]
 """A gear edition, by the hash of what it says."""
 Words = Annotated[str, Field(max_length=400), AfterValidator(plain)]
-Name = Annotated[str, Field(min_length=1, max_length=80), AfterValidator(plain)]
+Name = Annotated[str, Field(min_length=1, max_length=80), BeforeValidator(_named)]
+"""All that people name: a job, a scheme, a thing, a maker, a model, a person, a point of the history."""
 
 
 Values = dict[str, Any]
@@ -64,6 +90,9 @@ class Frozen(BaseModel):
     """A node of the document: can't be changed in place, knows every key it may have."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    leaf: ClassVar[bool] = False
+    """Whether it changes as a whole, and two people who change it touch the same place."""
 
     def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
         """A copy with some fields replaced, unchecked: Pydantic's own, made quick for what has neither private nor
@@ -85,6 +114,7 @@ _put = object.__setattr__
 class Measure(Frozen):
     """A value [mm, lux …] with its half-width, source and the readings it rests on."""
 
+    leaf = True
     value: Annotated[float, Field(ge=-200_000, le=200_000), _Signed]
     half_width: Annotated[float, Field(ge=0, le=200_000), _Signed] = 0.0
     source: Source = "default"

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Annotated, ClassVar
 
-from pydantic import BeforeValidator, GetJsonSchemaHandler, SerializeAsAny
+from pydantic import BeforeValidator, GetJsonSchemaHandler, SerializeAsAny, ValidationInfo
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema
 
@@ -25,7 +25,7 @@ class PartNodes(Frozen):
         PartNodes.known[cls.part] = cls
 
 
-def read_nodes(raw: object) -> object:
+def read_nodes(raw: object, info: ValidationInfo) -> object:
     """Every trade's nodes from JSON, each read by its own trade."""
     if not isinstance(raw, Mapping):
         return raw
@@ -34,7 +34,7 @@ def read_nodes(raw: object) -> object:
         if name not in PartNodes.known:
             raise ValueError(f"there is no part {str(name)[:30]} that keeps anything in a scheme")
         kind = PartNodes.known[name]
-        out[name] = nodes if isinstance(nodes, kind) else kind.model_validate(nodes)
+        out[name] = nodes if isinstance(nodes, kind) else kind.model_validate(nodes, context=info.context)
     return out
 
 

@@ -85,7 +85,7 @@ class Net:
         """The wall that an end is nearest to, and where on it: along, above the floor."""
         _, wall = to_wall(self._room.corners, end.at.x, end.at.y)
         u = min(max(wall.own(end.at.x, end.at.y)[0], 0.0), wall.length)
-        return wall, round(u, 1), round(min(max(end.at.z, LOW), self._top(wall, u)), 1)
+        return wall, min(round(u, 1), wall.length), round(min(max(end.at.z, LOW), self._top(wall, u)), 1)
 
     def _top(self, wall: Wall, u: float) -> float:
         return max(self._room.ceiling_at(*wall.room(u, OUT_OF)) - UNDER, LOW)

@@ -9,12 +9,13 @@ from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Writing, new_plan
+from oval_room.core.plan.measure import called, plain
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import ALWAYS, draw
 from oval_room.formats.job_file import SUFFIX, read_job, read_pinned, write_job
 from oval_room.store.records import BrokenError, JobRow
 from oval_room.store.store import Store
-from oval_room.web.attachments import pin, pinned_of
+from oval_room.web.attachments import pinned_of, pins_of
 from oval_room.web.bench import Bench, Seen, worst_open
 from oval_room.web.gate import Gated
 from oval_room.web.pages import page
@@ -79,10 +80,10 @@ def new_job(
     units: Annotated[str, Form()] = "feet",
 ) -> Response:
     wrong = {}
-    if not name.strip():
+    if not called(name):
         wrong["name"] = "Type a name for the job, such as the room or the client."
-    if len(name) > 80:
-        wrong["name"] = f"Keep the name under 80 characters (it has {len(name)})."
+    if len(called(name)) > 80:
+        wrong["name"] = f"Keep the name to 80 characters (it has {len(called(name))})."
     if len(client) > 200:
         wrong["client"] = "Keep the client under 200 characters."
     if units not in WRITINGS:
@@ -91,7 +92,7 @@ def new_job(
         return _desk(request, status=422, typed={"name": name, "client": client, "units": units}, wrong=wrong)
     unit, style = WRITINGS[units]
     writing = Writing.model_validate({"unit": unit, "style": style, "instrument": "tape" if unit == "in" else "laser"})
-    plan = new_plan(name.strip(), client=client.strip(), writing=writing)
+    plan = new_plan(called(name), client=called(client), writing=writing)
     job = _store(request).create(plan, who.name)
     return RedirectResponse(f"/jobs/{job}/survey", status_code=303)
 
@@ -132,11 +133,9 @@ def import_job(request: Request, who: Who, file: UploadFile | None = None) -> Re
         said = f"{file.filename[:60]} was not taken in. {refused.field}: {refused.text}"
         return _desk(request, status=422, wrong={"file": said})
     bench: Bench = request.app.state.bench
-    store.add_gear(gear, on_shelf=False)
     try:
-        job = bench.create(plan, who.name, f"Imported {file.filename[:80]}")
+        job = bench.create(plan, who.name, plain(f"Imported {file.filename[:80]}"), gear, pins_of(pinned))
     except RefusedError as refused:
         return _desk(request, status=422, wrong={"file": f"{file.filename[:60]} was not taken in: {refused.text}."})
-    pin(store, job, pinned)
     bench.summarise(store.head(job))
     return RedirectResponse(f"/jobs/{job}/picture", status_code=303)

@@ -10,6 +10,7 @@ from fastapi.responses import RedirectResponse, Response
 from oval_room.web.door import PASSED, PASSED_S, Door
 from oval_room.web.gate import Gated
 from oval_room.web.pages import page
+from oval_room.web.refused import RefusedRequest
 
 router = APIRouter(route_class=Gated)
 
@@ -23,14 +24,23 @@ def ask(request: Request) -> Response:
 def come_in(request: Request, passphrase: Annotated[str, Form(max_length=400)] = "") -> Response:
     """Take the passphrase; a few wrong ones from one address, and it waits."""
     door: Door = request.app.state.door
-    client = request.client.host if request.client else ""
-    if (wait := door.waits(client)) > 0:
-        told = f"Too many wrong passphrases from here: try again in {wait:.0f} seconds."
-        return page(request, "door.html", {"wrong": told}, 429)
-    cookie = door.tried(client, passphrase)
+    try:
+        cookie = door.tried(request.client.host if request.client else "", passphrase)
+    except RefusedRequest as refused:
+        return page(request, "door.html", {"wrong": refused.text}, refused.status)
     if not cookie:
         return page(request, "door.html", {"wrong": "That is not the passphrase of this server."}, 403)
     answer = RedirectResponse("/", status_code=303)
     secure = request.url.scheme == "https"
     answer.set_cookie(PASSED, cookie, max_age=PASSED_S, httponly=True, samesite="strict", secure=secure, path="/")
+    return answer
+
+
+@router.post("/door/out", name="go_out")
+def go_out(request: Request) -> Response:
+    """End this browser's entry: its cookie opens nothing any more."""
+    door: Door = request.app.state.door
+    door.go_out(request)
+    answer = RedirectResponse("/door" if door.asks else "/", status_code=303)
+    answer.delete_cookie(PASSED, path="/")
     return answer

@@ -10,7 +10,7 @@ from fastapi.responses import HTMLResponse, RedirectResponse, Response
 from oval_room.core.evaluate import Evaluator, moved
 from oval_room.core.figures import show_figure
 from oval_room.core.levels import Level
-from oval_room.core.plan.changes import changes
+from oval_room.core.plan.changes import changes, grows_only
 from oval_room.core.plan.document import Plan
 from oval_room.core.report import Report
 from oval_room.core.words import Words
@@ -123,8 +123,8 @@ def _entered(one: Plan, other: Plan) -> list[tuple[str, str, str]]:
             return "nothing"
         return ruler.show(value) if isinstance(value, float) else str(value)[:80]
 
-    found = [change for change in changes(one, other) if not change.path.startswith("readings")]
-    return [(change.path.replace(".", " › "), show(change.before), show(change.after)) for change in found[:200]]
+    found = [change for change in changes(one, other) if not grows_only(change.path)]
+    return [(" › ".join(change.path), show(change.before), show(change.after)) for change in found[:200]]
 
 
 def _worked_out(before: Report, after: Report, one: Plan, other: Plan) -> dict[str, object]:

@@ -8,7 +8,9 @@ from fastapi import APIRouter, Form, Request, UploadFile
 from fastapi.responses import JSONResponse, Response
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.plan.measure import shown
 from oval_room.formats.photos import clean_photo
+from oval_room.store.records import Pin
 from oval_room.web.answers import bench_of, refused
 from oval_room.web.gate import Gated
 from oval_room.web.person import Who
@@ -29,13 +31,12 @@ def attach(
     """Pin a note or a photo to something."""
     bench = bench_of(request)
     content = photo.file.read() if photo is not None and photo.filename else b""
-    if not content and not text.strip():
+    if not content and not shown(text):
         return refused("Write a note or choose a photo first.", "text")
     try:
         kept = clean_photo(content) if content else None
-        bench.store.attach(
-            job, about, text.strip(), who.name, (kept.content, kept.width, kept.height) if kept else None
-        )
+        photographed = (kept.content, kept.width, kept.height) if kept else None
+        bench.store.attach(job, Pin(about, text, who.name, photo=photographed))
     except RefusedError as wrong:
         return refused(wrong.text[:1].upper() + wrong.text[1:], "photo")
     parts = SheetParts(bench, request, bench.store.head(job), "survey", {})

@@ -88,9 +88,8 @@ def start_practice(
     made = new_practice(number, shape, writing)
     store = bench_of(request).store
     plan = made.sketch.model_copy(update={"name": f"Practice survey {number}, {shape}"})
-    job = store.create(plan, who.name, "Practice room, sketched")
-    true = made.true
-    store.put_truth(job, TruthRow(true.seed, true.hidden, true.pitch, true.first, SLIPS))
+    true = TruthRow(made.true.seed, made.true.hidden, made.true.pitch, made.true.first, SLIPS)
+    job = store.create(plan, who.name, "Practice room, sketched", truth=true)
     return RedirectResponse(f"/jobs/{job}/survey", status_code=303)
 
 

@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Several
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.job.commands import Drop, PutScheme
-from oval_room.core.plan.changes import changes, graft, overlap, restore, value_at
+from oval_room.core.job.commands import Drop, PutScheme, Settle
+from oval_room.core.plan.changes import changes, graft, overlap, path_of, restore, value_at
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import Typed, next_id
@@ -67,11 +67,39 @@ class Undoing(unittest.TestCase):
 
     def test_overlap(self) -> None:
         table = (
-            (["a.b"], ["a.b"], ["a.b"]), (["a.b.c"], ["a.b"], ["a.b.c"]), (["a.b"], ["a.b.c"], ["a.b"]), (["a.b"], ["a.bc"], []),
-            (["readings.r1"], ["readings.r1"], []), (["survey.seats.s1.y"], ["survey.seats.s1.x"], []),
+            ("a/b", "a/b", True), ("a/b/c", "a/b", True), ("a/b", "a/b/c", True), ("a/b", "a/bc", False),
+            ("readings/r1", "readings/r1", False), ("survey/seats/s1/y", "survey/seats/s1/x", False), ("a/b.c", "a/b", False),
         )  # fmt: skip
-        for mine, theirs, same in table:
-            self.assertEqual(overlap(mine, theirs), same)
+        for one, other, same in table:
+            mine, theirs = tuple(one.split("/")), tuple(other.split("/"))
+            self.assertEqual(overlap([mine], [theirs]), [mine] if same else [])
+
+    def test_paths_of_earlier_versions_are_cut_by_what_the_document_is_made_of(self) -> None:
+        table = (
+            ("survey.seats.s1.y", ("survey", "seats", "s1", "y")),
+            ("choices.settled.picture", ("choices", "settled", "picture")),
+            ("choices.settled.picture.figures.picture.p1.angle.seat.s1", (
+                "choices", "settled", "picture", "figures", "picture.p1.angle.seat.s1")),
+            ("schemes.v1.more.fixing.fixed.f1.gear", ("schemes", "v1", "more", "fixing", "fixed", "f1", "gear")),
+            ("readings.r12", ("readings", "r12")), ("", ()),
+        )  # fmt: skip
+        for text, path in table:
+            with self.subTest(text):
+                self.assertEqual(path_of(text), path)
+                self.assertEqual(path_of(list(path)), path)
+        for wrong in (7, None, [1, 2], {"a": 1}):
+            with self.subTest(wrong), self.assertRaises(ValueError):
+                path_of(wrong)
+
+    def test_a_settled_stage_changes_as_a_whole(self) -> None:
+        """Its figures' keys hold dots; settled again, reopened and put back, the document is what it was."""
+        first = apply(CHAPEL, Settle(stage="picture", figures={"picture.p1.angle.seat.s1": 40.0}), SHELF)
+        again = apply(first, Settle(stage="picture", figures={"picture.p1.angle.seat.s1": 41.0, "a.b": 2.0}), SHELF)
+        opened = apply(again, Settle(stage="picture"), SHELF)
+        for before, after in ((CHAPEL, first), (first, again), (again, opened)):
+            found = changes(before, after)
+            self.assertEqual([change.path for change in found], [("choices", "settled", "picture")])
+            self.assertEqual(restore(after, found), before)
 
 
 class Commands(unittest.TestCase):

@@ -20,7 +20,7 @@ const byId = (id) => document.getElementById(id);
 
 export function grips() {
   return {
-    held: null, group: "", nudged: "", nudgedAt: 0,
+    held: null, group: "", nudged: "", nudgedAt: 0, next: null,
 
     init() {
       this.show(JSON.parse(this.$root.dataset.grips));
@@ -165,9 +165,7 @@ export function grips() {
         this.sheet().subject(held.button.dataset.of);
         return;
       }
-      this.sheet().busy = true;
-      const answer = await this.ask(held, true);
-      this.sheet().busy = false;
+      const answer = await this.sheet().inTurn(() => this.ask(held, true));
       this.held = null;
       if (answer.kind === "done") this.sheet().take(answer);
       else {
@@ -234,20 +232,34 @@ export function grips() {
       if (button) await this.nudgeBy(button, event.detail);
       else this.sheet().say("Nothing of the subject can be moved in this view; promote another.", "");
     },
-    async nudgeBy(button, event) {
+    // What is pressed while an earlier nudge is on its way is added up and goes next: none is lost, however slow the
+    // server is, and all of one grip in a row are one step of undo.
+    nudgeBy(button, event) {
       const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
-      if (this.sheet().busy) return;
       const step = this.sheet().step * (event.shiftKey ? 10 : 1);
-      const [u, v] = JSON.parse(button.dataset.at);
+      const key = button.dataset.grip;
       const now = Date.now();
-      if (this.nudged !== button.dataset.grip || now - this.nudgedAt > 2000) this.group = onceKey();
-      this.nudged = button.dataset.grip;
+      if (this.nudged !== key || now - this.nudgedAt > 2000) this.group = onceKey();
+      this.nudged = key;
       this.nudgedAt = now;
-      const to = [u + way[0] * step, v + way[1] * step];
-      const held = { button, frame: leadFrame(), to, reach: 0, free: true, seq: 0, group: this.group };
-      this.sheet().busy = true;
+      if (!this.next || this.next.sent || this.next.key !== key || this.next.group !== this.group) {
+        const next = { key, group: this.group, u: 0, v: 0, sent: false };
+        this.next = next;
+        next.done = this.sheet().inTurn(() => this.nudgeNow(next));
+      }
+      this.next.u += way[0] * step;
+      this.next.v += way[1] * step;
+      return this.next.done;
+    },
+    async nudgeNow(next) {
+      next.sent = true;
+      const button = this.$root.querySelector(`[data-grip="${next.key}"]`);
+      if (!button) return;
+      const [u, v] = JSON.parse(button.dataset.at);
+      const to = [u + next.u, v + next.v];
+      const held = { button, frame: leadFrame(), to, reach: 0, free: true, seq: 0, group: next.group };
       const answer = await this.ask(held, true);
-      this.sheet().busy = false;
+      this.nudgedAt = Date.now(); // a pause begins when its answer is seen, not while a slow server works on it
       if (answer.kind === "done") this.sheet().take(answer);
       else this.sheet().say(this.sheet().words(answer), "wrong");
     },

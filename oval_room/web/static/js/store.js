@@ -48,15 +48,23 @@ export function sheetStore() {
     },
     // One after the other: a change made while another is on its way waits for it, so that none is lost.
     send(what, more) {
-      const mine = this.queue.then(() => this.sendNow(what, more));
+      return this.inTurn(() => this.sendNow(what, more));
+    },
+    inTurn(change) {
+      const mine = this.queue.then(async () => {
+        this.busy = true;
+        try {
+          return await change();
+        } finally {
+          this.busy = false;
+        }
+      });
       this.queue = mine.catch(() => null);
       return mine;
     },
     async sendNow(what, more) {
-      this.busy = true;
       this.ghosts += 1;
       const answer = await this.tell(what, { key: onceKey(), ...more });
-      this.busy = false;
       if (answer.kind === "done") this.take(answer);
       else if (answer.kind === "clash") this.clash(answer, what, more);
       return answer;

@@ -1,0 +1,50 @@
+"""A row's seal: a hash over all that it says, put on when it is written and looked at when it is read, so that a digit
+that changed on the disk is found before somebody drills by it."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Mapping
+from typing import Any, Final
+
+REVISION: Final = (
+    "job_id",
+    "number",
+    "document",
+    "command",
+    "label",
+    "author",
+    "touched",
+    "kind",
+    "undoes",
+    "base",
+    "key",
+    "group_key",
+    "at",
+)
+"""What of a revision never changes once it is kept; its name may be given later."""
+ATTACHMENT: Final = ("id", "job_id", "about", "text", "content", "width", "height", "author", "at")
+TRUTH: Final = ("job_id", "seed", "hidden", "pitch", "first", "slips")
+SEALED: Final[Mapping[str, tuple[str, ...]]] = {"revision": REVISION, "attachment": ATTACHMENT, "truth": TRUTH}
+"""Tables whose rows bear a seal, each with the columns that it is over."""
+
+
+def seal(table: str, row: Mapping[str, Any]) -> str:
+    """The seal that belongs to what a row of a table says."""
+    digest = hashlib.sha256()
+    for column in SEALED[table]:
+        value = row[column]
+        content = bytes(value) if isinstance(value, (bytes, bytearray, memoryview)) else _text(value)
+        digest.update(f"{column} {len(content)} ".encode())
+        digest.update(content)
+    return digest.hexdigest()[:32]
+
+
+def _text(value: object) -> bytes:
+    return b"\x00" if value is None else str(value).encode("utf-8", "surrogatepass")
+
+
+def unbroken(table: str, row: Mapping[str, Any]) -> bool:
+    """Whether a row says what it said when it was sealed; one from before there were seals is taken at its word."""
+    kept = row.get("seal")
+    return kept is None or kept == seal(table, row)

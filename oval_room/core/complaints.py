@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
 from typing import Any, Final
 
 from pydantic import ValidationError
@@ -72,3 +73,15 @@ def refused_by(error: ValidationError) -> RefusedError:
     first = error.errors(include_url=False)[0]
     place = ".".join(str(part)[:40] for part in first["loc"])
     return RefusedError(said_of(first), field=place, value=first.get("input"))
+
+
+@contextmanager
+def refusing(where: str = "") -> Iterator[None]:
+    """What a model refuses inside is a refusal in words, as any other; where: what is told before it."""
+    try:
+        yield
+    except ValidationError as error:
+        wrong = refused_by(error)
+        place = wrong.field.rpartition(".")[2]
+        text = ": ".join(filter(None, (", ".join(filter(None, (where, place))), wrong.text)))
+        raise RefusedError(text, field=wrong.field, value=wrong.value) from error

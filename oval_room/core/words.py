@@ -31,6 +31,11 @@ def names_of(plan: Plan) -> dict[str, str]:
     }
 
 
+def counted(count: int, of: str) -> str:
+    """How many of something, in words: 1 item, 3 items."""
+    return f"{count} {of}{'' if count == 1 else 's'}"
+
+
 def capital(text: str) -> str:
     """As a sentence starts with it."""
     return text[:1].upper() + text[1:]

@@ -13,6 +13,7 @@ from collections.abc import Mapping, Sequence
 from typing import Final, NamedTuple
 
 from oval_room.core.commands import Command, several
+from oval_room.core.complaints import refusing
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.signal.commands import PutCable
@@ -112,7 +113,8 @@ def _step(at: int, key: str, cable: Cable, cells: Mapping[str, str], told: Line 
             raise RefusedError(f"line {at}, {field}: give yes or no (got {text[:12]})", field="file")
         if text and YES[text] is not getattr(cable, field):
             put[field] = YES[text]
-    return PutCable.model_validate({"id": key, **put}) if put else None
+    with refusing(f"line {at}"):
+        return PutCable.model_validate({"id": key, **put}) if put else None
 
 
 def _shown(line: Line, column: str) -> str:

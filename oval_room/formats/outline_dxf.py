@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import io
 import math
+import re
 from itertools import pairwise
 from typing import Any, Final, NamedTuple
 
@@ -31,8 +32,12 @@ UNITS: Final[dict[int, tuple[str, float]]] = {
 """DXF unit codes that are taken: name and mm in one."""
 BY_NAME: Final = dict(UNITS.values())
 MOST_BYTES: Final = 8 * 1024 * 1024
-MOST_SHAPES: Final = 20_000
+MOST_SHAPES: Final = 8000
+MOST_PARTS: Final = 16_000
+"""Everything in the file, its layers, styles and corners too."""
 SHAPES: Final = "LWPOLYLINE POLYLINE LINE ARC"
+_SHAPES: Final = frozenset(SHAPES.split())
+_PART: Final = re.compile(r"^ *0\n *([A-Z][A-Z0-9_]*)$", re.MULTILINE)
 BULGE: Final = 1e-6
 JOINS: Final = 2.0
 """Ends of lines this near to each other are one corner [mm]."""
@@ -67,6 +72,22 @@ class Outline(NamedTuple):
     straightened: int
 
 
+def _check_parts(text: str) -> None:
+    """Nothing, for a drawing that is quickly read.
+
+    Raises:
+        RefusedError: it holds far more than a room's outline.
+    """
+    shapes = 0
+    for parts, found in enumerate(_PART.finditer(text), 1):
+        shapes += found[1] in _SHAPES
+        if shapes > MOST_SHAPES or parts > MOST_PARTS:
+            raise RefusedError(
+                f"it holds far more lines than a room, over {MOST_SHAPES:,}; export only the room's outline",
+                field="file",
+            )
+
+
 def read_outline(content: bytes, unit: str = "") -> Outline:
     """The corners of a room from a DXF file, the display wall first [mm]; curved walls as straight ones from end to
     end, counted.
@@ -83,7 +104,10 @@ def read_outline(content: bytes, unit: str = "") -> Outline:
         )
     try:
         text = content.decode("utf-8", errors="surrogateescape").replace("\r\n", "\n").replace("\r", "\n")
+        _check_parts(text)
         document = ezdxf.read(io.StringIO(text))  # type: ignore[attr-defined]
+    except RefusedError:
+        raise
     except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:  # type: ignore[attr-defined]
         raise RefusedError(
             "that is no DXF drawing that can be read; save it as ASCII DXF R2010", field="file"

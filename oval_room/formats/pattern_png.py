@@ -8,6 +8,8 @@ from typing import Final
 
 from PIL import Image, ImageDraw
 
+from oval_room.formats.heavy import one_at_a_time
+
 LEAST: Final = 64
 MOST: Final = (8192, 4320)
 """Sizes a pattern can have [px]."""
@@ -75,8 +77,9 @@ def make_pattern(kind: str, wide: int, high: int) -> bytes:
     Args:
         kind: one of PATTERNS. wide, high: from 64 to 8192 × 4320 [px].
     """
-    image = Image.new("L", (wide, high))
-    PATTERNS[kind][1](ImageDraw.Draw(image), wide, high)
     out = io.BytesIO()
-    image.save(out, "PNG", compress_level=1)
+    with one_at_a_time():
+        image = Image.new("L", (wide, high))
+        PATTERNS[kind][1](ImageDraw.Draw(image), wide, high)
+        image.save(out, "PNG", compress_level=1)
     return out.getvalue()

@@ -13,9 +13,13 @@ from typing import Final, NamedTuple
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from oval_room.core.errors import RefusedError
+from oval_room.formats.heavy import one_at_a_time
 
 MOST_BYTES: Final = 12 * 1024 * 1024
-MOST_PIXELS: Final = 60_000_000
+MOST_PIXELS: Final = {"JPEG": 60_000_000, "PNG": 40_000_000, "WEBP": 24_000_000}
+"""What of each kind is read: the first is made smaller as it is unpacked, the others are held whole, the last twice."""
+MOST_AT_ONCE: Final = 40_000_000
+"""Pixels of a JPEG that is stored from coarse to fine, which has to be held whole too."""
 LONGEST: Final = 1600
 """A photo is kept at most this long [px]."""
 QUALITY: Final = 82
@@ -50,14 +54,16 @@ def clean_photo(content: bytes) -> Photo:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
             with Image.open(io.BytesIO(content), formats=TAKEN) as opened:
-                if opened.width * opened.height > MOST_PIXELS:
+                most = MOST_AT_ONCE if opened.info.get("progressive") else MOST_PIXELS[str(opened.format)]
+                if opened.width * opened.height > most:
                     raise RefusedError(
-                        f"the photo has {opened.width} × {opened.height} pixels; send one under 60 million",
+                        f"the photo has {opened.width} × {opened.height} pixels; send one of at most "
+                        f"{most // 10**6} million",
                         field="photo",
                     )
-                upright = ImageOps.exif_transpose(opened) or opened
-                upright.thumbnail((LONGEST, LONGEST))
-                plain = upright.convert("RGB")
+                with one_at_a_time():
+                    opened.thumbnail((LONGEST, LONGEST))  # first: what is turned and copied then is small
+                    plain = (ImageOps.exif_transpose(opened) or opened).convert("RGB")
     except (Image.DecompressionBombWarning, Image.DecompressionBombError) as error:
         raise RefusedError("the photo unpacks to an absurd size; send a smaller one", field="photo") from error
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, EOFError) as error:

@@ -27,7 +27,9 @@ COLUMNS: Final = ("reading", "of", "what", "value", "unit", "instrument", "by", 
 FORMULA: Final = ("=", "+", "-", "@", "\t", "\r", "\n")
 """What a spreadsheet takes for the start of a formula."""
 MOST_LINES: Final = 1000
-MOST_BYTES: Final = 512 * 1024
+"""New readings of one file."""
+MOST_BYTES: Final = 16 * 2**20
+"""A job's own log comes back, however long it has grown."""
 
 
 def write_readings(plan: Plan) -> str:
@@ -73,7 +75,7 @@ def read_readings(content: bytes, plan: Plan) -> Brought:
         RefusedError: the file can't be used; the sentence names the line.
     """
     if len(content) > MOST_BYTES:
-        raise RefusedError(f"the file is over {MOST_BYTES // 1024} KB; a reading log is far smaller", field="file")
+        raise RefusedError(f"the file is over {MOST_BYTES // 2**20} MB; a reading log is smaller", field="file")
     try:
         text = content.decode("utf-8-sig")
     except UnicodeDecodeError as error:
@@ -83,34 +85,28 @@ def read_readings(content: bytes, plan: Plan) -> Brought:
         raise RefusedError("the file is no text; save it as CSV (UTF-8)", field="file")
     first = text.split("\n", 1)[0]
     try:
-        lines = list(csv.DictReader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ","))
+        rows = csv.reader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ",")
+        heads = [cell.strip().lower() for cell in next(rows, [])]
+        lines = [(number, dict(zip(heads, row, strict=False))) for number, row in enumerate(rows, 2)]
     except csv.Error as error:
         raise RefusedError(
             "a line of the file can't be parted into its columns; save it as CSV again", field="file"
         ) from error
-    headed = {name.strip().lower() for name in (lines[0] if lines else {}) if name}
-    missing = {"of", "value", "unit"} - headed
+    missing = [name for name in ("of", "unit", "value") if name not in heads]
     if missing:
-        raise RefusedError(f"the first line must name the columns; missing: {', '.join(sorted(missing))}", field="file")
-    if len(lines) > MOST_LINES:
-        raise RefusedError(f"give at most {MOST_LINES} readings at once (got {len(lines)})", field="file")
-    return _brought(lines, plan)
+        raise RefusedError(f"the first line must name the columns; missing: {', '.join(missing)}", field="file")
+    lines = [(number, line) for number, line in lines if any(map(str.strip, line.values()))]
+    new = [(number, line) for number, line in lines if not _known(plan, line)]
+    if len(new) > MOST_LINES:
+        raise RefusedError(f"give at most {MOST_LINES} new readings at once (got {len(new)})", field="file")
+    return _brought(new, plan, len(lines) - len(new))
 
 
-def _brought(lines: list[dict[str, str]], plan: Plan) -> Brought:
-    steps, known, unit_at = [], 0, ("", 0)
+def _brought(lines: list[tuple[int, dict[str, str]]], plan: Plan, known: int) -> Brought:
+    steps, unit_at = [], ("", 0)
     seen: set[str] = set()
-    for number, raw in enumerate(lines, 2):
-        line = {
-            str(name or "").strip().lower(): (value or "").strip()
-            for name, value in raw.items()
-            if isinstance(value, str)
-        }
-        if not any(line.values()):
-            continue
-        if line.get("reading", "") in plan.readings and _same(plan, line):
-            known += 1
-            continue
+    for number, raw in lines:
+        line = {name: value.strip() for name, value in raw.items()}
         try:
             key, unit = line.get("of", "").lstrip("'"), line.get("unit", "").lower()
             unit_at = _one_unit(unit, unit_at, number, is_light(key))
@@ -122,10 +118,13 @@ def _brought(lines: list[dict[str, str]], plan: Plan) -> Brought:
     return Brought(_together(steps), len(steps), known)
 
 
-def _same(plan: Plan, line: Mapping[str, str]) -> bool:
+def _known(plan: Plan, line: Mapping[str, str]) -> bool:
     """Whether a line is a reading of this log, as it was written out."""
-    reading = plan.readings[line["reading"]]
-    return key_of(reading.of) == line.get("of", "").lstrip("'") and line.get("value", "") == _written(reading.value)
+    reading = plan.readings.get(line.get("reading", "").strip())
+    if reading is None:
+        return False
+    same = line.get("value", "").strip() == _written(reading.value)
+    return same and key_of(reading.of) == line.get("of", "").strip().lstrip("'")
 
 
 def _written(value: float) -> str:

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import io
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from functools import lru_cache
 from pathlib import Path
 from typing import Final
@@ -21,9 +21,13 @@ import oval_room.drawing
 from oval_room.core.array.canvas import Crop
 from oval_room.core.array.layout import Layout
 from oval_room.core.array.mapping import Mapped, WallMap
+from oval_room.core.errors import RefusedError
+from oval_room.formats.heavy import check_card, one_at_a_time
 
 MOST_PIXELS: Final = 16_000_000
 """Of one card: a larger canvas is drawn at half, a third … of its pixels."""
+MOST_CANVAS: Final = 400_000_000
+"""Of all displays of a canvas together."""
 STEP: Final = 100
 NUMBERED: Final = 500
 BLACK, FINE, GREY, WHITE = 0, 56, 120, 255
@@ -97,7 +101,15 @@ def shrunk(size: tuple[int, int]) -> int:
 
 
 def canvas_card(wall: WallMap, outputs: Mapping[str, str]) -> Image.Image:
-    """The whole canvas; what no display shows is dark. outputs: where each display is plugged in, in words."""
+    """The whole canvas; what no display shows is dark. outputs: where each display is plugged in, in words.
+
+    Raises:
+        RefusedError: it is absurdly large, or one of its displays is.
+    """
+    if sum(one.crop.width * one.crop.height for one in wall.displays) > MOST_CANVAS:
+        raise RefusedError(
+            f"the canvas has {wall.size[0]} × {wall.size[1]} pixels, too many for a card; make cards of its displays"
+        )
     share = shrunk(wall.size)
     if share == 1:
         whole, shown = _draw(wall, outputs, Crop(0, 0, *wall.size)), Image.new("L", wall.size, BLACK)
@@ -107,6 +119,7 @@ def canvas_card(wall: WallMap, outputs: Mapping[str, str]) -> Image.Image:
         return shown
     small = Image.new("L", (math.ceil(wall.size[0] / share), math.ceil(wall.size[1] / share)), BLACK)
     for one in wall.displays:
+        check_card(f"display {one.display.number}", (one.crop.width, one.crop.height))
         drawn = _draw(wall, outputs, one.crop)
         at = one.crop.left // share, one.crop.top // share
         small.paste(_scaled(drawn, (max(one.crop.width // share, 1), max(one.crop.height // share, 1))), at)
@@ -114,7 +127,13 @@ def canvas_card(wall: WallMap, outputs: Mapping[str, str]) -> Image.Image:
 
 
 def display_card(wall: WallMap, one: Mapped, outputs: Mapping[str, str]) -> Image.Image:
-    """What one display is sent: its part of the canvas's card, at its own pixels, turned as it hangs."""
+    """What one display is sent: its part of the canvas's card, at its own pixels, turned as it hangs.
+
+    Raises:
+        RefusedError: it has more pixels than a card.
+    """
+    for size in ((one.crop.width, one.crop.height), one.display.shown):
+        check_card(f"display {one.display.number}", size)
     image = _scaled(_draw(wall, outputs, one.crop), one.display.shown)
     return image if one.display.turned == 0 else image.transpose(_TURNS[one.display.turned])
 
@@ -122,7 +141,14 @@ def display_card(wall: WallMap, one: Mapped, outputs: Mapping[str, str]) -> Imag
 def controller_card(
     layout: Layout, pixels: tuple[int, int], on_it: Sequence[tuple[WallMap, Mapped]], outputs: Mapping[str, str]
 ) -> Image.Image:
-    """The picture that a controller's source draws. on_it: what hangs on each cell's output, in their order."""
+    """The picture that a controller's source draws. on_it: what hangs on each cell's output, in their order.
+
+    Raises:
+        RefusedError: it has more pixels than a card, or a display on it has.
+    """
+    check_card("its source", pixels)
+    for _, one in on_it:
+        check_card(f"display {one.display.number}", (one.crop.width, one.crop.height))
     image = Image.new("L", pixels, BLACK)
     for cell, (wall, one) in zip(layout.cells, on_it, strict=True):
         if layout.as_it_hangs:
@@ -133,7 +159,13 @@ def controller_card(
     return image
 
 
-def png(image: Image.Image) -> bytes:
+def png(make: Callable[[], Image.Image]) -> bytes:
+    """A card as PNG, made when it is its turn.
+
+    Raises:
+        RefusedError: as its maker says, or others take too long.
+    """
     out = io.BytesIO()
-    image.save(out, "PNG", compress_level=1)
+    with one_at_a_time():
+        make().save(out, "PNG", compress_level=1)
     return out.getvalue()

@@ -28,8 +28,9 @@ class Entries:
         Returns:
             How long they have to wait until the next one counts [s]; 0 where this one does.
         """
-        table, now = self._db.tables["attempt"], self.clock()
+        table = self._db.tables["attempt"]
         with self._db.writing():
+            now = self.clock()  # asked in here: whoever waited for the others is later than they
             # what is later than now is from before the machine was started anew
             table.delete().where((table.at <= now - within) | (table.at > now)).execute()
             ats = sorted(row.at for row in table.select(table.at).where(table.of == of))

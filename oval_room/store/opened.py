@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import logging
+import shutil
 import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Any
+from typing import Any, Final
 
 import peewee
 
@@ -35,9 +36,13 @@ _FAULTS = (
 )
 
 
-def said_of_fault(error: Exception) -> str:
-    """What went wrong outside of the program, and the nearest thing to do."""
-    told = ""
+FULL_BYTES: Final = 64 * 1024
+"""A disk with less is full: a database asks for its pages a few at a time."""
+
+
+def said_of_fault(error: Exception, *, full: bool = False) -> str:
+    """What went wrong outside of the program, and the nearest thing to do; full: whether its disk has no room left."""
+    told = "full" if full else ""
     at: BaseException | None = error
     while isinstance(at, Exception):  # the first cause: rolling back fails too when SQLite has done so already
         told, at = f"{at} {told}".lower(), at.__context__
@@ -83,6 +88,15 @@ class Opened:
             raise StoreError(f"{self.path} can't be opened: {said_of_fault(error)}") from error
         if newer:
             raise StoreError(f"{self.path} was made by a newer Oval Room; use that one")
+        self._held = self._holding()
+
+    def _holding(self) -> sqlite3.Connection | None:
+        """A connection that stays open and does nothing: what others need beside the file to read it is there then, so
+        that a full disk keeps nobody from reading."""
+        held = sqlite3.connect(self.path, check_same_thread=False)
+        with suppress(sqlite3.Error):
+            held.execute("SELECT COUNT(*) FROM sqlite_master").fetchone()
+        return held
 
     @contextmanager
     def connected(self) -> Iterator[None]:
@@ -95,7 +109,7 @@ class Opened:
                 yield
         except (peewee.DatabaseError, sqlite3.Error) as error:
             LOG.warning("the database: %s", error)
-            raise StoreError(said_of_fault(error)) from error
+            raise StoreError(said_of_fault(error, full=self._is_full())) from error
 
     @contextmanager
     def writing(self) -> Iterator[None]:
@@ -103,7 +117,16 @@ class Opened:
         with self.connected(), self._db.atomic("IMMEDIATE"):
             yield
 
+    def _is_full(self) -> bool:
+        """Whether the database's disk has no room left."""
+        with suppress(OSError):
+            return shutil.disk_usage(Path(self.path).parent).free < FULL_BYTES
+        return False
+
     def close(self) -> None:
+        if self._held is not None:
+            self._held.close()
+            self._held = None
         if not self._db.is_closed():
             self._db.close()
 

@@ -12,11 +12,13 @@ class StoreError(RuntimeError):
 
 
 class BrokenError(Exception):
-    """A stored job that can't be read or shown; its text says so, its history is the way back."""
+    """A stored job that can't be read or shown; its text says so, its history is the way back. lost: gear it names that
+    can't be read, without which it can go on."""
 
-    def __init__(self, job: str, why: str, revision: int | None = None) -> None:
-        super().__init__(f"this job can't be shown as it is now ({why}); go back to an earlier point of its history")
-        self.job, self.why, self.revision = job, why, revision
+    def __init__(self, job: str, why: str, revision: int | None = None, lost: tuple[str, ...] = ()) -> None:
+        out = "go on without it, or go back" if lost else "go back"
+        super().__init__(f"this job can't be shown as it is now ({why}); {out} to an earlier point of its history")
+        self.job, self.why, self.revision, self.lost = job, why, revision, lost
 
 
 class ClashError(Exception):

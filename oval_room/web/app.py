@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import gc
 from collections.abc import Callable
+from contextlib import suppress
 
 from fastapi import Depends, FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, RedirectResponse, Response
 from fastapi.routing import APIRoute
+from pydantic import ValidationError
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import DEFAULT_EXCLUDED_CONTENT_TYPES, GZipMiddleware
 
 from oval_room import __version__
-from oval_room.core.complaints import said_of
+from oval_room.core.complaints import refused_by, said_of
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.words import capital
 from oval_room.store.records import BrokenError, StoreError, Summary
@@ -162,6 +164,12 @@ def _errors(app: FastAPI) -> None:
     def refused(request: Request, error: RefusedError) -> Response:
         return _answer(request, 422, error.text[:1].upper() + error.text[1:], error.field)
 
+    @app.exception_handler(ValidationError)
+    def no_place_for_it(request: Request, error: ValidationError) -> Response:
+        """What a model refused that nobody looked at before: always somebody's entry."""
+        wrong = refused_by(error)
+        return _answer(request, 422, f"{capital(wrong.field or 'the entry')}: {wrong.text}", wrong.field)
+
     @app.exception_handler(RefusedRequest)
     def not_let_through(request: Request, error: RefusedRequest) -> Response:
         wants_page = "text/html" in request.headers.get("accept", "") and request.method == "GET"
@@ -179,10 +187,11 @@ def _errors(app: FastAPI) -> None:
     def broken(request: Request, error: BrokenError) -> Response:
         wants_page = "text/html" in request.headers.get("accept", "") and request.method == "GET"
         summary = Summary("stop", "This job can't be shown as it is now: open its history", "")
-        app.state.store.put_summary(error.job, app.state.store.row(error.job).head, summary)
+        with suppress(StoreError, MissingError):  # a full disk, or a damaged row: it is told all the same
+            app.state.store.put_summary(error.job, app.state.store.row(error.job).head, summary)
         if not wants_page:
             return JSONResponse({"kind": "refused", "say": capital(str(error)), "field": ""}, 409)
-        return history.history_page(request, error.job, broken=capital(str(error)))
+        return history.history_page(request, error.job, broken=capital(str(error)), lost=bool(error.lost))
 
     @app.exception_handler(StoreError)
     def store(request: Request, error: StoreError) -> Response:

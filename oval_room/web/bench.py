@@ -26,7 +26,7 @@ from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.solve.near_misses import Search
 from oval_room.core.solve.within import Watch
 from oval_room.core.subject import Subject
-from oval_room.core.words import Words
+from oval_room.core.words import Words, counted
 from oval_room.drawing.parts import Look
 from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, Window, draw, scene_of, views_of
 from oval_room.drawing.svg import write_svg
@@ -159,6 +159,10 @@ class Bench:
             known = self._reports.get(key)
             if known is not None:
                 return known
+            if lost := lost_gear(head.plan, gear):
+                raise BrokenError(
+                    head.job, f"{counted(len(lost), 'item')} of its gear can't be read", head.revision, lost
+                )
             try:
                 report = self._evaluator(head.job)(head.plan, gear)
             except Exception as error:
@@ -330,6 +334,11 @@ class Bench:
             if not watch.over:
                 tried[finding.key] = found
             return found
+
+
+def lost_gear(plan: Plan, gear: GearShelf) -> tuple[str, ...]:
+    """Editions that a plan names and nobody can read any more."""
+    return tuple(sorted(plan.gear_used() - set(gear)))
 
 
 def newer_of(plan: Plan, gear: GearShelf) -> tuple[str, ...]:

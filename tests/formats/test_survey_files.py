@@ -17,6 +17,7 @@ from pypdf import PdfReader
 
 from oval_room.core.apply import apply
 from oval_room.core.errors import RefusedError
+from oval_room.core.plan.measure import Reading
 from oval_room.core.plan.outline import Corners
 from oval_room.demo.gear import SHELF
 from oval_room.demo.photos import demo_photos
@@ -24,7 +25,7 @@ from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from oval_room.formats.job_file import Pinned, read_job, read_pinned, write_job
 from oval_room.formats.outline_dxf import LAYER, MOST_BYTES, MOST_SHAPES, read_outline, write_outline
 from oval_room.formats.photos import LONGEST, clean_photo
-from oval_room.formats.readings_csv import MOST_LINES, read_readings, write_readings
+from oval_room.formats.readings_csv import MOST_LINES, Brought, read_readings, write_readings
 from oval_room.formats.survey_form import form_lines, write_form
 from tests.core.survey.rooms import room, say
 
@@ -68,7 +69,7 @@ class Readings(unittest.TestCase):
             ("no columns", "a,b\n1,2\n", "missing: of, unit, value"), ("mixed units", HEAD + "w1,4200,mm,laser\nceiling,94,in,tape\n", "line 3: this is in in, line 2 in mm"),
             ("nothing there", HEAD + "s4.y,3000,mm,tape\n", "line 2: there is no “s4.y”"), ("no number", HEAD + "w1,lots,mm,tape\n", "line 2"),
             ("no unit", HEAD + "w1,4200,,tape\n", "give the unit"), ("wrong unit", HEAD + "w1,4200,cubits,tape\n", "give the unit"), ("wrong tool", HEAD + "w1,4200,mm,nose\n", "laser"),
-            ("light in mm", HEAD + "k1.side,20,mm,eye\n", "lux"), ("dark as night", HEAD + "k1.side,-3,lux,eye\n", "0 to 200,000"), ("empty", "", "missing"), ("over large", HEAD + "w1,4200,mm,tape\n" * 90_000, "KB; a reading log"),
+            ("light in mm", HEAD + "k1.side,20,mm,eye\n", "lux"), ("dark as night", HEAD + "k1.side,-3,lux,eye\n", "0 to 200,000"), ("empty", "", "missing"), ("over large", HEAD + "w1,4200,mm,tape\n" * 1_100_000, "MB; a reading log"),
             ("too many", HEAD + "w1,4200,mm,tape\n" * (MOST_LINES + 1), "at most"), ("light in words", HEAD + "k1.side,dim,lux,meter\n", "as a number"), ("past the sun", HEAD + "k1.side,900000,lux,eye\n", "0 to 200,000"),
             ("over 100 m", HEAD + "w1,420000,mm,tape\n", "over 100 m"), ("a wall too many", HEAD + "w9,4200,mm,tape\n", "line 2: this room has walls and corners 1 to 4"), ("formula", HEAD + "=1+1,4,m,tape\n", "line 2"),
         )  # fmt: skip
@@ -77,6 +78,20 @@ class Readings(unittest.TestCase):
                 read_readings(text.encode(), plan)
         with self.assertRaisesRegex(RefusedError, "UTF-8"):
             read_readings(b"of,value,unit\nw1,\xff\xfe,mm\n", plan)
+
+    def test_a_long_log_of_its_own_comes_back(self) -> None:
+        """50,000 readings written out and brought back: all known, nothing new, whatever the file's size."""
+        plan = room(outline="room 3000 x 3000")
+        log = {
+            f"r{n}": Reading(of="survey.room.width", value=3000.0 + n % 7, instrument="tape") for n in range(1, 50_001)
+        }
+        plan = plan.model_copy(update={"readings": log})
+        text = write_readings(plan)
+        self.assertGreater(len(text), 2 * 512 * 1024)
+        self.assertEqual(read_readings(text.encode(), plan), Brought(None, 0, 50_000))
+        one_more = text + ",w1,,3003,mm,laser,,,yes\r\n"
+        brought = read_readings(one_more.encode(), plan)
+        self.assertEqual((brought.new, brought.known), (1, 50_000))
 
     def test_a_long_log_is_one_step(self) -> None:
         """More readings than one command holds are still taken, and undone, as one."""

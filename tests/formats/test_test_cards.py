@@ -6,6 +6,7 @@ import csv
 import io
 import json
 import unittest
+from functools import partial
 
 import numpy as np
 import numpy.typing as npt
@@ -58,7 +59,7 @@ class Cards(unittest.TestCase):
                 self.assertEqual(whole.shape, (wall.size[1], wall.size[0]))
                 for one in wall.displays:
                     with self.subTest(name, display=one.display.number):
-                        card = np.asarray(Image.open(io.BytesIO(png(display_card(wall, one, outputs)))))
+                        card = np.asarray(Image.open(io.BytesIO(png(partial(display_card, wall, one, outputs)))))
                         self.assertEqual(card.shape, one.display.pixels[::-1])
                         crop = one.crop
                         part = whole[crop.top : crop.top + crop.height, crop.left : crop.left + crop.width]

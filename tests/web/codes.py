@@ -23,13 +23,16 @@ def codes_of(content: bytes, page: int = 0) -> list[str]:
     assert fills is not None
     wide, high = (round(float(side) * SCALE) for side in (sheet.mediabox.width, sheet.mediabox.height))
     seen = Image.new("L", (wide, high), 255)
-    draw, last = ImageDraw.Draw(seen), tuple[float, ...]()
+    draw, drawn = ImageDraw.Draw(seen), list[tuple[float, ...]]()
     for operands, operator in fills.operations:
         if operator == b"re":
-            last = tuple(float(one) for one in operands)
-        elif operator in (b"f", b"f*") and last and last[2] < 200 and last[3] < 8:
-            x, y, w, h = (SCALE * one for one in last)
-            draw.rectangle((x, high - y - h, x + w - 1, high - y - 1), fill=0)
+            drawn.append(tuple(float(one) for one in operands))
+        elif operator in (b"f", b"f*", b"S", b"n"):
+            for x, y, w, h in drawn if operator.startswith(b"f") else ():
+                if w < 200 and h < 8:
+                    left, up, right, down = (round(SCALE * one) for one in (x, y + h, x + w, y))
+                    draw.rectangle((left, high - up, right - 1, high - down - 1), fill=0)
+            drawn.clear()
     return [str(found.text) for found in zxingcpp.read_barcodes(seen)]
 
 

@@ -16,6 +16,7 @@ from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import Reading
 from oval_room.demo.gear import SHELF
 from oval_room.drawing.section import section
+from oval_room.store.records import Pin
 from oval_room.store.store import Store
 from oval_room.web.routes import history as history_routes
 from tests.web.serving import HTML, WebCase

@@ -15,7 +15,7 @@ from oval_room.core.plan.changes import Change, Path, path_of, restore
 from oval_room.core.plan.document import Accepted, Decided, Figures, Plan, Scheme, Settled, Stage
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.keyed import holder_of
-from oval_room.core.plan.measure import Count, Id, Name, Number, Words
+from oval_room.core.plan.measure import Count, Hash, Id, Name, Number, Words
 
 MEANT = 8  # characters a reason has at least
 
@@ -176,3 +176,15 @@ class Restore(Command):
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         return restore(plan, [Change(*item) for item in self.wanted])
+
+
+class LeaveGear(Command):
+    """Go on without editions of gear that can't be read any more: what were they keeps its size and place."""
+
+    ours: ClassVar[bool] = True
+    do: Literal["leave gear"] = "leave gear"
+    gear: Annotated[tuple[Hash, ...], Field(min_length=1, max_length=2000)]
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        schemes = {key: scheme.without_gear(set(self.gear)) for key, scheme in plan.schemes.items()}
+        return plan.model_copy(update={"schemes": schemes})

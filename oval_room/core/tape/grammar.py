@@ -11,8 +11,11 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Final
 
+from pydantic import ValidationError
+
 from oval_room.core.apply import apply
 from oval_room.core.commands import several
+from oval_room.core.complaints import refused_by
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
@@ -38,6 +41,7 @@ from oval_room.core.tape.wording import (
     without_lead,
     word_first,
 )
+from oval_room.core.words import capital
 
 MOST_CHARACTERS: Final = 600
 WORDS: Final = tuple(word for phrase in PHRASES for word in (phrase.word, *phrase.also))
@@ -160,8 +164,11 @@ def _phrase(here: Here, said: str) -> Answer:
     except UnclearError as unclear:
         lines = [line for choice in unclear.swaps if (line := swapped(said, choice))]
         return Asked(unclear.text, tuple(lines)) if lines else NotHeard(unclear.text, (example,))
+    except ValidationError as error:  # what was said goes into no place there is: too long, nothing, no such kind
+        refused = refused_by(error)
+        return NotHeard(f"{capital(refused.field.rpartition('.')[2] or 'it')}: {refused.text}", (example,))
     except (RefusedError, MissingError) as refused:
-        return NotHeard(refused.text[:1].upper() + refused.text[1:], (example,))
+        return NotHeard(capital(refused.text), (example,))
     label = heard.command.model_copy(update={"label": heard.say[:200]})
     return Heard(heard.say, label)
 

@@ -8,6 +8,7 @@ from typing import Annotated, NamedTuple
 from fastapi import APIRouter, Form, Request, UploadFile
 from fastapi.responses import HTMLResponse, Response
 
+from oval_room.core.complaints import refusing
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import next_id
@@ -107,7 +108,8 @@ def _taken(request: Request, who: str, job: str, of: str, key: str, dump: Callab
         said = text[:600]
         head = bench.store.head(job)
         number = next_id("li", set(head.plan.chosen.kept(Routing).listed))
-        command = PutListed(id=number, of=of, edid=text, label=f"EDID of {box.name}")
+        with refusing():
+            command = PutListed(id=number, of=of, edid=text, label=f"EDID of {box.name}")
         done = bench.commit(job, head.revision, command, who, key or None)
         bench.summarise(done.head)
     except (RefusedError, MissingError) as wrong:

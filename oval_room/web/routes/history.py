@@ -9,15 +9,16 @@ from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
 from oval_room.core.evaluate import Evaluator, moved
 from oval_room.core.figures import show_figure
+from oval_room.core.job.commands import LeaveGear
 from oval_room.core.levels import Level
 from oval_room.core.plan.changes import changes, grows_only
 from oval_room.core.plan.document import Plan
 from oval_room.core.report import Report
-from oval_room.core.words import Words
-from oval_room.store.records import ClashError
+from oval_room.core.words import Words, counted
+from oval_room.store.records import BrokenError, ClashError
 from oval_room.store.store import Store
 from oval_room.web.answers import told_clashes
-from oval_room.web.bench import Bench
+from oval_room.web.bench import Bench, lost_gear
 from oval_room.web.gate import Gated, RevisionNumber
 from oval_room.web.pages import page
 from oval_room.web.person import Who
@@ -41,19 +42,35 @@ def history(request: Request, job: str, before: RevisionNumber | None = None) ->
 
 
 def history_page(
-    request: Request, job: str, before: int | None = None, broken: str = "", status: int = 200
+    request: Request, job: str, before: int | None = None, broken: str = "", status: int = 200, *, lost: bool = False
 ) -> HTMLResponse:
-    """What was done to a job; broken: why its newest point can't be shown."""
+    """What was done to a job; broken: why its newest point can't be shown; lost: for want of gear, without which it can
+    go on."""
     store = _store(request)
     row, rows = store.row(job), store.history(job, MOST, before)
     gear, evaluate = store.gear(), Evaluator()  # what revisions share is worked out once
     named = []
     for one in [] if broken else [one for one in rows if one.name][:DRAWN]:
-        plan = store.plan_at(job, one.number)
-        named.append((one, thumb(plan, gear, f"r{one.number}-", evaluate(plan, gear))))
+        try:
+            plan = store.plan_at(job, one.number)
+        except BrokenError:  # it stands in the list below, where going back to it says why not
+            continue
+        if not lost_gear(plan, gear):
+            named.append((one, thumb(plan, gear, f"r{one.number}-", evaluate(plan, gear))))
     older = rows[-1].number if rows and rows[-1].number > 1 else None
     context = {"job": row, "rows": rows, "named": named, "older": older, "before": before, "broken": broken}
-    return page(request, "history.html", context, status)
+    return page(request, "history.html", context | {"lost": lost}, status)
+
+
+@router.post("/jobs/{job}/history/without-gear", name="leave_gear")
+def leave_gear(request: Request, who: Who, job: str) -> Response:
+    """Go on without the gear that can't be read any more, as a new revision."""
+    bench: Bench = request.app.state.bench
+    head = bench.store.head(job)
+    if lost := lost_gear(head.plan, bench.store.gear()):
+        label = f"Without {counted(len(lost), 'item')} of gear that can't be read"
+        bench.commit(job, head.revision, LeaveGear(gear=lost, label=label), who.name)
+    return RedirectResponse(f"/jobs/{job}", status_code=303)
 
 
 @router.post("/jobs/{job}/history/{number}/back", name="go_back")

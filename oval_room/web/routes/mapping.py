@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import zipfile
 from collections.abc import Iterator
+from functools import partial
 from typing import TYPE_CHECKING, Annotated, Final
 
 from fastapi import APIRouter, Path, Request
@@ -24,7 +25,7 @@ from oval_room.core.array.document import Arrays
 from oval_room.core.array.mapping import Walls
 from oval_room.core.array.study import ArrayResult
 from oval_room.core.array.wall import Display, hanging_order
-from oval_room.core.errors import MissingError
+from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.signal.running import BTU
 from oval_room.drawing.run_sheet import write_run_sheet
 from oval_room.formats.test_cards import canvas_card, controller_card, display_card, png, shrunk
@@ -193,7 +194,7 @@ def card_of_canvas(request: Request, job: str, key: Key) -> Response:
     wall = walls.walls.get(key)
     if wall is None:
         raise MissingError(f"there is no wall {key}", value=key)
-    return _card(png(canvas_card(wall, plugs(parts.plan, walls))), f"canvas-{key}")
+    return _card(png(lambda: canvas_card(wall, plugs(parts.plan, walls))), f"canvas-{key}")
 
 
 @router.get("/jobs/{job}/cards/display/{number}.png", name="display_card")
@@ -203,7 +204,8 @@ def card_of_display(request: Request, job: str, number: Annotated[int, Path(ge=0
     one = next((one for one in walls.displays if one.display.number == number), None)
     if one is None:
         raise MissingError(f"there is no display {number}", value=str(number))
-    return _card(png(display_card(walls.walls[one.wall], one, plugs(parts.plan, walls))), f"display-{number}")
+    names = plugs(parts.plan, walls)
+    return _card(png(lambda: display_card(walls.walls[one.wall], one, names)), f"display-{number}")
 
 
 @router.get("/jobs/{job}/cards/controller/{key}.png", name="controller_card")
@@ -216,7 +218,8 @@ def card_of_controller(request: Request, job: str, key: Key) -> Response:
         raise MissingError(f"nothing hangs on a controller {key}", value=key)
     on_it = [(walls.walls[one.wall], one) for one in on_layout(walls, key)]
     pixels = parts.plan.chosen.kept(Arrays).controllers[key].pixels
-    return _card(png(controller_card(layout, pixels, on_it, plugs(parts.plan, walls))), f"controller-{key}")
+    names = plugs(parts.plan, walls)
+    return _card(png(lambda: controller_card(layout, pixels, on_it, names)), f"controller-{key}")
 
 
 @router.get("/jobs/{job}/cards.zip", name="cards")
@@ -230,8 +233,11 @@ def cards(request: Request, job: str) -> Response:
         out = _Sent()
         with zipfile.ZipFile(out, "w", zipfile.ZIP_STORED) as packed:
             for one in walls.displays:
-                content = png(display_card(walls.walls[one.wall], one, names))
-                packed.writestr(f"display-{one.display.number:03d}.png", content)
+                name, wall = f"display-{one.display.number:03d}", walls.walls[one.wall]
+                try:
+                    packed.writestr(f"{name}.png", png(partial(display_card, wall, one, names)))
+                except RefusedError as refused:  # it is told in its place, and the others come
+                    packed.writestr(f"{name}.txt", refused.text)
                 yield out.taken()
         yield out.taken()
 

@@ -96,15 +96,17 @@ def _brought(old: sqlite3.Connection, store: Store) -> Rescued:
     gear, documents, shelf = _gear(old, lost.append)
     store.add_gear({k: item for k, item in gear.items() if k not in shelf}, on_shelf=False, kept=documents)
     store.add_gear({k: item for k, item in gear.items() if k in shelf}, on_shelf=True, kept=documents)
-    jobs = {str(row["id"]): row for row in _rows(old, "job")}
+    jobs = {str(row["id"]): row for row in _rows(old, "job", lost.append)}
     revisions: dict[str, dict[int, Row]] = {}
-    for row in _rows(old, "revision"):
+    for row in _rows(old, "revision", lost.append):
         if isinstance(row["number"], int):
-            revisions.setdefault(str(row["job_id"]), {})[row["number"]] = row
+            mine = revisions.setdefault(str(row["job_id"]), {})
+            if row["number"] not in mine or unbroken("revision", row):  # a damaged tree may show a row twice
+                mine[row["number"]] = row
     pinned: dict[str, list[Row]] = {}
-    for row in _rows(old, "attachment"):
+    for row in _rows(old, "attachment", lost.append):
         pinned.setdefault(str(row["job_id"]), []).append(row)
-    truths = {str(row["job_id"]): row for row in _rows(old, "truth")}
+    truths = {str(row["job_id"]): row for row in _rows(old, "truth", lost.append)}
     told = []
     for job in dict.fromkeys([*jobs, *revisions]):
         one = _Job(job, jobs.get(job), revisions.get(job, {}), pinned.get(job, []), truths.get(job))
@@ -129,12 +131,13 @@ class _Job:
 
 def _bring(store: Store, job: _Job, gear: dict[str, GearItem]) -> str:
     """Bring a job over at the newest point that can be read; a line that says what came and what did not."""
-    name = str(job.row["name"]) if job.row else f"job {job.id}"
+    row_name = job.row["name"] if job.row else None
+    name = row_name if isinstance(row_name, str) and row_name else f"job {job.id}"
     for number in sorted(job.kept, reverse=True):
         plan = _plan(job.kept, number)
         if plan is None:
             continue
-        lost = plan.gear_used() - set(gear)
+        name, lost = plan.name, plan.gear_used() - set(gear)
         schemes = {key: scheme.without_gear(lost) for key, scheme in plan.schemes.items()}
         plan = plan.model_copy(update={"schemes": schemes}) if lost else plan
         pins = [pin for row in job.pinned if (pin := _pin(row)) is not None]
@@ -198,7 +201,7 @@ def _truth(row: Row | None) -> TruthRow | None:
 def _gear(old: sqlite3.Connection, tell: Callable[[str], None]) -> tuple[dict[str, GearItem], dict[str, str], set[str]]:
     """Editions that can be read with their documents, and which of them stand on the shelf."""
     gear, documents, shelf = dict[str, GearItem](), dict[str, str](), set[str]()
-    for row in _rows(old, "gear"):
+    for row in _rows(old, "gear", tell):
         key, document = str(row["hash"]), str(row["document"])
         item = read_edition(key, document)
         if item is None:
@@ -218,8 +221,8 @@ def _called(document: str) -> str:
         return "its name neither"
 
 
-def _rows(old: sqlite3.Connection, table: str) -> Iterator[Row]:
-    """The rows of a table that can be read, whatever lies between them."""
+def _rows(old: sqlite3.Connection, table: str, tell: Callable[[str], None]) -> Iterator[Row]:
+    """The rows of a table that can be read, whatever lies between them; tell: how many can not be reached."""
     if not old.execute("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = ?", (table,)).fetchone():
         return
     try:
@@ -228,14 +231,18 @@ def _rows(old: sqlite3.Connection, table: str) -> Iterator[Row]:
         sure = True
     except (sqlite3.DatabaseError, OverflowError):
         last, sure = MOST_ROWS, False
-    missed = 0
+    missed = unreached = 0
     for rowid in range(1, last + 1):
         try:
             row = old.execute(f"SELECT * FROM {table} WHERE rowid = ?", (rowid,)).fetchone()
         except (sqlite3.DatabaseError, OverflowError):
-            row = None
+            row, unreached = None, unreached + 1
         missed = 0 if row is not None else missed + 1
         if row is not None:
             yield dict(row)
         elif not sure and missed > GIVE_UP:
-            return
+            break
+    if not sure:
+        tell(f"part of the table of {table}s: nobody knows how many rows it held")
+    elif unreached:
+        tell(f"{unreached} rows of the table of {table}s can't be reached")

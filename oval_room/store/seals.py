@@ -34,14 +34,14 @@ def seal(table: str, row: Mapping[str, Any]) -> str:
     digest = hashlib.sha256()
     for column in SEALED[table]:
         value = row[column]
-        content = bytes(value) if isinstance(value, (bytes, bytearray, memoryview)) else _text(value)
+        if value is None:
+            digest.update(f"{column} - ".encode())
+            continue
+        raw = isinstance(value, (bytes, bytearray, memoryview))
+        content = bytes(value) if raw else str(value).encode("utf-8", "surrogatepass")
         digest.update(f"{column} {len(content)} ".encode())
         digest.update(content)
     return digest.hexdigest()[:32]
-
-
-def _text(value: object) -> bytes:
-    return b"\x00" if value is None else str(value).encode("utf-8", "surrogatepass")
 
 
 def unbroken(table: str, row: Mapping[str, Any]) -> bool:

@@ -13,8 +13,8 @@ from oval_room.web.app import create_app
 from oval_room.web.settings import Settings
 from tests.web.serving import HTML, TestClient, WebCase
 
-PAGES = ("history", "drilling", "cuts", "cables", "displays", "buttons", "faults", "layouts", "align", "games", "mapping",
-         "schemes", "sizes", "sun", "readings.csv", "export")  # fmt: skip
+PAGES = ("history", "drill", "cuts", "cables", "displays", "buttons", "faults", "layouts", "align", "games", "mapping", "holes",
+         "schemes", "sizes", "kinds", "tally", "sun", "wide", "files", "near", "doubt", "breaking", "readings.csv", "export")  # fmt: skip
 """Of a job, beside its stages; some are there only for some jobs."""
 
 

@@ -193,22 +193,29 @@ def beside(folder: Path, workers: int) -> None:
         print(
             f"while the worst job is searched: {with_worst[0] / alone[0]:.2f} x, 95th percentile {with_worst[1] / alone[1]:.2f} x"
         )
-        done = threading.Event()
-        threads = load(preview, 19, done)
         head = iter(range(10**9))
 
         def commit() -> None:
-            server.post(
-                f"/jobs/{quiet}/say",
-                {"line": f"bottom {600 + next(head) % 90} mm", "base": 1, "stage": "picture", "view": {}},
-            )
+            line = f"bottom {600 + next(head) % 90} mm"
+            server.post(f"/jobs/{quiet}/say", {"line": line, "base": 1, "stage": "picture", "view": {}})
 
-        threads += load(commit, 1, done)
-        time.sleep(1)
-        crowd = measured(40)
-        done.set()
-        [thread.join() for thread in threads]
-        print(f"twenty previewing beside one that commits: {crowd[0]:.0f} ms, 95th percentile {crowd[1]:.0f} ms")
+        def paused() -> None:
+            preview()
+            time.sleep(0.5)
+
+        for name, one in (("each as quickly as it can", preview), ("each twice a second", paused)):
+            told = []
+            for beside in ((), (commit,)):
+                done = threading.Event()
+                threads = load(one, 19, done) + [thread for act in beside for thread in load(act, 1, done)]
+                time.sleep(1)
+                told.append(measured(40))
+                done.set()
+                [thread.join() for thread in threads]
+            print(
+                f"twenty previewing, {name}: 95th percentile {told[0][1]:.0f} ms ({told[0][1] / alone[1]:.1f} x one alone); "
+                f"beside one that commits all the time {told[1][1]:.0f} ms, {told[1][1] / told[0][1]:.2f} x that"
+            )
     finally:
         server.process.terminate()
         server.process.wait()

@@ -50,6 +50,11 @@ NASTY: Final[tuple[Any, ...]] = (
     "w" * 500, "0,0,1,1", "-1e9,0,1e9,1", "\x00", "a\r\nb", "\ud800", "💡", "½", "'; drop table job;--", "<script>1</script>",
     "=1+1", "../../etc/passwd", "%00", "2026-13-99T99:99x", None, True, False, [], {}, [0, 0], [1e308], {"value": 1}, {"value": "x", "source": "read"},
 )  # fmt: skip
+CURES: Final = re.compile(r'<p class="cures">.*?</p>', re.DOTALL)
+"""Cures are tried out as there is time, in each process by itself."""
+UNSEEN: Final = ("\u202e", "\u200b", "\u200d", "\x00", "\u2028", "\ufeff\u2066", "\u3164", "\u0301")
+"""Names that nobody would see anything of."""
+LONG: Final = ("x" * 450, "1 " * 220, "9" * 450, "a, " * 150, "like " + "y" * 440)
 AFTER: Final = (
     "", "0", "-1", "3", "12", "65", "300", "99999", "1e9", "∞", "0x0", "3x2", "16:9", "0:0", "4 m", "12' 5\"", "12 5/0\"", "screen",
     "w9", "c9", "left", "right 3", "5 at 3 up 2", "at 3 m", "1/0", "½", "woven", "💡", "'; drop table", "<b>x</b>", "\t", "10 m 10 m",
@@ -114,6 +119,12 @@ class Fuzzer:
         self.client = TestClient(
             self.app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False
         )
+        self.elsewhere = TestClient(  # another process, with a store and caches of its own
+            create_app(Store(folder / f"fuzz{seed}.db"), Settings(body_limit=2_000_000)),
+            base_url="http://127.0.0.1",
+            raise_server_exceptions=False,
+            follow_redirects=False,
+        )
         self.routes = list(_routes(list(self.app.routes)))
         self.firsts = [row.id for row in self.store.list_jobs()[0]]
         self.exports = [self.client.get(f"/jobs/{job}/export").content for job in self.firsts]
@@ -129,6 +140,7 @@ class Fuzzer:
         logger.propagate = False
         self.kinds: tuple[Callable[[], Asked], ...] = (
             *[self.any_route] * 6, *[self.line] * 3, *[self.command] * 3, *[self.page] * 2, self.file, *[self.sum] * 4,
+            self.name, self.long, *[self.again] * 2,
         )  # fmt: skip
         self.renew()
 
@@ -210,6 +222,73 @@ class Fuzzer:
         job, address = self.chance.choice(self.jobs), self.pick("say", "say", "heard")
         body = {"line": self.any_line(), "base": self.store.row(job).head, "stage": self.pick(*STAGES), "view": {}}
         return Asked("POST", f"/jobs/{job}/{address}", body=body)
+
+    def long(self) -> Asked:
+        """A word with far more after it than it takes."""
+        phrase = self.chance.choice(PHRASES)
+        said = self.pick(phrase.word, phrase.example.rpartition(" ")[0] or phrase.word)
+        body = {"line": f"{said} {self.chance.choice(LONG)}", "base": self.head(), "stage": "survey", "view": {}}
+        return Asked("POST", f"/jobs/{self.chance.choice(self.jobs)}/{self.pick('say', 'heard')}", body=body)
+
+    def name(self) -> Asked:
+        """A name that nobody sees, through one of the ways in."""
+        job, name = self.chance.choice(self.jobs), self.chance.choice(UNSEEN) * self.pick(1, 1, 3)
+        form = {"token": self.token, "name": name}
+        body = {"base": self.store.row(job).head, "stage": "brief", "view": {}}
+        lines = ("name", "scheme", "client", "gear tv", 'gear tv A 55", 1228 x 708 x 45 mm, note', "who", "thing")
+        return self.pick(
+            Asked("POST", "/jobs", form=form | {"units": "mm"}),
+            Asked("POST", f"/jobs/{job}/history/1/name", form=form),
+            Asked("POST", f"/jobs/{job}/attach", form={"token": self.token, "about": "job", "text": name}),
+            Asked("POST", "/author", form=form),
+            Asked("POST", f"/jobs/{job}/say", body=body | {"line": f"{self.chance.choice(lines)} {name}"}),
+            Asked("POST", "/import", form={"token": self.token}, files={"file": ("a.ovalroom", self.renamed(name))}),
+        )
+
+    def renamed(self, name: str) -> bytes:
+        with zipfile.ZipFile(io.BytesIO(self.chance.choice(self.exports))) as archive:
+            parts = {one: archive.read(one) for one in archive.namelist()}
+        document = json.loads(parts["plan.json"])
+        places = [(node, key) for node, key in _places(document) if key in ("name", "by", "why", "text", "client")]
+        node, key = self.chance.choice(places)
+        node[key] = name
+        parts["plan.json"] = json.dumps(document).encode()
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w") as archive:
+            for one, part in parts.items():
+                archive.writestr(one, part)
+        return out.getvalue()
+
+    def again(self) -> Asked:
+        """Settle what is settled, open it, undo it, do it again, go back: what is done twice."""
+        job = self.chance.choice(self.jobs)
+        body = {"base": self.store.row(job).head, "stage": "picture", "view": {}}
+        if self.chance.random() < 0.2:
+            number = self.chance.randint(1, self.store.row(job).head)
+            return Asked("POST", f"/jobs/{job}/history/{number}/back", form={"token": self.token})
+        if self.chance.random() < 0.5:
+            return Asked("POST", f"/jobs/{job}/step", body=body | {"redo": self.pick(True, False)})
+        stage = self.pick("survey", "picture", "fixing", "routing", *STAGES)
+        return Asked("POST", f"/jobs/{job}/settle", body=body | {"settle": stage, "open": self.chance.random() < 0.2})
+
+    def disagreement(self, asked: Asked) -> str:
+        """What two processes say differently of the job that a request was about; empty where they agree."""
+        found = re.match(r"/jobs/([0-9a-f]{8})(/|$)", asked.address)
+        if found is None or found[1] not in self.jobs:
+            return ""
+        address = f"/jobs/{found[1]}/{self.chance.choice(list(STAGES))}/parts"
+        told = []
+        for client in (self.client, self.elsewhere):
+            answer = client.get(address)
+            json_told = answer.json() if answer.status_code == 200 else {}
+            said = re.sub(CURES, "", json_told.get("regions", {}).get("reckoning", ""))
+            told.append((answer.status_code, json_told.get("revision"), said))
+        if told[0] == told[1]:
+            return ""
+        one, other = (one[2] for one in told)
+        at = next((n for n, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other)))
+        parts = f"{one[max(at - 90, 0) : at + 90]!r}, {other[max(at - 90, 0) : at + 90]!r}"
+        return f"two processes disagree of {address}: {told[0][:2]} and {told[1][:2]}, {parts}"
 
     def any_command(self) -> dict[str, Any]:
         kind: type[Command] = self.chance.choice(COMMANDS)
@@ -398,6 +477,8 @@ class Fuzzer:
                 self.renew()
             asked = self.chance.choice(self.kinds)()
             what = self.wrong(asked)
+            if not what and asked.method == "POST" and self.chance.random() < 0.3:
+                what = self.disagreement(asked)
             if what and (key := re.sub(r"[0-9a-f]{6,}|[0-9.]+", "#", what)[:70]) not in found:
                 found[key] = Finding(what, self.smaller(asked, what))
                 if tell:

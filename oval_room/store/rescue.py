@@ -26,6 +26,7 @@ from oval_room.store.store import Store
 
 Row = dict[str, Any]
 MOST_ROWS: Final = 200_000
+BEYOND: Final = 1000
 GIVE_UP: Final = 5000
 """Rows in a row that are not there, where nobody knows how many there were."""
 
@@ -232,7 +233,7 @@ def _rows(old: sqlite3.Connection, table: str, tell: Callable[[str], None]) -> I
     except (sqlite3.DatabaseError, OverflowError):
         last, sure = MOST_ROWS, False
     missed = unreached = 0
-    for rowid in range(1, last + 1):
+    for rowid in range(1, last + BEYOND + 1):  # a damaged tree's greatest number need not be the greatest
         try:
             row = old.execute(f"SELECT * FROM {table} WHERE rowid = ?", (rowid,)).fetchone()
         except (sqlite3.DatabaseError, OverflowError):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 import warnings
 import zipfile
 
@@ -124,3 +125,25 @@ class Mapping(WebCase):
             self.say(job, line, stage="array")
         after = self.store.head(job).plan.chosen.kept(Arrays)
         self.assertEqual((after.controllers, after.sources), (before.controllers, before.sources))
+
+    def test_an_absurd_panel_is_no_card(self) -> None:
+        """Displays of a thousand million pixels: each card is refused in words, and all in one tells so in its place."""
+        job = self.copy_of(self.library)
+        typed = self.say(job, 'gear tv Absurd 55: 55", 32768 x 32768 px, 1228 x 1228 x 45 mm')
+        self.assertEqual(typed.json()["kind"], "done", typed.text)
+        hung = self.say(job, "displays 2 x 1 Absurd 55", stage="array")
+        self.assertEqual(hung.json()["kind"], "done", hung.text[:300])
+        numbers = sorted(
+            int(n)
+            for n in re.findall(r"cards/display/(\d+)\.png", self.client.get(f"/jobs/{job}/mapping", headers=HTML).text)
+        )
+        told = {n: self.client.get(f"/jobs/{job}/cards/display/{n}.png") for n in numbers}
+        refused = [n for n, answer in told.items() if answer.status_code == 422]
+        self.assertEqual(len(refused), 2)
+        self.assertIn("32768 × 32768 pixels", told[refused[0]].json()["say"])
+        with zipfile.ZipFile(io.BytesIO(self.client.get(f"/jobs/{job}/cards.zip").content)) as cards:
+            names = cards.namelist()
+            self.assertEqual(
+                [name for name in names if name.endswith(".txt")], [f"display-{n:03d}.txt" for n in refused]
+            )
+            self.assertEqual(len(names), len(numbers))

@@ -134,7 +134,7 @@ def _panel(here: Here, said: str) -> _Hung:
         return _Hung(gear, {"y": off}, item.name)
     inches = float(size[1].replace(",", "."))
     if not SIZES[0] <= inches <= SIZES[1]:
-        raise RefusedError(f"a display is {SIZES[0]:g} to {SIZES[1]:g} inches (got {inches:g})", value=said)
+        raise RefusedError(f"a display is {SIZES[0]:g} to {SIZES[1]:g} inches (got {size[1][:12]})", value=said)
     bare: dict[str, object] = {
         "kind": "panel", "width": chosen(picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width),
         "frame_side": BEZEL, "frame_top": BEZEL, "frame_bottom": BEZEL, "pixels": (1920, 1080), "y": OFF,

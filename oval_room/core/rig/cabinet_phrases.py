@@ -79,12 +79,20 @@ def _inside(here: Here, key: str | None, role: str, said: str) -> Heard:
         return Heard(f"Cabinet's {role}: {here.gear[gear].name}", PutInside.model_validate({**values, "gear": gear}))
     inches = float(size[1].replace(",", "."))
     if not SIZES[0] <= inches <= SIZES[1]:
-        raise RefusedError(f"a cabinet's screen is {SIZES[0]:g} to {SIZES[1]:g} inches (got {inches:g})", value=said)
+        raise RefusedError(
+            f"a cabinet's screen is {SIZES[0]:g} to {SIZES[1]:g} inches (got {size[1][:12]})", value=said
+        )
     aspect = float(size[2]) / float(size[3]) if size[2] and float(size[3]) else 16 / 9
+    if not LEAST_ASPECT <= aspect <= MOST_ASPECT:
+        raise RefusedError(f"give its shape as 16:9, 21:9, 4:3 (got {size[2][:6]}:{size[3][:6]})", value=said)
     made = picture_size(aspect=aspect, diagonal=inches * MM_IN["in"])
     put = PutInside.model_validate({**values, "gear": "", "width": made.width, "height": made.height})
     return Heard(f"Cabinet's {role}: {inches:g} inch (frame {here.show(8.0)} assumed)", put)
 
+
+LEAST_ASPECT: Final = 0.25
+MOST_ASPECT: Final = 4.0
+"""Shapes of screens that there are."""
 
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("cabinet", "its opening, or a screen by its role", "a table-sim cabinet", EXAMPLE, "rig", _cabinet),

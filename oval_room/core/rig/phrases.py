@@ -184,7 +184,7 @@ def screen_said(here: Here, said: str, key: str, name: str) -> tuple[list[Comman
         return steps, here.gear[gear].name
     inches = float(size[1].replace(",", "."))
     if not SIZES[0] <= inches <= SIZES[1]:
-        raise RefusedError(f"a screen of a rig is {SIZES[0]:g} to {SIZES[1]:g} inches (got {inches:g})", value=said)
+        raise RefusedError(f"a screen of a rig is {SIZES[0]:g} to {SIZES[1]:g} inches (got {size[1][:12]})", value=said)
     width = picture_size(aspect=16 / 9, diagonal=inches * MM_IN["in"]).width
     bare = {"kind": "panel", "width": chosen(width), "frame_side": BEZEL, "frame_top": BEZEL, "frame_bottom": BEZEL}
     pixels = (1920, 1080) if inches < 27 else (2560, 1440) if inches < 40 else (3840, 2160)

@@ -132,7 +132,7 @@ def display_card(wall: WallMap, one: Mapped, outputs: Mapping[str, str]) -> Imag
     Raises:
         RefusedError: it has more pixels than a card.
     """
-    for size in ((one.crop.width, one.crop.height), one.display.shown):
+    for size in (one.display.shown, (one.crop.width, one.crop.height)):
         check_card(f"display {one.display.number}", size)
     image = _scaled(_draw(wall, outputs, one.crop), one.display.shown)
     return image if one.display.turned == 0 else image.transpose(_TURNS[one.display.turned])

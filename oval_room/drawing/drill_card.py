@@ -7,6 +7,7 @@ import io
 from collections.abc import Sequence
 from typing import Final, NamedTuple
 
+from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 
 from oval_room.drawing.metrics import primes
@@ -71,11 +72,18 @@ def _page(
     canvas.setFont(FACE, 8)
     y -= 12
     canvas.drawString(left, y, f"revision {titles.revision}, {titles.date}")
-    canvas.setFont(FACE, 9.5)
     for line in told:
-        y -= 13
-        canvas.drawString(left, y, primes(line)[:96])
+        stop = line.startswith("STOP")
+        face, size = (STRONG, 11.0) if stop else (FACE, 9.5)
+        canvas.setFont(face, size)
+        for part in simpleSplit(primes(line), face, size, right - left):
+            y -= size + 3.5
+            canvas.drawString(left, y, part)
+        y -= 4 if stop else 0
     y -= 18
+    if not rows:
+        _under(canvas, left, y, cautions)
+        return
     canvas.setFont(FACE, 8)
     for head, at in zip(HEADS, COLUMNS, strict=True):
         canvas.drawString(left + at * MM, y, head)
@@ -90,8 +98,12 @@ def _page(
         canvas.rect(left + COLUMNS[-1] * MM, y - 2, 11, 11)
         canvas.setLineWidth(0.3)
         canvas.line(left, y - 5, right, y - 5)
-    y -= 10
+    _under(canvas, left, y - 10, cautions)
+
+
+def _under(canvas: Canvas, left: float, y: float, cautions: Sequence[str]) -> None:
+    """What is said under the table, clear of the code."""
     for line in cautions:
         y -= 11
-        canvas.setFont(STRONG if line.startswith("STOP") else FACE, 8)
+        canvas.setFont(FACE, 8)
         canvas.drawString(left, y, line[: 112 if y > (EDGE + QR_SIDE) * MM else 78])

@@ -19,9 +19,9 @@ from pydantic import ValidationError
 from oval_room.core.complaints import refused_by
 from oval_room.core.errors import MissingError
 from oval_room.core.parts import PLAN
-from oval_room.core.plan.changes import GROWS_ONLY, Change, Path, change_of, is_entry, node_at, path_of
+from oval_room.core.plan.changes import GROWS_ONLY, Change, Path, change_of, is_entry, path_of
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.measure import STORED
+from oval_room.core.plan.measure import STORED, Frozen
 from oval_room.store.opened import Opened
 from oval_room.store.records import BrokenError, StoreError
 from oval_room.store.seals import unbroken
@@ -76,13 +76,11 @@ class Documents:
         with self._lock:
             self._plans = {key: plan for key, plan in self._plans.items() if key[0] != job}
 
-    def written(
-        self, job: str, before: Plan | None, number: int, after: Plan, touched: Iterable[Change]
-    ) -> tuple[bytes, int | None]:
+    def written(self, job: str, before: Plan | None, number: int, after: Plan) -> tuple[bytes, int | None]:
         """How a new revision is kept: its document, and the revision it stands on, None where it is whole."""
         if before is None or self._full_is_due(job, number):
             return whole(after), None
-        orders = _orders(before, after, touched)
+        orders = _orders(before, after)
         return (zlib.compress(json.dumps(orders).encode(), 6) if orders else b""), number - 1
 
     def _full_is_due(self, job: str, number: int) -> bool:
@@ -185,15 +183,22 @@ def whole(plan: Plan) -> bytes:
     return zlib.compress(plan.model_dump_json().encode(), 6)
 
 
-def _orders(before: Plan, after: Plan, touched: Iterable[Change]) -> Orders:
-    """Tables whose entries do not stand as they would with what went taken out and what came put last."""
+def _orders(before: object, after: object, path: Path = ()) -> Orders:
+    """Tables whose entries do not stand as they would with what went taken out and what came put last: also those of
+    which nothing came or went, where a command laid them down anew."""
+    if before is after or path == (GROWS_ONLY,):
+        return []
     out: Orders = []
-    for path in dict.fromkeys(change.path[:-1] for change in touched if is_entry(change.path)):
-        was, now = node_at(before, path), node_at(after, path)
-        if isinstance(was, dict) and isinstance(now, dict):
-            plain = [key for key in was if key in now] + [key for key in now if key not in was]
-            if plain != list(now):
-                out.append((path, list(now)))
+    if isinstance(before, dict) and isinstance(after, dict):
+        plain = [key for key in before if key in after] + [key for key in after if key not in before]
+        out += [(path, list(after))] if plain != list(after) else []
+        pairs: Iterable[tuple[str, object, object]] = ((key, before[key], after[key]) for key in after if key in before)
+    elif isinstance(before, Frozen) and type(before) is type(after) and not before.leaf:
+        pairs = ((key, getattr(before, key), getattr(after, key)) for key in type(before).model_fields)
+    else:
+        return []
+    for key, one, other in pairs:
+        out += _orders(one, other, (*path, key))
     return out
 
 

@@ -344,7 +344,7 @@ class Revisions:
         group: str | None = None,
         before: Plan | None = None,
     ) -> None:
-        document, base = self._documents.written(job, before, number, plan, touched)
+        document, base = self._documents.written(job, before, number, plan)
         row = {
             "job_id": job,
             "number": number,

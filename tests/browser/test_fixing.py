@@ -26,7 +26,7 @@ class Fixing(BrowserCase):
     def test_with_a_stud_missing_the_panel_goes_where_two_hold(self) -> None:
         """No line at 1200: a plate at 1110 has none but 800 in its slots, until the panel goes over 1600 and 2000."""
         page = self.job_of("Studs", *self.studs(), "miss w1 1200 pilot", "tv Slate 55", "mount Tilt 400", "along 1600")
-        finding = page.locator(".finding", has_text="where it is planned")
+        finding = page.locator(".finding", has_text="where it belongs")
         finding.locator(".cure").first.focus()
         self.until(
             page,
@@ -35,7 +35,7 @@ class Fixing(BrowserCase):
         revision = self.revision(page)
         page.keyboard.press("Enter")
         self.until(page, REVISION, revision + 1)
-        self.assertEqual(page.locator(".finding", has_text="where it is planned").count(), 0)
+        self.assertEqual(page.locator(".finding", has_text="where it belongs").count(), 0)
         self.assertGreater(page.locator("#lead-svg .s-slot").count(), 0)
         self.assertEqual(self.complaints, [])
 

@@ -8,6 +8,7 @@ import sqlite3
 import tempfile
 import unittest
 from pathlib import Path
+from unittest import mock
 
 from hypothesis import HealthCheck, example, given, settings
 from hypothesis import strategies as st
@@ -68,6 +69,17 @@ class Kept(unittest.TestCase):
         self.assertLess(sum(full for full, _ in rows), 12)
         self.assertLess(sum(size for _, size in rows) / len(rows), 400)
         self.assertEqual(self.cold(job)[-1], self.store.head(job).plan.model_dump_json())
+
+    def test_the_order_of_a_table_that_is_laid_down_anew_is_kept(self) -> None:
+        """Nothing comes or goes and its entries stand in another order: a process that reads it has that order too."""
+        scheme = CHAPEL.chosen
+        turned = scheme.model_copy(update={"pictures": dict(reversed(scheme.pictures.items()))})
+        other = CHAPEL.model_copy(update={"schemes": {"v1": turned}, "client": "another"})
+        job = self.store.create(CHAPEL, "wil")
+        with mock.patch("oval_room.store.revisions.apply", lambda *_: other):
+            self.store.commit(job, 1, PutPicture(id="p1"), "wil")
+        self.assertEqual(self.cold(job)[-1], other.model_dump_json())
+        self.assertEqual(list(Store(self.path).head(job).plan.chosen.pictures), ["p2", "p1"])
 
     def test_undo_goes_back_through_a_long_history(self) -> None:
         job = self.store.create(CHAPEL, "wil")

@@ -20,11 +20,107 @@ from oval_room.drawing.paper import MM
 from oval_room.drawing.template import EDGE, FOOT, OVERLAP, Plate, tiles
 from tests.drawing.test_prints import lines_of
 from tests.web.codes import code_of
+from tests.web.holes_printed import holes_under_a_stop
 from tests.web.serving import HTML, WebCase, flat
 
 with warnings.catch_warnings():
     warnings.simplefilter("ignore")
     from pypdf import PdfReader
+
+
+class Stopped(WebCase):
+    """Paper and phone carry no hole of what has a stop (rules 7.21)."""
+
+    def made(self, *lines: str) -> str:
+        made = self.client.post("/jobs", data={"token": self.token, "name": "Snug", "units": "mm"}, headers=HTML)
+        job = made.headers["location"].split("/")[2]
+        for line in lines:
+            answer = self.say(job, line, stage="fixing")
+            self.assertEqual(answer.json()["kind"], "done", (line, answer.text[:300]))
+        return str(job)
+
+    WALL = ("room 5000 x 5000 x 2500 mm", "seat 3200 mm", "made of w1 timber")
+
+    def card(self, job: str) -> str:
+        return " ".join(
+            PdfReader(io.BytesIO(self.client.get(f"/jobs/{job}/drill/card.pdf").content))
+            .pages[0]
+            .extract_text()
+            .split()
+        )
+
+    def test_three_sets_on_wandering_studs(self) -> None:
+        """Studs found at 254, 654, 1054 and 1454, a set in the middle of the wall and one on each side of it: those that
+        have no stud behind them have no holes anywhere, and the stop stands first."""
+        job = self.made(
+            *self.WALL, *(f"stud w1 {at} mm pilot" for at in (254, 654, 1054, 1454)), "tv Slate 55", "mount Tilt 400", "along 2500 mm",
+        )  # fmt: skip
+        page = self.client.get(f"/jobs/{job}/drill", headers=HTML)
+        self.assertEqual(page.status_code, 200)
+        text = flat(page.text)
+        self.assertIn("STOP, no holes for", text)
+        self.assertIn("No stud behind", text)
+        self.assertNotIn("form-check-input", text)
+        card = self.card(job)
+        self.assertIn("STOP, no holes for", card)
+        self.assertLess(card.index("STOP"), card.index("Before any hole"))
+        self.assertNotIn("Hole 1 to the lower corners", card)
+        refused = self.client.get(f"/jobs/{job}/drill/template.pdf")
+        self.assertEqual(refused.status_code, 404)
+        self.assertIn("STOP, no holes", refused.json()["say"])
+        self.assertEqual(
+            holes_under_a_stop(self.client, job, evaluate(self.store.head(job).plan, self.store.gear())), []
+        )
+        self.say(job, "along 854 mm", stage="fixing")  # between the studs at 654 and 1054
+        self.assertIn("form-check-input", self.client.get(f"/jobs/{job}/drill", headers=HTML).text)
+
+    def test_where_no_stud_is_known_there_is_no_hole(self) -> None:
+        """A wall of studs that nobody has found, and a mount whose slots nobody has measured."""
+        for lines, told in (
+            (("tv Slate 55", "mount Tilt 400"), "find them behind it"),
+            ((*(f"stud w1 {at} mm pilot" for at in range(400, 4401, 400)), "tv Slate 65", "mount Flat 600", "bolts 350 mm", "mount row 12 mm"), "slots of"),
+        ):  # fmt: skip
+            job = self.made(*self.WALL, *lines, "along 2500 mm")
+            text = flat(self.client.get(f"/jobs/{job}/drill", headers=HTML).text)
+            self.assertIn("No holes for", text)
+            self.assertIn(told, text)
+            self.assertNotIn("form-check-input", text)
+
+    def test_overridden_with_a_reason_it_is_drilled_and_the_reason_stands_there(self) -> None:
+        job = self.made(
+            "room 5000 x 5000 x 2500 mm", "seat 3200 mm", "made of w1 brick", "tv Slate 65", "mount Tilt 600", "along 2500 mm",
+            "window w1 at 2100 mm, 700 x 1400 mm sill 700 mm",
+        )  # fmt: skip
+        self.assertNotIn("form-check-input", self.client.get(f"/jobs/{job}/drill", headers=HTML).text)
+        report = evaluate(self.store.head(job).plan, self.store.gear())
+        for key in sorted(report.stops()):
+            body = {
+                "finding": key,
+                "why": "a steel frame stands before it",
+                "base": self.store.row(job).head,
+                "stage": "fixing",
+                "view": {},
+            }
+            self.assertEqual(self.post(f"/jobs/{job}/accept", body).json()["kind"], "done")
+        text = flat(self.client.get(f"/jobs/{job}/drill", headers=HTML).text)
+        self.assertIn("form-check-input", text)
+        self.assertIn("a steel frame stands before it", text)
+        self.assertIn("a steel frame stands before it", self.card(job))
+
+    def test_depths_count_from_the_finished_face(self) -> None:
+        """15 of plaster on brick: the plug's 60 lie in the brick, 75 from the face (rules 7.20)."""
+        job = self.made(
+            "room 5000 x 5000 x 2500 mm",
+            "seat 3200 mm",
+            "made of w1 brick",
+            "board w1 15 mm",
+            "tv Slate 65",
+            "mount Tilt 600",
+            "along 2500 mm",
+        )
+        text = flat(self.client.get(f"/jobs/{job}/drill", headers=HTML).text)
+        self.assertIn("75 mm: 15 mm over it + 60 mm masonry", text)
+        self.assertIn("75 mm: 15 mm over it + 60 mm masonry", self.card(job))
 
 
 class Drilling(WebCase):

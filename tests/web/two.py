@@ -10,11 +10,12 @@ from typing import Any
 from oval_room.core.parts import STAGES
 from oval_room.store.store import Store
 from oval_room.web.app import create_app
+from oval_room.web.bench import Bench
 from oval_room.web.settings import Settings
 from tests.web.serving import HTML, TestClient, WebCase
 
 PAGES = ("history", "drill", "cuts", "cables", "displays", "buttons", "faults", "layouts", "align", "games", "mapping", "holes",
-         "schemes", "sizes", "kinds", "tally", "sun", "wide", "files", "near", "doubt", "breaking", "readings.csv", "export")  # fmt: skip
+         "schemes", "sizes", "kinds", "sun", "wide", "files", "near", "doubt", "breaking", "readings.csv", "export")  # fmt: skip
 """Of a job, beside its stages; some are there only for some jobs."""
 
 
@@ -24,13 +25,21 @@ class TwoCase(WebCase):
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
-        cls.other = cls.another()
+        app = create_app(Store(Path(cls.store.path)), Settings(body_limit=200_000))
+        cls.other = TestClient(app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False)
+
+    @classmethod
+    def process_on(cls, store: Store) -> Any:
+        """A process that has seen nothing yet, on a store; the one before it is gone."""
+        if "_app" not in cls.__dict__:
+            cls._app = create_app(Store(Path(cls.store.path)), Settings(body_limit=200_000))
+        cls._app.state.store, cls._app.state.bench = store, Bench(store)
+        return TestClient(cls._app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False)
 
     @classmethod
     def another(cls) -> Any:
         """One more process, as it is just after its start."""
-        app = create_app(Store(Path(cls.store.path)), Settings(body_limit=200_000))
-        return TestClient(app, base_url="http://127.0.0.1", raise_server_exceptions=False, follow_redirects=False)
+        return cls.process_on(Store(Path(cls.store.path)))
 
     def other_post(self, address: str, **form: Any) -> Any:
         """A form sent to the other process."""

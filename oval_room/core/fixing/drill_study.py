@@ -26,6 +26,7 @@ from oval_room.core.fixing.drill_window import (
 from oval_room.core.fixing.figures import KINDS
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.keep_out import keep_outs, no_wall
+from oval_room.core.fixing.opening_zones import before_findings, hole_findings
 from oval_room.core.fixing.plate_place import plate_rules
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.study import FixingResult, at_slots
@@ -107,6 +108,8 @@ def study_drill(
         if holes is None or not holes.columns or hangs_on(picture, survey.things) is not None:
             continue
         out += _off_the_wall(key, holes, off)
+        out += hole_findings({"picture": key}, ((x, z) for x in holes.columns for z in holes.rows), survey)
+        out += _before(key, picture, gear.get(picture.mount or ""), holes, fixings, survey)
         rules = _rules(survey, scheme, gear, key, picture, holes, studs, views, keep_out, wall)
         if rules is not None:
             place = fixings.places.get(key)
@@ -120,6 +123,26 @@ def study_drill(
         if not (fails and alone and studded and {*fails} <= {SLIDES, FEW, NONE}):  # else studs tell it, with their cure
             out.append(_finding(key, one, hung, ruler))
     return DrillResult(book.figures, tuple(out), {key: one.here for key, one in hung.items()})
+
+
+def _before(
+    key: str, picture: Picture, mount: object, holes: HoleMap, fixings: FixingResult, survey: Survey
+) -> list[Finding]:
+    """A plate or its picture before an opening."""
+    half = picture.across / 2 + picture.frame_side
+    seen = (
+        picture.pose.x - half,
+        picture.bottom - picture.frame_bottom,
+        picture.pose.x + half,
+        picture.top + picture.frame_top,
+    )
+    plate = None
+    if isinstance(mount, Mount):
+        place, up = fixings.places.get(key), (holes.rows[0] + holes.rows[-1]) / 2
+        middle = place.plate if place is not None else picture.pose.x
+        wide, high = mount.plate_width / 2, mount.plate_height / 2
+        plate = middle - wide, up - high, middle + wide, up + high
+    return before_findings({"picture": key}, plate, seen, survey)
 
 
 def _off_the_wall(key: str, holes: HoleMap, off: tuple[KeepOut, ...]) -> list[Finding]:

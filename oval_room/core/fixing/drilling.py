@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from itertools import product
 from types import MappingProxyType
 from typing import Final
 
+from oval_room.core.findings import Finding
 from oval_room.core.fixing.hole_map import HoleMap
+from oval_room.core.fixing.says import FixingCode
 from oval_room.core.fixing.zero import Zero
 from oval_room.core.levels import SLIM
-from oval_room.core.plan.room import Made
+from oval_room.core.plan.room import STUDDED, Made
 from oval_room.core.record import record
 from oval_room.core.survey.datum import from_datum
 
@@ -33,11 +35,14 @@ PLUG: Final = 50.0
 
 @record
 class Drill:
-    """How a hole is made: the bit, how deep from the wall's face [mm] (None where its maker says), the screw."""
+    """How a hole is made: the bit, how deep from the wall's finished face [mm] (None where its maker says), the screw;
+    over: what of that is what lies over what carries [mm], into: the rest's name (rules 7.20)."""
 
     bit: str
     depth: float | None
     screw: str
+    over: float = 0.0
+    into: str = ""
 
 
 @record
@@ -85,17 +90,48 @@ def drill_plan(
     return DrillPlan(zero, tuple(holes), math.hypot(x, up), math.hypot(wall_length - x, up))
 
 
+def skin_over(made: Made | None) -> float:
+    """What lies over a masonry wall: the plaster, board or tiles that were measured, none where nobody has looked
+    [mm] (rules 7.20)."""
+    return (made.board or 0.0) * (made.layers or 1) if made is not None and made.kind not in STUDDED else 0.0
+
+
+def nothing_to_drill(zero: Zero) -> DrillPlan:
+    """The plan of a wall all of whose holes have a stop."""
+    return DrillPlan(zero, (), 0.0, 0.0)
+
+
+NO_COLUMNS: Final = ("lines", "slots")
+"""Why a plate's columns are not known on a wall of studs: the studs, or where its slots are."""
+STOPS_A_HOLE: Final = ("fixing", "picture")
+"""Stages whose stops say that a thing does not hang where it is planned, or not so."""
+
+
+def stopped(findings: Iterable[Finding], still_open: Collection[str]) -> dict[str, list[Finding]]:
+    """Open stops by what hangs: none of its holes is given to anybody until they are cleared or overridden with a
+    reason (rules 7.21), nor where nobody knows yet in which studs they are. A projector's own stops are about its plate
+    on the ceiling."""
+    out: dict[str, list[Finding]] = {}
+    for one in findings:
+        of = one.about.get("picture") or one.about.get("thing")
+        stops = one.key in still_open and one.code.stage in STOPS_A_HOLE and "projector" not in one.about
+        if of and (stops or (one.code is FixingCode.PLATE_STUDS and one.more["why"] in NO_COLUMNS)):
+            out.setdefault(of, []).append(one)
+    return out
+
+
 def boards_over(made: Made | None) -> float:
     """How thick the boards over a wall's studs are [mm]: one of 12.5 where nobody has looked (rules 7.7)."""
     return (made.board or BOARD) * (made.layers or 1) if made is not None else BOARD
 
 
-def drill_for(fixing: str, *, board: float = BOARD, stud_depth: float | None = None) -> Drill:
+def drill_for(fixing: str, *, board: float = BOARD, stud_depth: float | None = None, skin: float = 0.0) -> Drill:
     """How a hole for a fixing is made (rules 7.7): a coach screw is plate + washer + board + 50, up to the next stock
     length, never nearer than 10 to the stud's other side; depths are of what enters the wall and 10 more.
 
     Args:
         board: what lies over the stud [mm]. stud_depth: of the stud [mm]; None where nobody has measured it.
+        skin: plaster, board, tiles, dabs over masonry [mm], which a plug does not count on.
     """
     if fixing.startswith("coach"):
         least = PLATE + WASHER + board + IN_STUD
@@ -103,9 +139,10 @@ def drill_for(fixing: str, *, board: float = BOARD, stud_depth: float | None = N
         enters = (length or STOCK[-1]) - PLATE - WASHER
         if length is None or (stud_depth is not None and enters - board > stud_depth - SHORT_OF + SLIM):
             return Drill("5–5.5 mm for wood", None, "a thinner stack or another fixing: no coach screw is right")
-        return Drill("5–5.5 mm for wood", enters + BEYOND, f"coach screw 8 × {length:g} mm")
+        return Drill("5–5.5 mm for wood", enters + BEYOND, f"coach screw 8 × {length:g} mm", board, "stud")
     if fixing.startswith("wood"):
         return Drill("3 mm for wood", 40.0 - PLATE + BEYOND, "wood screw 5 × 40 mm")
     if fixing.startswith("plug"):
-        return Drill("10 mm for masonry", PLUG + BEYOND, "10 mm plug, screw 8 mm")
+        screw = "10 mm plug, screw 8 mm" + (f", longer by the {skin:g} over it" if skin else "")
+        return Drill("10 mm for masonry", skin + PLUG + BEYOND, screw, skin, "masonry")
     return Drill("by its maker", None, fixing)

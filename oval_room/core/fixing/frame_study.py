@@ -10,6 +10,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.fixing.behind import holds_nothing
 from oval_room.core.fixing.bolts import FULL, weight_of
 from oval_room.core.fixing.capacity import SUITS, capacity_of
+from oval_room.core.fixing.opening_zones import hole_findings
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
@@ -60,6 +61,7 @@ def study_frames(survey: Survey, scheme: Scheme, gear: GearShelf, studs: StudRes
         out.append(finding)
         if holes is not None:
             frames[key] = holes
+            out += hole_findings({"picture": key}, holes.places, survey)
     return FrameResult({}, tuple(out), frames)
 
 

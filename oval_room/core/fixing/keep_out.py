@@ -7,6 +7,7 @@ from typing import Final
 
 from oval_room.core.fixing.behind import ON_RUN, ZONE
 from oval_room.core.fixing.drill_window import FAR, KeepOut
+from oval_room.core.fixing.opening_zones import zones
 from oval_room.core.plan.fittings import ZONED
 from oval_room.core.survey.document import Survey
 
@@ -63,7 +64,7 @@ def services(survey: Survey, wall: str = "w1") -> tuple[KeepOut, ...]:
 
 def keep_outs(survey: Survey, wall: str = "w1") -> tuple[KeepOut, ...]:
     """All of them, the worst first."""
-    return no_wall(survey, wall) + services(survey, wall) + bands(survey, wall)
+    return no_wall(survey, wall) + zones(survey, wall) + services(survey, wall) + bands(survey, wall)
 
 
 def _size(survey: Survey, wall: str) -> tuple[float, float]:

@@ -37,6 +37,8 @@ from oval_room.core.units import Ruler
 BRACKET: Final = 2.5
 WASHER: Final = 1.6
 """A mount's bracket and a washer, where nobody has measured them (planning values of ours) [mm]."""
+FAR: Final = 300.0
+"""No bought picture is moved farther than this unasked [mm] (rules 7.18)."""
 NEARLY: Final = 1
 KNOWN: Final = frozenset(name for suits in SUITS.values() for name in suits)
 """Fixings that are told for some wall."""
@@ -160,8 +162,15 @@ class _Hung:
         if abs(off) <= NEARLY:
             return [Finding(FixingCode.PLATE_STUDS, Level.GOOD, "7.4", about, 0.0, 0.0, more=more)]
         x = self.ruler.safe(self.picture.pose.x + off, "nearest")
-        cure = Cure(FixingCure.OVER_STUDS, x, PutPicture(id=self.key, x=x))
-        return [Finding(FixingCode.PLATE_STUDS, Level.MIND, "7.4", about, off, 0.0, cures=(cure,), more=more)]
+        cures = (
+            (Cure(FixingCure.OVER_STUDS, x, PutPicture(id=self.key, x=x), name=f"{off:.3f}"),)
+            if abs(off) <= FAR
+            else ()
+        )
+        if abs(off) <= (self.mount.reach or 0.0):  # an arm stands out to the side by so much
+            return [Finding(FixingCode.PLATE_STUDS, Level.MIND, "7.4", about, off, 0.0, cures=cures, more=more)]
+        more["why"] = "off"
+        return [Finding(FixingCode.PLATE_STUDS, Level.STOP, "7.18", about, off, 0.0, cures=cures, more=more)]
 
     def _board_use(self, board: tuple[float, float]) -> float:
         """What the worst of the board's own four coach screws bears, two in the stud at either end [%]."""

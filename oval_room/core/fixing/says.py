@@ -60,6 +60,17 @@ class FixingCode(Code):
             else f"A hole of {w.name(f.about, 'picture')} lies in {f.more['in']}: move the picture."
         ),
     )
+    BY_OPENING = "fixing: hole by an opening", say.by_opening
+    BEFORE_OPENING = (
+        "fixing: before an opening",
+        lambda f, w: (
+            f"The plate of {w.name(f.about, 'picture')} stands across {f.more['opening']}, where nothing holds it: "
+            "move the picture."
+            if f.more["what"] == "plate"
+            else f"{w.named(f.about, 'picture')} hangs across {f.more['opening']}: it takes its light and view, or the "
+            "way through."
+        ),
+    )
     SWING = "fixing: an arm's swing", say.swing
     FRAME = "fixing: a screen's frame on its wall", say.frame
     PATTERN = "fixing: bolt pattern", say.pattern
@@ -88,7 +99,7 @@ class FixingCure(CureKind):
     """What is offered, as a short order."""
 
     WITHIN = "within the mount", say.within
-    OVER_STUDS = "picture over the studs", lambda c, w: f"Picture's middle to {w.length(c.value)} along"
+    OVER_STUDS = "picture over the studs", say.over_studs
     FIX_WITH = "fixed with", lambda c, w: f"Fix it with {c.name}"
     PLATE_FREE = "plate where studs want it", lambda c, w: "Plate to where studs want it"
     PLATE_TO = "plate in its window", say.plate_to

@@ -111,6 +111,17 @@ def pole(f: Finding, w: Words) -> str:
     return f"The pole would be {w.length(f.value)}; this mount reaches {w.length(f.limit, 'greatest')}."
 
 
+def by_opening(f: Finding, w: Words) -> str:
+    m, of = f.more, w.name(f.about, "picture") or w.name(f.about, "thing")
+    if m["why"] == "lintel":
+        return (
+            f"A hole of {of} lies {w.length(f.value)} over {m['opening']}, in what carries the wall there: look what "
+            f"it is and say so (lintel {m['opening']} concrete, 65 deep), or move it."
+        )
+    edge = f"A hole of {of} lies {w.length(f.value)} from the edge of {m['opening']}"
+    return f"{edge}: within {w.length(f.limit)} a fixing may break out. Move it."
+
+
 def holes(f: Finding, w: Words) -> str:
     kind = f.more["wall"]
     wall = {
@@ -389,6 +400,13 @@ def plate_studs(f: Finding, w: Words) -> str:
             + (f" Two coach screws in either stud bear {m['use']:.0f} % of what they may." if m["use"] else "")
         )
     at = " and ".join(w.length(one) for one in m["studs"])
+    if m["why"] == "off":
+        way = "right" if (f.value or 0) > 0 else "left"
+        return (
+            f"No stud behind {name}: its plate would go onto those at {at}, "
+            f"{w.length(abs(f.value or 0), 'nearest')} to the {way} of where it belongs. Find one behind it, screw a "
+            "board across, or take an arm."
+        )
     if f.level is Level.GOOD:
         return f"Studs at {at} lie in the slots of {name}, its plate's middle at {w.length(m['plate'])}: drill there."
     way = "right" if (f.value or 0) > 0 else "left"
@@ -396,6 +414,17 @@ def plate_studs(f: Finding, w: Words) -> str:
         f"With its plate on the studs at {at}, {name} hangs {w.length(abs(f.value or 0), 'nearest')} to the {way} of "
         "where it is planned."
     )
+
+
+FAR_MOVE: Final = 50.0
+"""A bought picture that moves farther than this [mm] is told so first (rules 7.18)."""
+
+
+def over_studs(c: Cure, w: Words) -> str:
+    by, to = float(c.name or 0), f"its middle to {w.length(c.value)} along"
+    if abs(by) <= FAR_MOVE:
+        return f"Picture's middle to {w.length(c.value)} along"
+    return f"Moves the picture {w.length(abs(by), 'nearest')} to the {'right' if by > 0 else 'left'}: {to}, over studs"
 
 
 def load(f: Finding, w: Words) -> str:

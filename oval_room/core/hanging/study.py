@@ -10,6 +10,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.behind import holds_nothing, near_services
 from oval_room.core.fixing.bolts import FULL, MUCH, use_level, weight_of
 from oval_room.core.fixing.capacity import SUITS, capacity_of
+from oval_room.core.fixing.opening_zones import hole_findings
 from oval_room.core.hanging.commands import PutHanging
 from oval_room.core.hanging.document import MOST_SCREWS, Hanging, WallThing
 from oval_room.core.hanging.figures import KINDS
@@ -48,6 +49,7 @@ def study_hanging(
         _figures(book, key, thing, holding)
         into = _into(key, thing, survey)
         findings += _place(key, thing, survey, ruler) + into + _near(key, thing, survey)
+        findings += hole_findings({"thing": key}, thing.holes, survey, thing.wall)
         findings += _across(key, hanging, survey, pictures)
         findings += _studs(key, thing, holding, lines) if studded else []
         findings += [] if into else _load(key, thing, holding)

@@ -11,7 +11,7 @@ from oval_room.core.applying import carried, in_scheme, scheme_id, with_survey, 
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level
-from oval_room.core.plan.changes import Change, Path, path_of, restore
+from oval_room.core.plan.changes import Change, path_of, restore
 from oval_room.core.plan.document import Accepted, Decided, Figures, Plan, Scheme, Settled, Stage
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.keyed import holder_of
@@ -163,7 +163,8 @@ def _without_scheme(plan: Plan, gone: str) -> Plan:
     return plan.model_copy(update={"schemes": left, "scheme": plan.scheme if plan.scheme in left else next(iter(left))})
 
 
-Place = Annotated[Path, BeforeValidator(path_of), Field(min_length=1, max_length=16)]
+Key = Annotated[str, Field(max_length=120)]
+Place = Annotated[tuple[Key, ...], Field(min_length=1, max_length=16), BeforeValidator(path_of)]
 """A place of the plan by its keys; the dotted text of earlier versions is cut."""
 
 

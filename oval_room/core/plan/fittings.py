@@ -64,6 +64,8 @@ class Opening(Frozen):
     swing: Swing = "none"
     covering: Covering = "none"
     luminance: Measure = default(2000.0)
+    lintel: Words = ""
+    """What carries the wall over it, once somebody has said so (rules 7.19)."""
 
     @property
     def ends(self) -> tuple[float, float]:

@@ -31,6 +31,7 @@ class PutOpening(Command):
     swing: Words | None = None
     covering: Words | None = None
     luminance: Typed | None = None
+    lintel: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         openings = plan.survey.openings

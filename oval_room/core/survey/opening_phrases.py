@@ -6,9 +6,9 @@ import re
 from collections.abc import Callable
 from typing import Final, NoReturn, get_args
 
-from oval_room.core.errors import RefusedError
+from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.fittings import Covering, Swing
-from oval_room.core.plan.measure import Values, next_id
+from oval_room.core.plan.measure import Values, called, next_id
 from oval_room.core.record import record
 from oval_room.core.span import Span
 from oval_room.core.survey.commands import PutOpening
@@ -178,6 +178,21 @@ def _opening_length(field: str, say: str, span: Span) -> Callable[[Here, str], H
     return make
 
 
+def _lintel(here: Here, rest: str) -> Heard:
+    """What carries the wall over an opening: the opening named, or the only one; then what it is."""
+    openings = here.plan.survey.openings
+    try:
+        key, opening, text = named(here, rest, openings, "opening")
+    except (RefusedError, MissingError):
+        if len(openings) != 1:
+            raise
+        (key, opening), text = next(iter(openings.items())), rest
+    if not called(text):
+        raise RefusedError("say what carries the wall there, as in lintel door concrete, 65 deep", value=rest)
+    say = f"Over {opening.name}: {called(text)}"
+    return Heard(say, PutOpening.model_validate({"id": key, "lintel": called(text)}))
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "door",
@@ -250,6 +265,14 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'head window 80"',
         "survey",
         _opening_length("head", "head", HEAD),
+    ),
+    Phrase(
+        "lintel",
+        "opening, what it is",
+        "what carries the wall over an opening",
+        "lintel window concrete, 65 deep",
+        "survey",
+        _lintel,
     ),
     Phrase(
         "rest",

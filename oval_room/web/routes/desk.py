@@ -83,7 +83,7 @@ def new_job(
     if not called(name):
         wrong["name"] = "Type a name for the job, such as the room or the client."
     if len(called(name)) > 80:
-        wrong["name"] = f"Keep the name to 80 characters (it has {len(called(name))})."
+        wrong["name"] = f"Keep the name under 80 characters (it has {len(called(name))})."
     if len(client) > 200:
         wrong["client"] = "Keep the client under 200 characters."
     if units not in WRITINGS:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 from typing import Final, Literal, NamedTuple
 from urllib.parse import urlencode
@@ -10,7 +11,16 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError
-from oval_room.core.fixing.drilling import Drill, DrillPlan, boards_over, drill_for, drill_plan
+from oval_room.core.fixing.drilling import (
+    Drill,
+    DrillPlan,
+    boards_over,
+    drill_for,
+    drill_plan,
+    nothing_to_drill,
+    skin_over,
+    stopped,
+)
 from oval_room.core.fixing.frame_study import FrameResult
 from oval_room.core.fixing.hole_list import holes_of
 from oval_room.core.fixing.load_study import LoadResult
@@ -65,32 +75,48 @@ def _drilled(request: Request, job: str) -> Drilled:
     room = parts.plan.survey.room
     number = min(parts.seen.wall if parts.query.get("wall") else walls.get(subject, 1), len(room.walls))
     wall, turned = room.walls[number - 1], look.turned(number)
-    maps = {key: one for key, one in parts.report.of(FixingResult).holes.items() if walls.get(key, 1) == number}
+    no_holes = stopped(parts.report.findings, parts.report.open_stops())
+    planned = {key: one for key, one in parts.report.of(FixingResult).holes.items() if walls.get(key, 1) == number}
+    maps = {key: one for key, one in planned.items() if key not in no_holes}
     pictures = turned.plan.chosen.pictures
-    zero = zero_of([pictures[key] for key in maps], turned.plan.survey.things)
+    zero = zero_of([pictures[key] for key in planned], turned.plan.survey.things)
     hung = {key: one for key, one in turned.plan.chosen.kept(Hanging).things.items() if one.wall == "w1"}
     framed = {key: one for key, one in parts.report.of(FrameResult).frames.items() if walls.get(key, 1) == number}
     things = {key: one.places for key, one in framed.items()} | {key: one.holes for key, one in hung.items()}
-    found = drill_plan(maps, zero, wall.length, things)
+    planned_too = {*planned, *things}
+    things = {key: places for key, places in things.items() if key not in no_holes}
+    found = drill_plan(maps, zero, wall.length, things) or (nothing_to_drill(zero) if planned_too else None)
     name = wall_name(room, wall)
     if found is None:
         raise MissingError(f"there is no hole on the {name} yet: choose a panel and its mount in Fixing", value=job)
     made, held = turned.plan.survey.made.get("w1"), parts.report.of(LoadResult).held
     depth = made.stud_depth if made is not None else None
     drills = {
-        key: drill_for(held[key].fixing, board=boards_over(made), stud_depth=depth) for key in maps if key in held
+        key: drill_for(held[key].fixing, board=boards_over(made), stud_depth=depth, skin=skin_over(made))
+        for key in maps
+        if key in held
     }
-    drills |= {key: drill_for(one.fixing, board=boards_over(made), stud_depth=depth) for key, one in framed.items()}
-    drills |= {key: drill_for(one.fixing, board=boards_over(made), stud_depth=depth) for key, one in hung.items()}
-    names = {key: turned.plan.chosen.pictures[key].name for key in (*maps, *framed)}
+    others = {key: one.fixing for key, one in framed.items()} | {key: one.fixing for key, one in hung.items()}
+    drills |= {
+        key: drill_for(fixing, board=boards_over(made), stud_depth=depth, skin=skin_over(made))
+        for key, fixing in others.items()
+        if key in things
+    }
+    names = {key: turned.plan.chosen.pictures[key].name for key in (*planned, *framed)}
     names |= {key: one.name for key, one in hung.items()}
     words = Words(parts.plan)
-    stops = tuple(
-        f"STOP: {words.finding(one)}"
+    overridden = tuple(
+        f"Overridden stop: {words.finding(one)} ({parts.report.accepted[one.key].why})"
         for one in parts.report.findings
-        if one.level is Level.STOP and one.about.get("picture") in maps and "projector" not in one.about
+        if one.level is Level.STOP and one.key in parts.report.accepted and one.about.get("picture") in planned_too
     )
-    return Drilled(parts, turned, name, found, drills, names, stops)
+    stops = tuple(
+        f"{'STOP, no' if one.level is Level.STOP else 'No'} holes for {names[key]}: {words.finding(one)}"
+        for key, found_stops in no_holes.items()
+        if key in planned_too
+        for one in found_stops
+    )
+    return Drilled(parts, turned, name, found, drills, names, (*stops, *overridden))
 
 
 @router.get("/jobs/{job}/drill", name="drill")
@@ -109,7 +135,7 @@ def drill(request: Request, job: str) -> HTMLResponse:
         "spots": {hole.number: f"{hole.of} {hole.along:.0f} {hole.up:.0f}" for hole in one.plan.holes},
         "many": len({hole.of for hole in one.plan.holes}) > 1,
         "names": {hole.number: names[hole.of] for hole in one.plan.holes},
-        "drills": [(names[key], how, show(how.depth) if how.depth else "") for key, how in one.drills.items()],
+        "drills": [(names[key], how, _depth(how, show)) for key, how in one.drills.items()],
         "pictures": [(key, names[key]) for key in dict.fromkeys(hole.of for hole in one.plan.holes) if key in plates],
         "to_left": show(one.plan.to_left),
         "to_right": show(one.plan.to_right),
@@ -121,6 +147,16 @@ def drill(request: Request, job: str) -> HTMLResponse:
         "others": _others(one),
     }
     return page(request, "drill.html", context)
+
+
+def _depth(how: Drill, show: Callable[[float], str]) -> str:
+    """How deep from the finished face, and what of that is what (rules 7.20): 75: 15 over it + 60 masonry."""
+    if how.depth is None:
+        return ""
+    whole = show(how.depth)
+    if not how.over:
+        return whole
+    return f"{whole}: {show(how.over)} over it + {show(how.depth - how.over)} {how.into}"
 
 
 def _others(one: Drilled) -> list[tuple[str, str]]:
@@ -156,11 +192,17 @@ def drill_card(request: Request, job: str) -> Response:
     one = _drilled(request, job)
     show = one.parts.plan.writing.ruler.show
     told = [
+        *one.stops,
         f"Along from the {one.plan.zero.name}, up from the floor, off the laser line at {show(DATUM)}.",
         f"Hole 1 to the lower corners: {show(one.plan.to_left)} left, {show(one.plan.to_right)} right.",
-        *(f"{how.screw}; bit {how.bit}" for how in dict.fromkeys(one.drills.values())),
+        *(
+            f"{how.screw}; bit {how.bit}" + (f", {_depth(how, show)}" if how.over else "")
+            for how in dict.fromkeys(one.drills.values())
+        ),
     ]
-    cautions, back = (*one.stops[:3], *CAUTIONS), _back(request, job)
+    if not one.plan.holes:
+        told = list(one.stops)
+    cautions, back = CAUTIONS, _back(request, job)
     content = write_card(one.wall, _rows(one), told, titles_of(one.parts), cautions, back)
     return Response(content, media_type="application/pdf", headers=_named(one, "card"))
 
@@ -189,6 +231,8 @@ def _plate(one: Drilled, of: str) -> Plate:
     """What is drilled for a picture, the first where none is named."""
     plates = one.parts.report.of(FixingResult).holes
     mine = [hole for hole in one.plan.holes if hole.of in plates]
+    if one.stops and not [hole for hole in mine if hole.of == of or not of]:
+        raise MissingError(one.stops[0], value=of)
     if not mine:
         raise MissingError(f"nothing on the {one.wall} has a plate to make a template of", value=of)
     holes = [hole for hole in mine if hole.of == of] or [hole for hole in mine if hole.of == mine[0].of]

@@ -173,7 +173,7 @@ class InThePlan(unittest.TestCase):
         self.assertIn("the panel slides no farther", Words(brick).finding(finding))
         (tried,) = cures_that_cure(brick, WHOLE, evaluate(brick, WHOLE), finding)
         self.assertIs((found_of(tried.plan) or self.fail()).level, Level.GOOD)
-        studs = hung("Slate 55", "Tilt 400", "along 2000", "plate along 2050")
+        studs = hung("Slate 55", "Tilt 400", "along 2140", "plate along 2050")
         finding = found_of(studs, "PLATE_STUDS") or self.fail()
         self.assertIs(finding.level, Level.STOP)
         self.assertIn("at 2050 mm, where it was put, fewer than two", Words(studs).finding(finding))

@@ -4,13 +4,17 @@ from __future__ import annotations
 
 import unittest
 
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
 from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
+from oval_room.core.fixing.drilling import stopped
 from oval_room.core.fixing.load_study import LoadResult
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import Panel
+from oval_room.core.plan.gear import Mount, Panel
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.words import Words
 from oval_room.demo.shop import WHOLE
@@ -19,8 +23,8 @@ from tests.core.survey.rooms import room, say
 STUDS = ("made of w1 timber", *(f"stud w1 {at} {'pilot' if at < 1000 else 'magnet'}" for at in range(400, 2801, 400)))
 
 
-def hung(tv: str, mount: str, *lines: str, wall: tuple[str, ...] = STUDS) -> Plan:
-    return say(room("seat 3000", *wall, outline="room 4000 x 5000"), f"tv {tv}", f"mount {mount}", *lines, gear=WHOLE)
+def hung(tv: str, mount: str, *lines: str, wall: tuple[str, ...] = STUDS, outline: str = "room 4000 x 5000") -> Plan:
+    return say(room("seat 3000", *wall, outline=outline), f"tv {tv}", f"mount {mount}", *lines, gear=WHOLE)
 
 
 def found(plan: Plan, code: str) -> Finding | None:
@@ -42,11 +46,56 @@ class OnStuds(unittest.TestCase):
         plan = hung("Slate 55", "Tilt 400", "along 2110")
         report, finding = evaluate(plan, WHOLE), found(plan, "PLATE_STUDS")
         assert finding is not None
-        self.assertEqual(finding.level, Level.MIND)
+        self.assertEqual((finding.level, finding.rule), (Level.STOP, "7.18"))
         self.assertAlmostEqual(finding.value or 0, 30, delta=1.0)
-        (tried,) = cures_that_cure(plan, WHOLE, report, finding)
+        (tried, *_) = cures_that_cure(plan, WHOLE, report, finding)
         self.assertAlmostEqual(tried.plan.chosen.pictures["p1"].pose.x, 2140, delta=1.0)
         self.assertEqual((found(tried.plan, "PLATE_STUDS") or finding).level, Level.GOOD)
+
+    def test_finds_elsewhere_on_the_wall_are_no_answer(self) -> None:
+        """Studs at 400 and 800, the TV in the middle at 2500: the plate would land 1.9 m off, and nobody moves the TV
+        there. 250 mm off it is offered, and says first how far it moves; an arm may stand out to the side."""
+        far = hung(
+            "Slate 55", "Tilt 400", "along 2500", wall=("made of w1 timber", "stud w1 400 pilot", "stud w1 800 pilot")
+        )
+        finding = found(far, "PLATE_STUDS")
+        assert finding is not None
+        self.assertEqual((finding.level, finding.cures), (Level.STOP, ()))
+        self.assertIn("No stud behind Tarnbeck Slate 55", Words(far).finding(finding))
+        self.assertIn("to the left of where it belongs", Words(far).finding(finding))
+        self.assertIn("p1", stopped(evaluate(far, WHOLE).findings, evaluate(far, WHOLE).open_stops()))
+        near = hung(
+            "Slate 55", "Tilt 400", "along 910", wall=("made of w1 timber", "stud w1 400 pilot", "stud w1 800 pilot")
+        )
+        finding = found(near, "PLATE_STUDS")
+        assert finding is not None
+        (cure,) = finding.cures
+        self.assertAlmostEqual(finding.value or 0, -250, delta=1.0)  # 600 + 60 of slide is 660
+        self.assertIn("Moves the picture 250 mm to the left", Words(near).cure(cure))
+
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.lists(st.integers(100, 4900), min_size=1, max_size=6),
+        st.sampled_from(("magnet", "pilot")),
+        st.integers(900, 4100),
+        st.sampled_from(("Flat 800", "Tilt 400", "Swing 600", "Flat 600")),
+    )
+    def test_no_hole_is_given_out_of_reach_of_its_picture(
+        self, studs: list[int], how: str, along: int, mount: str
+    ) -> None:
+        """Over random logs: what is printed lies within the slots, the slide and an arm's reach of the picture."""
+        wall = ("made of w1 timber", *(f"stud w1 {at} mm {how}" for at in sorted(set(studs))))
+        plan = hung("Slate 55", mount, f"along {along} mm", wall=wall, outline="room 5000 x 5000")
+        report = evaluate(plan, WHOLE)
+        holes = report.of(FixingResult).holes.get("p1")
+        if holes is None or "p1" in stopped(report.findings, report.open_stops()):
+            return
+        item = WHOLE[plan.chosen.pictures["p1"].mount or ""]
+        assert isinstance(item, Mount)
+        far = max((abs(end) for slot in item.slots or () for end in slot), default=item.plate_width / 2)
+        reach = far + (item.slide or 0.0) + (item.reach or 0.0)
+        for x in holes.columns:
+            self.assertLessEqual(abs(x - along), reach + 1.0)
 
     def test_none_in_its_slots_wants_a_board(self) -> None:
         wide = (

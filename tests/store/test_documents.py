@@ -70,6 +70,19 @@ class Kept(unittest.TestCase):
         self.assertLess(sum(size for _, size in rows) / len(rows), 400)
         self.assertEqual(self.cold(job)[-1], self.store.head(job).plan.model_dump_json())
 
+    def test_tidy_leaves_a_damaged_job_and_goes_on(self) -> None:
+        jobs = [self.store.create(CHAPEL, "wil") for _ in range(3)]
+        for job in jobs:
+            for n in range(12):
+                self.store.commit(job, n + 1, PutPicture(id="p1", bottom=500.0 + n), "wil")
+        with contextlib.closing(sqlite3.connect(self.path)) as raw, raw:
+            raw.execute("UPDATE revision SET touched = 'x' WHERE job_id = ? AND number > 2", (jobs[1],))
+        again = Store(self.path)
+        self.assertEqual(again.tidy(days=0), 2 * 11)
+        self.assertEqual(
+            [again.head(job).plan.chosen.pictures["p1"].bottom for job in (jobs[0], jobs[2])], [511.0, 511.0]
+        )
+
     def test_the_order_of_a_table_that_is_laid_down_anew_is_kept(self) -> None:
         """Nothing comes or goes and its entries stand in another order: a process that reads it has that order too."""
         scheme = CHAPEL.chosen

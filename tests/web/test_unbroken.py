@@ -55,6 +55,43 @@ class Unbroken(WebCase):
         base = self.store.row(job).head if base is None else base
         return self.post(f"/jobs/{job}/commits", {"command": command, "base": base, "stage": "picture", "view": {}})
 
+    def test_words_that_are_far_too_long_are_answered_in_words(self) -> None:
+        """What no place takes is a sentence: on the tape line, as a file of cables, as an EDID."""
+        job, long = self.copy_of(self.den), "x" * 450
+        for line in (
+            f"behind w1 {long}",
+            f"scene {long}",
+            f"scene morning like {long}",
+            f"decide First scheme because {long}",
+        ):
+            for address in ("say", "heard"):
+                body = {"line": line, "base": 1, "stage": "survey", "view": {}}
+                answer = self.post(f"/jobs/{job}/{address}", body)
+                self.assertLess(answer.status_code, 500, line)
+                self.assertTrue(answer.json()["say"], line)
+        token = {"token": self.token}
+        for content in (b"not at all an EDID", b"\x00" * 300, bytes(range(256)) * 20, "ü".encode("latin-1") * 128):
+            answer = self.client.post(
+                f"/jobs/{job}/displays/p1/bring", data=token, files={"file": ("a.bin", content)}, headers=HTML
+            )
+            self.assertIn(answer.status_code, (404, 422), content[:20])
+        rows = f"number,kind,start,end\nc1,{long},a,b\n".encode()
+        answer = self.client.post(f"/jobs/{job}/cables", data=token, files={"file": ("a.csv", rows)}, headers=HTML)
+        self.assertLess(answer.status_code, 500)
+
+    def test_nobody_between_keeps_what_is_of_a_job(self) -> None:
+        for page in (
+            "export",
+            "readings.csv",
+            "survey-form.pdf",
+            "survey/parts",
+            "doubt",
+            "outline.dxf",
+            "survey/print.pdf",
+        ):
+            answer = self.client.get(f"/jobs/{self.den}/{page}")
+            self.assertEqual((answer.status_code, answer.headers.get("cache-control")), (200, "no-store"), page)
+
     def bring(self, content: bytes, name: str = "a.ovalroom") -> Any:
         files = {"file": (name, content)}
         return self.client.post("/import", data={"token": self.token}, files=files, headers=HTML)

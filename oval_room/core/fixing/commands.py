@@ -43,6 +43,8 @@ class PutBench(Command):
         scheme = plan.schemes[at]
         if self.id not in scheme.pictures:
             raise MissingError(f"there is no picture {self.id} to measure for", value=self.id)
+        if self.bolts is not None and self.bolts.value < 0:
+            raise RefusedError("the upper bolts lie under the panel's top: give 0 or more", field="bolts")
         kept = scheme.kept(FixingNodes)
         key, bench = kept.of(self.id) or (next_id("b", set(kept.panels)), Bench(shows=self.id))
         bench = _of_what_hangs(scheme, gear, bench, self)

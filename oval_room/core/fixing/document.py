@@ -113,7 +113,7 @@ def panel_as_measured(picture: Picture, item: Panel | None, bench: Bench | None)
     if bench is not None and counts(bench, "vesa", on):
         values["vesa"] = bench.vesa
     if bench is not None and bench.bolts is not None and counts(bench, "bolts", on):
-        values["top_to_vesa"] = bench.bolts.value
+        values["top_to_vesa"] = max(bench.bolts.value, 0.0)  # earlier versions let less in
     if item is not None:
         hung = as_hung(item, picture.turned)
         return hung.model_copy(update=values) if values else hung

@@ -70,6 +70,13 @@ class ByHand(unittest.TestCase):
             with self.subTest(name):
                 self.assertAlmostEqual(found.length, length, delta=0.01)
 
+    def test_an_end_at_a_walls_end(self) -> None:
+        """A wall of 4165.58 is told to the tenth as 4165.6, past its own end: a cable that ends there finds its way."""
+        for wide in (4165.58, 4165.63, 4165.6):
+            room = Room(width=measure(wide), depth=measure(5000), height=measure(2400))
+            start, goal = End(Point(wide + 20, 5, 300)), End(Point(wide / 2, 60, 300))
+            self.assertGreater(only(room, start, goal).length, wide / 2, wide)
+
     def test_never_up_a_wall_beside_mains(self) -> None:
         """A socket under the TV: the cable comes to it from the side, 200 mm off the socket's line."""
         socket = Service(name="socket", wall="w1", along=2250, z=300)

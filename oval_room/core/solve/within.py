@@ -42,6 +42,10 @@ class Watch:
     def over(self) -> bool:
         return self._clock() > self._until
 
+    def give(self, seconds: float) -> None:
+        """So much more time [s], for what was none of the search's own."""
+        self._until += seconds
+
     def check(self) -> None:
         """Nothing, while there is time.
 

@@ -8,7 +8,10 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import replace
+from time import thread_time
 from typing import Final
 
 from pydantic import ValidationError
@@ -23,7 +26,7 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
 from oval_room.core.screens.group_commands import PutGroup, of_group, with_its_wall
 from oval_room.core.screens.groups import looked_at, stands_for
-from oval_room.core.solve.within import one_watch
+from oval_room.core.solve.within import OutOfTimeError, Watch, one_watch
 from oval_room.core.span import UnclearError
 from oval_room.core.subject import Subject
 from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, NotHeard, Phrase, normal
@@ -59,6 +62,13 @@ def what_if(line: str) -> tuple[str, bool]:
     return (said[len("what if") :].strip(), True) if said.lower().startswith("what if ") else (said, False)
 
 
+READING: Final = 0.4
+"""How long readings of one line are tried [s]: one that many words begin and none ends has hundreds."""
+SEARCHED: Final = 0.05
+"""A phrase that takes longer has searched for its answer, which has a time of its own [s]."""
+_reading: ContextVar[Watch | None] = ContextVar("reading", default=None)
+
+
 def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -> Answer:
     """What a line means here; several facts may stand in it. Never raises for any text."""
     said = normal(line[: MOST_CHARACTERS + 1])
@@ -67,8 +77,14 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -
         return NotHeard(here.eg("Type a word and a value, such as seat 11'2"), complete(""))
     if len(said) > MOST_CHARACTERS:
         return NotHeard(f"That is too long; a line holds {MOST_CHARACTERS} characters")
-    with one_watch():
-        return _whole(here, said)
+    token = _reading.set(Watch(READING))
+    try:
+        with one_watch():
+            return _whole(here, said)
+    except OutOfTimeError:
+        return NotHeard("That is too much at once: say it in parts, each with its own Enter")
+    finally:
+        _reading.reset(token)
 
 
 def _whole(here: Here, said: str) -> Answer:
@@ -143,8 +159,21 @@ def _later(here: Here, said: str) -> Iterator[Answer]:
         yield from (_phrase(here, line) for line in word_first(said, WORDS) if here.said(line) is not None)
 
 
+@contextmanager
+def _searching(watch: Watch | None) -> Iterator[None]:
+    """What a phrase takes to search for its answer is none of the reading's time."""
+    began = thread_time()
+    try:
+        yield
+    finally:
+        if watch is not None and (took := thread_time() - began) > SEARCHED:
+            watch.give(took)
+
+
 def _phrase(here: Here, said: str) -> Answer:
     """A line that begins with a phrase's word."""
+    if (watch := _reading.get()) is not None:
+        watch.check()
     found = here.said(said)
     assert found is not None
     phrase, word = found
@@ -155,7 +184,8 @@ def _phrase(here: Here, said: str) -> Answer:
             return NotHeard(f"{word} takes nothing after it (got {rest[:30]})", (phrase.word,))
         if not rest and phrase.follows:
             return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
-        heard = _of_wall(here, phrase, rest) or phrase.make(here.meant(word), rest)
+        with _searching(watch):
+            heard = _of_wall(here, phrase, rest) or phrase.make(here.meant(word), rest)
         if phrase.stage == "fixing":  # a hole or an edge of one display: its wall goes with it
             heard = Heard(heard.say, with_its_wall(heard.command, here.plan))
         apply(here.plan, heard.command, here.gear)

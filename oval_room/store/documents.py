@@ -11,7 +11,7 @@ from __future__ import annotations
 import json
 import threading
 import zlib
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from typing import Any, Final
 
 from pydantic import ValidationError
@@ -24,7 +24,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import STORED, Frozen
 from oval_room.store.opened import Opened
 from oval_room.store.records import BrokenError, StoreError
-from oval_room.store.seals import unbroken
+from oval_room.store.seals import Row, unbroken
 
 KEPT_PLANS: Final = 64
 MOST_STEPS: Final = 400
@@ -113,7 +113,7 @@ class Documents:
         except (zlib.error, ValueError, LookupError, TypeError, RecursionError) as error:
             raise BrokenError(job, f"revision {revision} is damaged", revision) from error
 
-    def read_back(self, before: Plan | None, after: Plan, row: Mapping[str, Any]) -> None:
+    def read_back(self, before: Plan | None, after: Plan, row: Row) -> None:
         """Prove that a row as it was read from the file gives the plan that it was written for.
 
         Raises:
@@ -145,7 +145,7 @@ def _rest(plan: Plan) -> str:
     return plan.model_dump_json(exclude={GROWS_ONLY})
 
 
-def put_together(rows: Sequence[Mapping[str, Any]]) -> Any:
+def put_together(rows: Sequence[Row]) -> Any:
     """A plan's JSON from the rows of a whole document and of the revisions after it, in their order.
 
     Raises:
@@ -172,7 +172,7 @@ def _unpacked(document: bytes) -> Any:
     return json.loads(content)
 
 
-def _step(document: Any, row: Mapping[str, Any]) -> None:
+def _step(document: Any, row: Row) -> None:
     """What a revision touched, done to a plan's JSON."""
     orders = [(path_of(path), keys) for path, keys in _unpacked(row["document"])] if row["document"] else []
     _apply(document, [change_of(kept) for kept in json.loads(row["touched"])], orders)

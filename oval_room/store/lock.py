@@ -9,7 +9,7 @@ import os
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from pathlib import Path
-from typing import IO, Any
+from typing import IO
 
 from oval_room.store.records import StoreError
 
@@ -66,7 +66,7 @@ def replacing(path: str | Path) -> Iterator[None]:
 
 def _by(held: IO[str]) -> str:
     try:
-        said: Any = json.loads(held.read())
+        said = dict(json.loads(held.read()))
         return f"process {int(said['process'])} serves it at {str(said['at'])[:80]}"
     except (ValueError, KeyError, TypeError, OSError):
         return "another process serves it"

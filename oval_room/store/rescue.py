@@ -9,7 +9,7 @@ import sqlite3
 import zlib
 from collections.abc import Callable, Iterator
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.parts import PLAN
@@ -21,10 +21,9 @@ from oval_room.store.documents import put_together
 from oval_room.store.editions import read_edition
 from oval_room.store.migrations import copy_database
 from oval_room.store.records import Pin, StoreError, TruthRow
-from oval_room.store.seals import unbroken
+from oval_room.store.seals import Row, unbroken
 from oval_room.store.store import Store
 
-Row = dict[str, Any]
 MOST_ROWS: Final = 200_000
 BEYOND: Final = 1000
 GIVE_UP: Final = 5000
@@ -173,7 +172,7 @@ def _plan(kept: dict[int, Row], number: int) -> Plan | None:
         return None
     rows = [kept[at], *reversed(chain)]
     try:
-        return PLAN.validate_python(put_together([{"base": None} | row for row in rows]), context=STORED)
+        return PLAN.validate_python(put_together([{"base": None, **row} for row in rows]), context=STORED)
     except (ValueError, LookupError, TypeError, RecursionError, zlib.error):
         return None
 

@@ -7,6 +7,8 @@ import hashlib
 from collections.abc import Mapping
 from typing import Any, Final
 
+Row = Mapping[str, Any]
+"""A row of a table by its columns' names."""
 REVISION: Final = (
     "job_id",
     "number",
@@ -29,7 +31,7 @@ SEALED: Final[Mapping[str, tuple[str, ...]]] = {"revision": REVISION, "attachmen
 """Tables whose rows bear a seal, each with the columns that it is over."""
 
 
-def seal(table: str, row: Mapping[str, Any]) -> str:
+def seal(table: str, row: Row) -> str:
     """The seal that belongs to what a row of a table says."""
     digest = hashlib.sha256()
     for column in SEALED[table]:
@@ -44,7 +46,7 @@ def seal(table: str, row: Mapping[str, Any]) -> str:
     return digest.hexdigest()[:32]
 
 
-def unbroken(table: str, row: Mapping[str, Any]) -> bool:
+def unbroken(table: str, row: Row) -> bool:
     """Whether a row says what it said when it was sealed; one from before there were seals is taken at its word."""
     kept = row.get("seal")
     return kept is None or kept == seal(table, row)

@@ -20,7 +20,7 @@ import sys
 import time
 from collections.abc import Callable
 from contextlib import suppress
-from typing import Any, Final
+from typing import Final
 
 import uvicorn
 from uvicorn.protocols.http.h11_impl import H11Protocol
@@ -177,16 +177,17 @@ def _once(ready: Callable[[], None]) -> Callable[[], bool]:
 def _answer(listening: socket.socket, settings: Settings, lives: Callable[[], bool]) -> None:
     """Answer on a socket, in this process, until it is ended."""
     app = for_good(create_app(Store(settings.data), settings))
-    how: dict[str, Any] = {
-        "http": Connection,
-        "log_config": None,
-        "access_log": False,
-        "timeout_keep_alive": KEPT_S,
-        "timeout_graceful_shutdown": GRACE_S,
-        "proxy_headers": bool(settings.proxies),
-        "forwarded_allow_ips": settings.proxies or None,
-    }
-    Server(uvicorn.Config(app, **how), lives).run(sockets=[listening])
+    config = uvicorn.Config(
+        app,
+        http=Connection,
+        log_config=None,
+        access_log=False,
+        timeout_keep_alive=KEPT_S,
+        timeout_graceful_shutdown=GRACE_S,
+        proxy_headers=bool(settings.proxies),
+        forwarded_allow_ips=settings.proxies or None,
+    )
+    Server(config, lives).run(sockets=[listening])
 
 
 class _Worker:

@@ -51,7 +51,7 @@ def study_overhead(
     book, out = FigureBook(KINDS), list[Finding]()
     ceiling = survey.kind_of("ceiling")
     for key, window in windows.windows.items():
-        if key not in scheme.projectors:  # it throws on another wall, whose turn it is then
+        if not scheme.has(key):  # it throws on another wall, whose turn it is then
             continue
         throw, held = throws.throws[key], window.held
         item, mount = throw.item, gear.get(throw.projector.mount or "")
@@ -63,7 +63,7 @@ def study_overhead(
         book.add("plate_use", worst.use, *_inputs(kg, worst, by), projector=key)
         out.append(_told({"projector": key, "picture": throw.picture}, worst, by, kg))
     for key, hooks in cases.hooks.items():
-        if key not in scheme.pictures:
+        if not scheme.has(key):
             continue
         screen = gear.get(scheme.pictures[key].gear or "")
         if not isinstance(screen, Screen) or not screen.mass_kg:

@@ -35,6 +35,7 @@ PLANS: Final[tuple[Plan, ...]] = (
     say(
         room("seat 3500", "joists out", "joist 1500 pilot", "joist 1900 pilot", outline=BOX), "screen Drop 240 scope", "along 2000", gear=WHOLE
     ),
+    say(room("made of w1 brick", "seat 3000", "door w1 at 1600, 900 x 1750", outline=BOX), "tv Slate 55", "mount Tilt 600", "along 2050", "top 2360 mm", gear=WHOLE),
 )  # fmt: skip
 COMMANDS: Final[tuple[Command, ...]] = (
     PutBench(id="p2", vesa=(400.0, 300.0), bolts=Typed(value=310.0), row=Typed(value=-12.0)),

@@ -30,7 +30,7 @@ def served_at(path: Path, port: int, workers: int = 1, *more: str, **how: Any) -
     how = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL} | how
     process = Served([*command, "--workers", str(workers), *more], **how)
     process.port = port
-    until = time.monotonic() + 120
+    until = time.monotonic() + 300
     while time.monotonic() < until and process.poll() is None:
         if answers(port):
             return process

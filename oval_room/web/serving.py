@@ -27,6 +27,7 @@ from uvicorn.protocols.http.h11_impl import H11Protocol
 
 from oval_room.core.errors import RefusedError
 from oval_room.store.lock import Served
+from oval_room.store.records import StoreError
 from oval_room.store.store import Store
 from oval_room.web.app import create_app, for_good
 from oval_room.web.seldom import log_seldom
@@ -229,7 +230,7 @@ class _Workers:
 
     def _start(self) -> None:
         if self._failed >= IN_A_ROW:
-            raise RuntimeError("no process that serves could be started; the lines above say why")
+            raise StoreError("no process that serves could be started; the lines above say why")
         time.sleep(min(0.1 * self._failed, 1.0))
         hears, says = os.pipe()
         sys.stdout.flush()
@@ -285,9 +286,9 @@ class _Workers:
     def _gone(self, worker: _Worker) -> None:
         self._workers.remove(worker)
         os.close(worker.hears)
-        os.waitpid(worker.process, 0)
+        _, how = os.waitpid(worker.process, 0)
         if not self._ending:
-            self._failed += not worker.served
+            self._failed += not worker.served and not os.WIFSIGNALED(how)  # one that was killed did not fail
             LOG.warning("process %d ended; another takes its place", worker.process)
 
     def _end_all(self) -> None:

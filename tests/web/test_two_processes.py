@@ -88,25 +88,25 @@ class Names(TwoCase):
         self.assertEqual(fresh.check(), [])
 
     def test_gear_files_too(self) -> None:
-        sheet = {
-            "kind": "panel",
-            "maker": "Tarnbeck",
-            "model": "\u202e",
-            "panel": "lcd",
-            "width": 1200.0,
-            "height": 700.0,
-        }
-        for content in (json.dumps({"gear": [sheet]}), "kind,maker,model\ntv,\u202e,\u200b\n"):
-            files = {"file": ("a.json" if content[0] == "{" else "a.csv", content.encode())}
-            answer = self.client.post("/gear/import", data={"token": self.token}, files=files, headers=HTML)
-            self.assertLess(answer.status_code, 500)
+        """The shelf's own files with a model that nobody sees: refused as files, and nothing of them is on the shelf."""
+        before = set(Store(Path(self.store.path)).gear())
+        for name in ("gear.csv", "gear.json"):
+            whole = self.client.get(f"/{name}").text
+            for unseen in UNSEEN[3:8]:
+                if name == "gear.csv":
+                    content = whole.replace(",Ember 55,", f",{unseen},")
+                else:
+                    content = whole.replace('"Ember 55"', json.dumps(unseen))
+                self.assertNotEqual(content, whole)
+                files = {"file": (name, content.encode())}
+                answer = self.client.post("/gear/files", data={"token": self.token}, files=files, headers=HTML)
+                self.assertEqual(answer.status_code, 422, (name, unseen))
+                self.assertIn("was not taken in", answer.text)
         self.assertEqual(self.other.get("/gear", headers=HTML).status_code, 200)
-        self.assertTrue(
-            all(shown(item.model) and shown(item.maker) for item in Store(Path(self.store.path)).gear().values())
-        )
+        self.assertEqual(set(Store(Path(self.store.path)).gear()), before)
 
     def test_a_database_that_one_name_had_killed_opens(self) -> None:
-        """A file as an earlier version left it, with a nameless item on the shelf and a nameless job: both are there."""
+        """A file as an earlier version left it, with a nameless item on the shelf and one cut short: the rest is there."""
         path = Path(tempfile.mkdtemp()) / "killed.db"
         self.addCleanup(shutil.rmtree, path.parent)
         self.store.backup(path)

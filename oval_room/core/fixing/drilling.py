@@ -143,6 +143,6 @@ def drill_for(fixing: str, *, board: float = BOARD, stud_depth: float | None = N
     if fixing.startswith("wood"):
         return Drill("3 mm for wood", 40.0 - PLATE + BEYOND, "wood screw 5 × 40 mm")
     if fixing.startswith("plug"):
-        screw = "10 mm plug, screw 8 mm" + (f", longer by the {skin:g} over it" if skin else "")
+        screw = "10 mm plug, screw 8 mm" + (", longer by what lies over the masonry" if skin else "")
         return Drill("10 mm for masonry", skin + PLUG + BEYOND, screw, skin, "masonry")
     return Drill("by its maker", None, fixing)

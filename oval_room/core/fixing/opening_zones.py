@@ -34,12 +34,11 @@ Box = tuple[float, float, float, float]
 
 
 class Hole(NamedTuple):
-    """What an opening is to a hole: how bad, why (opening, lintel or reveal), how far off [mm], which opening."""
+    """What an opening is to a hole: how bad, why (opening, lintel or reveal), how far off [mm]."""
 
     level: Level
     why: str
     off: float
-    opening: str = ""
 
 
 def by_opening(

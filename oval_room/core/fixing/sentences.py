@@ -421,10 +421,11 @@ FAR_MOVE: Final = 50.0
 
 
 def over_studs(c: Cure, w: Words) -> str:
-    by, to = float(c.name or 0), f"its middle to {w.length(c.value)} along"
+    by, at = float(c.name or 0), w.length(c.value)
     if abs(by) <= FAR_MOVE:
-        return f"Picture's middle to {w.length(c.value)} along"
-    return f"Moves the picture {w.length(abs(by), 'nearest')} to the {'right' if by > 0 else 'left'}: {to}, over studs"
+        return f"Picture's middle to {at} along"
+    far, way = w.length(abs(by), "nearest"), "right" if by > 0 else "left"
+    return f"Moves the picture {far} to the {way}: its middle to {at} along, over studs"
 
 
 def load(f: Finding, w: Words) -> str:

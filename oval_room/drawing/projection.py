@@ -7,11 +7,13 @@ from collections.abc import Mapping
 from typing import Final
 
 from oval_room.core.fixing.case_study import CaseResult
-from oval_room.core.fixing.overhead import BEARS
+from oval_room.core.fixing.document import FixingNodes
+from oval_room.core.fixing.overhead import BEARS, holder_of, void_over
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.window_study import PlateWindow, WindowResult
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.placed import Pose
+from oval_room.core.plan.room import OVER_WORDS
 from oval_room.core.pose import Own, Point, to_room
 from oval_room.core.projection.document import Projector
 from oval_room.core.projection.keystone import Tilt
@@ -69,9 +71,23 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
         ceiling = look.plan.survey.room.ceiling_at(pose.x, plate_y)
         draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
         draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
+        rods_up(draft, look, key, plate_y, ceiling)
     elif not projector.hung:
         draft.line((pose.y - 40, pose.z - below), (pose.y + behind + 40, pose.z - below), "plate", "fixing", key)
     draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
+
+
+ROD: Final = 70.0
+"""How far a rod stands from the middle of what hangs on it, as it is drawn [mm]."""
+
+
+def rods_up(draft: Draft, look: Look, key: str, y: float, ceiling: float) -> None:
+    """Rods from a plate or case up through the ceiling to what carries, where that itself does not (rules 7.22)."""
+    made = look.plan.survey.made.get("ceiling")
+    by = holder_of(made, look.plan.chosen.kept(FixingNodes).held_by(key))
+    if (void := void_over(made)) and by in ("slab", "joists"):
+        for side in (-ROD, ROD):
+            draft.line((y + side, ceiling), (y + side, ceiling + void), "pole", "fixing", key)
 
 
 def _body(draft: Draft, pose: Pose, box: tuple[float, float, float, float], style: str, key: str) -> None:
@@ -182,6 +198,10 @@ def beams_from_side(draft: Draft, look: Look) -> None:
             beam_side(draft, look, key, projector)
             window_from_side(draft, look, key, projector)
         side_projector(draft, look, key, projector)
+    for key in look.report.of(CaseResult).hooks:
+        if (picture := look.plan.chosen.pictures.get(key)) is not None:
+            ceiling = look.plan.survey.room.ceiling_at(picture.pose.x, picture.pose.y)
+            rods_up(draft, look, key, picture.pose.y, ceiling)
 
 
 def plate_window(draft: Draft, look: Look, key: str, projector: Projector) -> None:
@@ -281,6 +301,30 @@ def throw_strings(draft: Draft, look: Look) -> None:
                 "lens up",
             )
         )
+
+
+def void_strings(draft: Draft, look: Look) -> None:
+    """In the section: the void over a ceiling that carries nothing, and the whole drop of a plate (rules 7.22)."""
+    made = look.plan.survey.made.get("ceiling")
+    if not (void := void_over(made)):
+        return
+    height = look.plan.survey.room.height.value
+    far = look.plan.survey.room.depth.value
+    text = f"void {look.show(void)}, {OVER_WORDS[made.over]} over it" if made is not None and made.over else "void"
+    draft.add(Label(P(far * 0.4, height + void / 2), text, "small", "labels", offsets=((0, 4), (40, 4)), priority=3))
+    for of, projector in look.plan.chosen.projectors.items():
+        plate = look.report.of(FixingResult).plates.get(of)
+        by = holder_of(made, look.plan.chosen.kept(FixingNodes).held_by(of))
+        if plate is not None and plate.pole is not None and by in ("slab", "joists"):
+            low, high, at = height - plate.pole, height + void, projector.pose.y + plate.lens.forward + 2 * ROD
+            text = look.show(high - low)
+            draft.add(Dim(low, high, "v", text, "inside", at, "brass", 3, f"projector.{of}.drop"))
+
+
+def section_strings(draft: Draft, look: Look) -> None:
+    """What the section measures of throws and of what holds a plate."""
+    throw_strings(draft, look)
+    void_strings(draft, look)
 
 
 def plate_strings(draft: Draft, look: Look) -> None:
@@ -400,6 +444,6 @@ DRAWER: Final = Drawer(
     section=beams_from_side,
     plan=beams_from_above,
     elevation=rasters,
-    section_strings=throw_strings,
+    section_strings=section_strings,
     plan_strings=plate_strings,
 )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from oval_room.core.fixing.overhead import void_over
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.viewing.angles import distance_for_angle
@@ -51,7 +52,8 @@ def section(look: Look) -> Scene:
     if n != 1:
         title = f"section out from wall {n}, {seats}"
     description = f"Room {look.show(far - near)} deep here, {look.show(height)} high."
-    window = (near - WALL, -WALL, max(far, reach(look)) + WALL, height + WALL)
+    top = height + void_over(look.plan.survey.made.get("ceiling")) + WALL
+    window = (near - WALL, -WALL, max(far, reach(look)) + WALL, top)
     return Scene("section", title, window, tuple(draft.shapes), description)
 
 

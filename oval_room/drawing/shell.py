@@ -9,6 +9,7 @@ import math
 from collections.abc import Sequence
 from typing import Final, Literal
 
+from oval_room.core.fixing.overhead import void_over
 from oval_room.core.plan.fittings import ZONED, Opening, Service
 from oval_room.core.plan.outline import Corners, Wall, walls_of
 from oval_room.core.plan.room import Room
@@ -54,6 +55,10 @@ SIGNS: Final[dict[str, str]] = {
     "brush plate": "brush plate",
     "conduit": "conduit",
 }
+
+
+OVER_HATCH: Final[dict[str, str]] = {"slab": "cut-masonry", "joists": "cut-timber", "timber": "cut-timber"}
+"""What is over a ceiling that carries nothing, as it is hatched."""
 
 
 def hatch(kind: str) -> str:
@@ -405,7 +410,15 @@ def section_shell(draft: Draft, look: Look, x: float, y: float) -> tuple[float, 
     draft.box(near - WALL, 0, near, ceiling[0][1], hatch(survey.kind_of("w1")), "structure")
     draft.box(far, 0, far + WALL, ceiling[-1][1], "cut-unknown", "structure")
     above = [(near - WALL, ceiling[0][1]), *ceiling, (far + WALL, ceiling[-1][1])]
-    draft.path([*above, *((u, v + WALL) for u, v in reversed(above))], "cut-board", "structure", closed=True)
+    made = survey.made.get("ceiling")
+    if void := void_over(made):  # a thin sheet that carries nothing, and over it what does
+        draft.line((near, top), (far, top), "overhead", "structure")
+        over = OVER_HATCH.get(made.over if made is not None else "", "cut-unknown")
+        draft.box(near - WALL, top + void, far + WALL, top + void + WALL, over, "structure")
+        draft.box(near - WALL, top, near, top + void, hatch(survey.kind_of("w1")), "structure")
+        draft.box(far, top, far + WALL, top + void, "cut-unknown", "structure")
+    else:
+        draft.path([*above, *((u, v + WALL) for u, v in reversed(above))], "cut-board", "structure", closed=True)
     draft.box(near - WALL, -WALL, far + WALL, 0, "cut-ground", "structure")
     draft.path([(near, 0), *ceiling, (far, 0)], f"outline{assumed}", "structure", closed=True)
     return near, far, top

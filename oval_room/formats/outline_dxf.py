@@ -108,7 +108,7 @@ def read_outline(content: bytes, unit: str = "") -> Outline:
         document = ezdxf.read(io.StringIO(text))  # type: ignore[attr-defined]
     except RefusedError:
         raise
-    except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:  # type: ignore[attr-defined]
+    except (ezdxf.DXFError, OSError, ValueError, LookupError, TypeError, AttributeError, ArithmeticError) as error:  # type: ignore[attr-defined]
         raise RefusedError(
             "that is no DXF drawing that can be read; save it as ASCII DXF R2010", field="file"
         ) from error
@@ -123,7 +123,12 @@ def read_outline(content: bytes, unit: str = "") -> Outline:
                 field="file",
             )
         raise none
-    loops = _loops(space, _unit(int(document.header.get("$INSUNITS", 0)), unit))
+    try:
+        loops = _loops(space, _unit(int(document.header.get("$INSUNITS", 0)), unit))
+    except (ezdxf.DXFError, ValueError, LookupError, TypeError, AttributeError, ArithmeticError) as error:  # type: ignore[attr-defined]
+        if isinstance(error, RefusedError):
+            raise
+        raise none from error
     if not loops:
         raise none
     best = max(loops, key=lambda loop: abs(_area(loop)))

@@ -9,8 +9,8 @@ from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.signal.commands import KeepCure
-from oval_room.core.signal.document import Routing
-from oval_room.core.signal.faults import SYMPTOMS, Cause, causes, next_test
+from oval_room.core.signal.document import SYMPTOMS, Routing
+from oval_room.core.signal.faults import Cause, causes, next_test
 from oval_room.core.signal.study import RoutingResult
 from oval_room.demo.gear import SHELF
 from oval_room.standins.broken import break_it

@@ -4,17 +4,24 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import field
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.fixing.behind import holds_nothing
+from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.figures import KINDS
-from oval_room.core.fixing.overhead import ON_A_JOIST, Joists
+from oval_room.core.fixing.holder import NOT_YET, REACHES, holder_findings
+from oval_room.core.fixing.opening_zones import hole_findings
+from oval_room.core.fixing.overhead import ON_A_JOIST, Holder, Joists, holder_of
+from oval_room.core.fixing.overhead_load import BRACKET_APART
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.window_study import joists_over
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Screen
+from oval_room.core.plan.room import STUDDED
 from oval_room.core.projection.memory_study import MemoryResult, Setting
 from oval_room.core.record import record
 from oval_room.core.report import Result
@@ -37,6 +44,8 @@ class CaseResult(Result):
     """Where cases are hung, by picture: places along the wall and out from it [mm]."""
 
     hooks: dict[str, tuple[tuple[float, float], ...]]
+    brackets: dict[str, tuple[tuple[float, float], ...]] = field(default_factory=dict)
+    """Where brackets hold a case on the display wall: along and up, the middle of each [mm]."""
 
 
 def study_cases(
@@ -51,6 +60,7 @@ def study_cases(
     """Every screen of a scheme that comes down from the ceiling, or rises from the floor."""
     joists = joists_over(survey, studs) if wall == 1 else None
     book, out, hooks = FigureBook(KINDS), list[Finding](), dict[str, tuple[tuple[float, float], ...]]()
+    brackets, kept = dict[str, tuple[tuple[float, float], ...]](), scheme.kept(FixingNodes)
     for key, picture in scheme.pictures.items():
         item = gear.get(picture.gear or "")
         if not isinstance(item, Screen) or item.way not in (*COMES_DOWN, RISES):
@@ -60,11 +70,50 @@ def study_cases(
         out.append(_stops(book, key, picture, item, ceiling, shown, ruler))
         if item.way == RISES:
             continue
-        finding, places = _hung(key, picture, item, joists, survey.kind_of("ceiling"), ruler)
+        by = holder_of(survey.made.get("ceiling"), kept.held_by(key))
+        if by == "bracket":
+            up = ceiling - picture.case_below - item.case_height / 2
+            finding, places = _on_wall(key, picture, up, survey, studs, wall)
+            out.append(finding)
+            if places:
+                brackets[key] = places
+                out += hole_findings({"picture": key}, screws_of(places), survey)
+            continue
+        out += holder_findings(
+            {"picture": key}, by, survey, pole=picture.case_below, at=(picture.pose.x, picture.pose.y)
+        )
+        if by in NOT_YET:
+            continue
+        finding, places = _hung(key, picture, item, joists, by, ruler)
         out.append(finding)
         if places:
             hooks[key] = places
-    return CaseResult(book.figures, tuple(out), hooks)
+    return CaseResult(book.figures, tuple(out), hooks, brackets)
+
+
+def screws_of(places: Sequence[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
+    """The screws of brackets: two in each, one over the other, a planning value apart until its maker says."""
+    return tuple((x, z + side * BRACKET_APART / 2) for x, z in places for side in (1, -1))
+
+
+def _on_wall(
+    key: str, picture: Picture, up: float, survey: Survey, studs: StudResult, wall: int
+) -> tuple[Finding, tuple[tuple[float, float], ...]]:
+    """A case on two brackets on its wall, into studs where there are any (rules 7.22)."""
+    half, kind = picture.across / 2 + picture.frame_side - END, survey.kind_of("w1")
+    ends = picture.pose.x - half, picture.pose.x + half
+    about, out = {"picture": key}, picture.pose.y
+    more: dict[str, object] = {"why": "bracket", "kind": kind, "wall": "w1", "pole": 0.0, "void": 0.0}
+    if out > REACHES or holds_nothing(survey, "w1"):
+        more["on"] = "" if out > REACHES else kind
+        return Finding(FixingCode.HOLDER, Level.STOP, "7.22", about, out, REACHES, more=more), ()
+    if kind in STUDDED:
+        found = studs.surfaces.get(f"w{wall}")
+        lines = [line for line in sorted(found.likely if found is not None else ()) if ends[0] <= line <= ends[1]]
+        if len(lines) < 2:
+            return Finding(FixingCode.HOLDER, Level.STOP, "7.22", about, out, REACHES, more=more | {"on": "few"}), ()
+        ends = lines[0], lines[-1]
+    return Finding(FixingCode.HOLDER, Level.NOTE, "7.22", about, out, REACHES, more=more), tuple((x, up) for x in ends)
 
 
 def _stops(
@@ -95,7 +144,7 @@ def _stops(
 
 
 def _hung(
-    key: str, picture: Picture, item: Screen, joists: Joists | None, ceiling: str, ruler: Ruler
+    key: str, picture: Picture, item: Screen, joists: Joists | None, by: Holder, ruler: Ruler
 ) -> tuple[Finding, tuple[tuple[float, float], ...]]:
     half, y = picture.across / 2 + picture.frame_side - END, picture.pose.y
     ends = picture.pose.x - half, picture.pose.x + half
@@ -107,12 +156,10 @@ def _hung(
             FixingCode.CASE, level, "7.8", {"picture": key}, value, 0.0, cures=cures, more=more | {"why": why}
         )
 
-    if ceiling == "concrete":
-        return told(Level.NOTE, "concrete"), tuple((x, y) for x in ends)
-    if ceiling == "grid":
-        return told(Level.MIND, "grid"), ()
+    if by in ("slab", "timber"):
+        return told(Level.NOTE, by), tuple((x, y) for x in ends)
     if joists is None or not joists.lines:
-        return told(Level.NOTE, "unknown"), ()
+        return told(Level.MIND, "unknown"), ()
     if joists.across == "x":
         over = [line for line in joists.lines if ends[0] <= line <= ends[1]]
         if len(over) < 2:

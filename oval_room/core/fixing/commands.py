@@ -68,6 +68,8 @@ class PutHold(Command):
     tension: Number | None = None
     shear: Number | None = None
     source: Words | None = None
+    by: Literal["", "timber", "bracket"] | None = None
+    """What holds a case or a projector's plate in the place of its ceiling."""
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         at, kept = _kept(plan, self)
@@ -114,7 +116,8 @@ class PutStrip(Command):
 def _kept(plan: Plan, put: PutHold | PutStrip) -> tuple[str, FixingNodes]:
     """The scheme a change is of, and what fixing keeps in it."""
     at = scheme_id(plan, put)
-    if put.id not in plan.schemes[at].pictures:
+    held = isinstance(put, PutHold) and put.by is not None and put.id in plan.schemes[at].projectors
+    if put.id not in plan.schemes[at].pictures and not held:
         raise MissingError(f"there is no picture {put.id} here", value=put.id)
     return at, plan.schemes[at].kept(FixingNodes)
 

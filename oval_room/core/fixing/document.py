@@ -42,7 +42,7 @@ class Bench(Frozen):
 
 
 class Hold(Frozen):
-    """How a picture's plate is held, where somebody chose it, each None or empty until then.
+    """How a picture's plate, its case, or a projector's plate is held, where somebody chose it.
 
     plate: its middle off the panel's, right positive [mm]. fixing: what goes into the wall, by its name among those of
     rules 7.6, or one of its maker's with what it may bear [N] and who says so.
@@ -54,6 +54,8 @@ class Hold(Frozen):
     tension: Annotated[float, Field(gt=0, le=MOST_FORCE)] | None = None
     shear: Annotated[float, Field(gt=0, le=MOST_FORCE)] | None = None
     source: Words = ""
+    by: Literal["", "timber", "bracket"] = ""
+    """What holds a case or a projector's plate in the place of its ceiling (rules 7.22)."""
 
 
 class Strip(Frozen):
@@ -81,6 +83,11 @@ class FixingNodes(PartNodes):
     def of(self, picture: str) -> tuple[str, Bench] | None:
         """What was read for a picture, with its id."""
         return next((one for one in self.panels.items() if one[1].shows == picture), None)
+
+    def held_by(self, shown: str) -> str:
+        """What holds a picture's case or a projector's plate in the place of its ceiling; empty: that itself."""
+        _, hold = self.hold_of(shown) or ("", None)
+        return hold.by if hold is not None else ""
 
     def hold_of(self, picture: str) -> tuple[str, Hold] | None:
         """How its plate is held, with the id of that."""

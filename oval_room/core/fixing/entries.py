@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from oval_room.core.entry import Entry
 from oval_room.core.fixing.bench import sources_of
 from oval_room.core.fixing.capacity import CAPACITIES
@@ -13,6 +15,10 @@ from oval_room.core.projection.entries import before_picture, subject_projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.groups import whole_of
 from oval_room.core.subject import Subject
+
+SAID_BY: Final = {"": "ceiling", "timber": "timber", "bracket": "wall bracket"}
+HOLDERS: Final = tuple(SAID_BY.values())
+"""What may hold a case or a projector's plate, as it is typed."""
 
 
 def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> list[Entry]:
@@ -38,10 +44,15 @@ def fixing_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> 
             Entry("picture bottom edge", "bottom", ruler.show(whole.bottom)),
             Entry("middle from left wall", "along", ruler.show(_along(plan, whole))),
         ]
+    if picture is not None and picture.kind == "screen":
+        by = plan.chosen.kept(FixingNodes).held_by(subject.picture or "")
+        out.append(Entry("its case is held by", "case held by", SAID_BY[by], "chosen" if by else "assumed", HOLDERS))
     if projector is not None:
+        by = plan.chosen.kept(FixingNodes).held_by(subject.projector or "")
         stem = gear.get(projector.mount or "")
         out += [
             Entry("ceiling mount", "stem", stem.name if stem else "", "maker", ("", *mounts["projector"])),
+            Entry("its plate is held by", "plate held by", SAID_BY[by], "chosen" if by else "assumed", HOLDERS),
             Entry("lens above floor", "lens up", ruler.show(projector.pose.z)),
             Entry("lens from left wall", "lens along", ruler.show(before_picture(plan, projector)[0])),
         ]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from typing import Final
 
 from oval_room.core.errors import RefusedError
@@ -11,8 +12,10 @@ from oval_room.core.fixing.commands import PutHold, PutStrip
 from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.light_strip import FEEDS
 from oval_room.core.job.commands import Drop
+from oval_room.core.projection.placing import projector_here
+from oval_room.core.screens.document import Picture
 from oval_room.core.tape.phrase import MOST_LISTED, Ask, Heard, Here, Phrase
-from oval_room.core.tape.reading import number
+from oval_room.core.tape.reading import number, one_of
 
 USUAL: Final = ("-", "usual", "default", "as usual")
 _OWN: Final = re.compile(
@@ -71,6 +74,40 @@ def _force(text: str, unit: str | None, name: str) -> float:
     return number(text, f"its {name} in {'kN' if times > 1 else 'N'}", 1 / times, 100_000 / times) * times
 
 
+HELD_BY: Final = {
+    "timber": "timber",
+    "a timber": "timber",
+    "bridging timber": "timber",
+    "bracket": "bracket",
+    "brackets": "bracket",
+    "wall bracket": "bracket",
+    "wall brackets": "bracket",
+    "the wall": "bracket",
+    "wall": "bracket",
+    "ceiling": "",
+    "the ceiling": "",
+}
+HELD_WORDS: Final = {
+    "timber": "a timber put in for it, on two joists or on walls",
+    "bracket": "brackets on the wall",
+    "": "what its ceiling is, or what is over that",
+}
+
+
+def _held_by(of: str) -> Callable[[Here, str], Heard]:
+    """`case held by wall brackets`, `plate held by timber` (rules 7.22)."""
+
+    def make(here: Here, rest: str) -> Heard:
+        key, hung = projector_here(here) if of == "plate" else here.picture()
+        by = HELD_BY[one_of(rest, tuple(HELD_BY))]
+        if of == "case" and (not isinstance(hung, Picture) or hung.kind != "screen"):
+            raise RefusedError(f"{hung.name} has no case that hangs: make the screen the subject first", value=rest)
+        put = PutHold.model_validate({"id": key, "by": by})
+        return Heard(f"{hung.name}: its {of} is held by {HELD_WORDS[by]}", put)
+
+    return make
+
+
 _ROUND: Final = re.compile(r"\b(?:all (?:the way )?round|(?:round )?(?:all|four)(?: sides)?|round)\b", re.IGNORECASE)
 _THREE: Final = re.compile(r"\bthree(?= sides)", re.IGNORECASE)
 _UNITS: Final = (
@@ -120,6 +157,22 @@ LOAD_PHRASES: Final[tuple[Phrase, ...]] = (
         _fix_with,
         "tv 65",
         also=("fix with", "fixed with"),
+    ),
+    *(
+        Phrase(
+            f"{of} held by",
+            "timber, wall bracket or ceiling",
+            f"what holds a {whose} {of} where the ceiling does not",
+            f"{of} held by {eg}",
+            "fixing",
+            _held_by(of),
+            before,
+            also=(f"{of} hangs from", f"{of} on"),
+        )
+        for of, whose, eg, before in (
+            ("plate", "projector's", "timber", "projector Heron"),
+            ("case", "screen's", "wall bracket", "screen Drop 240 scope"),
+        )
     ),
     Phrase(
         "strip",

@@ -7,12 +7,40 @@ from collections.abc import Sequence
 from itertools import pairwise
 from typing import Final, Literal
 
+from oval_room.core.plan.room import CARRIES_NOTHING, Made
 from oval_room.core.record import record
 
 ON_A_JOIST: Final = 12.0
 """A plate whose middle is this near to a joist's is on it: as near as finds must agree (rules 7.2) [mm]."""
 BEARS: Final = 75.0
 """A bridging timber goes on past the middle of either joist (planning value of ours) [mm]."""
+
+
+Holder = Literal["joists", "slab", "timber", "bracket", "unknown", "nothing", "void"]
+"""What holds a thing overhead; why nothing does: nobody knows the ceiling, what is over it, or how far up that is."""
+
+
+def holder_of(made: Made | None, by: str) -> Holder:
+    """What holds a thing under a ceiling (rules 7.8, 7.22): a slab, joists, a timber that was put in, brackets on the
+    wall.
+
+    made: the ceiling, None where nobody has looked. by: what somebody chose in the place of the ceiling, empty if
+    nothing.
+    """
+    if by in ("bracket", "timber"):
+        return "bracket" if by == "bracket" else "timber"
+    if made is None or made.kind == "unknown":  # who says which way joists run says that there are some
+        return "joists" if made is not None and made.joists != "unknown" else "unknown"
+    if made.kind not in CARRIES_NOTHING:
+        return "slab" if made.kind == "concrete" else "joists"
+    if not made.over:
+        return "nothing"
+    return "void" if made.void is None else made.over
+
+
+def void_over(made: Made | None) -> float:
+    """From a ceiling's face up to what carries [mm]: nought where it carries itself, or where nobody knows."""
+    return (made.void or 0.0) if made is not None and made.kind in CARRIES_NOTHING else 0.0
 
 
 @record

@@ -11,7 +11,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.errors import RefusedError, positive
-from oval_room.core.fixing.bolts import FULL, weight_of
+from oval_room.core.fixing.bolts import FULL, bolt_loads, weight_of
 from oval_room.core.fixing.capacity import Capacity
 from oval_room.core.record import record
 
@@ -60,6 +60,26 @@ def timber_load(mass: float, *, plate: float, bridge: tuple[float, float], capac
     share = max(b - plate, plate - a) / (b - a)
     tension = weight_of(mass) * share / JOIST_BOLTS
     return OverheadLoad(tension, FULL * tension / capacity.tension)
+
+
+BRACKET_TALL: Final = 120.0
+BRACKET_APART: Final = 100.0
+BRACKET_SCREWS: Final = 2
+"""A wall bracket's height, how far apart its screws are up, how many it has, until its maker says (planning values of
+ours) [mm]."""
+
+
+def bracket_load(mass: float, *, brackets: int, out: float, capacity: Capacity) -> OverheadLoad:
+    """Brackets on a wall that share what hangs e out from it, each with two screws one over the other (rules 7.5).
+
+    Args:
+        mass: what hangs [kg], over 0. brackets: how many. out: e [mm], 0 or more. capacity: what one screw carries.
+    """
+    under = (BRACKET_TALL - BRACKET_APART) / 2
+    each = weight_of(mass) / brackets
+    found = bolt_loads([(0.0, under), (0.0, under + BRACKET_APART)], each, out=out, capacity=capacity)
+    worst = max(found, key=lambda one: one.use)
+    return OverheadLoad(worst.tension, worst.use)
 
 
 def hook_load(mass: float, *, hooks: int, times: float, capacity: Capacity) -> OverheadLoad:

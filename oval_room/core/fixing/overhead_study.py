@@ -4,24 +4,30 @@
 from __future__ import annotations
 
 import math
+from dataclasses import field, replace
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Finding
 from oval_room.core.fixing.bolts import FULL, MUCH, use_level
-from oval_room.core.fixing.capacity import capacity_of
+from oval_room.core.fixing.capacity import SUITS, capacity_of
 from oval_room.core.fixing.case_study import PULLED, CaseResult
+from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.figures import KINDS
-from oval_room.core.fixing.overhead import Held
+from oval_room.core.fixing.holder import nearest_wall
+from oval_room.core.fixing.overhead import Held, Holder, holder_of
 from oval_room.core.fixing.overhead_load import (
+    BRACKET_SCREWS,
     JOIST_SCREWS,
     PLATE_SCREWS,
     OverheadLoad,
+    bracket_load,
     hook_load,
     plate_load,
     timber_load,
 )
 from oval_room.core.fixing.says import FixingCode
+from oval_room.core.fixing.study import FixingResult
 from oval_room.core.fixing.window_study import WindowResult
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
@@ -40,57 +46,123 @@ APART: Final = 100.0
 
 
 @record
+class Overhead:
+    """What a thing overhead is fixed with, and what the worst of them bears [%]."""
+
+    fixing: str
+    count: int
+    use: float
+
+
+@record
 class OverheadResult(Result):
-    """What is said of loads overhead."""
+    """What is said of loads overhead; fixed: what each plate and case is fixed with, by projector and picture."""
+
+    fixed: dict[str, Overhead] = field(default_factory=dict)
+
+
+@record
+class _Load:
+    """A load and what bears it: the words for that, the fixing, how many there are."""
+
+    load: OverheadLoad
+    by: str
+    fixing: str
+    count: int
 
 
 def study_overhead(
-    survey: Survey, scheme: Scheme, gear: GearShelf, throws: ThrowResult, windows: WindowResult, cases: CaseResult
+    survey: Survey,
+    scheme: Scheme,
+    gear: GearShelf,
+    throws: ThrowResult,
+    fixings: FixingResult,
+    windows: WindowResult,
+    cases: CaseResult,
 ) -> OverheadResult:
-    """Every projector whose plate's joists are known or that hangs under concrete, every case whose hooks are."""
-    book, out = FigureBook(KINDS), list[Finding]()
-    ceiling = survey.kind_of("ceiling")
-    for key, window in windows.windows.items():
-        if not scheme.has(key):  # it throws on another wall, whose turn it is then
+    """Every projector's plate and every screen's case of which it is known what holds it."""
+    book, out, fixed = FigureBook(KINDS), list[Finding](), dict[str, Overhead]()
+    made, kept = survey.made.get("ceiling"), scheme.kept(FixingNodes)
+    for key, plate in fixings.plates.items():
+        throw = throws.throws.get(key)
+        if throw is None or plate.pole is None or not scheme.has(key):  # one on another wall has its turn then
             continue
-        throw, held = throws.throws[key], window.held
         item, mount = throw.item, gear.get(throw.projector.mount or "")
-        if not item.mass_kg or (held is None and ceiling != "concrete"):
+        if not item.mass_kg or throw.projector.boxed == "behind a port":
             continue
         kg = item.mass_kg + ((mount.mass_kg or 0.0) if isinstance(mount, Mount) else 0.0)
-        at = window.plate[1 if held is not None and held.across == "y" else 0]
-        worst, by = _plate(kg, item, held, at)
-        book.add("plate_use", worst.use, *_inputs(kg, worst, by), projector=key)
-        out.append(_told({"projector": key, "picture": throw.picture}, worst, by, kg))
-    for key, hooks in cases.hooks.items():
+        held = windows.held.get(key)
+        at = (plate.x, plate.y)
+        found = _plate(kg, item, holder_of(made, kept.held_by(key)), held, at, survey)
+        if found is not None:
+            book.add("plate_use", found.load.use, *_inputs(kg, found.load, found.by), projector=key)
+            out.append(_told({"projector": key, "picture": throw.picture}, found.load, found.by, kg))
+            fixed[key] = Overhead(found.fixing, found.count, found.load.use)
+    for key, hooks in (cases.hooks | cases.brackets).items():
         if not scheme.has(key):
             continue
-        screen = gear.get(scheme.pictures[key].gear or "")
+        picture = scheme.pictures[key]
+        screen = gear.get(picture.gear or "")
         if not isinstance(screen, Screen) or not screen.mass_kg:
             continue
-        by = ANCHOR if ceiling == "concrete" else SCREW
-        times = PULLED if screen.way == "manual" else 1.0
-        load = hook_load(screen.mass_kg, hooks=len(hooks), times=times, capacity=capacity_of(by))
-        told = f"{len(hooks)} × {by}"
-        book.add("hook_use", load.use, *_inputs(screen.mass_kg, load, told), picture=key)
-        out.append(_told({"picture": key}, load, told, screen.mass_kg, times > 1))
-    return OverheadResult(book.figures, tuple(out))
+        one = _hooks(screen, len(hooks), holder_of(made, kept.held_by(key)), picture.pose.y, survey)
+        if one is not None:
+            book.add("hook_use", one.load.use, *_inputs(screen.mass_kg, one.load, one.by), picture=key)
+            out.append(_told({"picture": key}, one.load, one.by, screen.mass_kg, screen.way == "manual"))
+            fixed[key] = Overhead(one.fixing, one.count, one.load.use)
+    return OverheadResult(book.figures, tuple(out), fixed)
 
 
-def _plate(kg: float, item: Projector, held: Held | None, at: float) -> tuple[OverheadLoad, str]:
-    """The worst fixing of a plate, and what they are: under concrete, on its joist, or on a timber that bridges two."""
+def _plate(
+    kg: float, item: Projector, by: Holder, held: Held | None, at: tuple[float, float], survey: Survey
+) -> _Load | None:
+    """The worst fixing of a plate: under a slab, on its joist, on a timber that bridges two, on a wall's bracket."""
     aside = _aside(item)
-    if held is None:
-        load = plate_load(kg, count=PLATE_SCREWS, aside=aside, apart=APART, capacity=capacity_of(ANCHOR))
-        return load, f"{PLATE_SCREWS} × {ANCHOR}"
+    if by == "slab":
+        return _screws(kg, PLATE_SCREWS, aside, ANCHOR)
+    if by == "timber":
+        return _bridged(kg, aside, 0.0, (0.0, 1.0))  # nobody knows its joists: one end bears all of it
+    if by == "bracket":
+        wall, _, out = nearest_wall(survey.room, *at)
+        return _on_brackets(kg, 1, out, survey.kind_of(wall.key))
+    if by != "joists" or held is None:
+        return None
     if held.on or held.bridge is None:
-        load = plate_load(kg, count=JOIST_SCREWS, aside=aside, apart=APART, capacity=capacity_of(SCREW))
-        return load, f"{JOIST_SCREWS} × {SCREW}"
-    screws = plate_load(kg, count=PLATE_SCREWS, aside=aside, apart=APART, capacity=capacity_of(SCREW))
-    bolts = timber_load(kg, plate=at, bridge=held.bridge, capacity=capacity_of(BOLT))
-    if bolts.use > screws.use:
-        return bolts, f"the timber's bolts, {BOLT}"
-    return screws, f"{PLATE_SCREWS} × {SCREW} into the timber"
+        return _screws(kg, JOIST_SCREWS, aside, SCREW) if held.on else None
+    return _bridged(kg, aside, at[1 if held.across == "y" else 0], held.bridge)
+
+
+def _screws(kg: float, count: int, aside: float, fixing: str) -> _Load:
+    load = plate_load(kg, count=count, aside=aside, apart=APART, capacity=capacity_of(fixing))
+    return _Load(load, f"{count} × {fixing}", fixing, count)
+
+
+def _bridged(kg: float, aside: float, at: float, bridge: tuple[float, float]) -> _Load:
+    """The plate's screws into a timber, or the timber's bolts, whichever bear more."""
+    screws = _screws(kg, PLATE_SCREWS, aside, SCREW)
+    bolts = timber_load(kg, plate=at, bridge=bridge, capacity=capacity_of(BOLT))
+    if bolts.use > screws.load.use:
+        return _Load(bolts, f"the timber's bolts, {BOLT}", SCREW, PLATE_SCREWS)
+    return replace(screws, by=f"{screws.by} into the timber")
+
+
+def _on_brackets(kg: float, brackets: int, out: float, kind: str) -> _Load | None:
+    """The screws of brackets on a wall; None where nothing is known to suit it."""
+    fixing = SUITS.get(kind, ("",))[0]
+    if not fixing:
+        return None
+    load = bracket_load(kg, brackets=brackets, out=max(out, 0.0), capacity=capacity_of(fixing))
+    count = brackets * BRACKET_SCREWS
+    return _Load(load, f"{count} × {fixing} in the wall", fixing, count)
+
+
+def _hooks(screen: Screen, count: int, by: Holder, out: float, survey: Survey) -> _Load | None:
+    times, kg = PULLED if screen.way == "manual" else 1.0, screen.mass_kg or 0.0
+    if by == "bracket":
+        return _on_brackets(kg * times, count, out, survey.kind_of("w1"))
+    fixing = ANCHOR if by == "slab" else SCREW
+    load = hook_load(kg, hooks=count, times=times, capacity=capacity_of(fixing))
+    return _Load(load, f"{count} × {fixing}", fixing, count)
 
 
 def _aside(item: Projector) -> float:

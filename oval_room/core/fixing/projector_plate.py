@@ -10,7 +10,9 @@ from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.bench import sources_of
 from oval_room.core.fixing.document import Bench
+from oval_room.core.fixing.holder import holder_findings
 from oval_room.core.fixing.mount_findings import rating_findings
+from oval_room.core.fixing.overhead import holder_of, void_over
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.gear import Mount
@@ -76,7 +78,9 @@ def plate_findings(
     plate: ProjectorPlate,
     survey: Survey,
     ruler: Ruler,
+    held_by: str = "",
 ) -> list[Finding]:
+    """held_by: what somebody chose to hold its plate in the place of the ceiling, empty if nothing."""
     about, out = {"projector": key, "picture": projector.shows}, []
     overhead = plate.pole if projector.boxed != "behind a port" else None  # nobody knows the ceiling there
     if overhead is not None:
@@ -103,21 +107,23 @@ def plate_findings(
             out.append(Finding(FixingCode.POLE, Level.GOOD, "6.5", about, overhead, end, more=told))
     if isinstance(mount, Mount):
         out += rating_findings(about, mount, item)
-    if overhead is not None and beyond(overhead, SWAYS):
-        out.append(Finding(FixingCode.SWAY, Level.MIND, "7.8", about, overhead, SWAYS))
     if overhead is not None:
-        out += _overhead(about, plate, survey)
+        made = survey.made.get("ceiling")
+        by = holder_of(made, held_by)
+        drop = overhead + (void_over(made) if by in ("slab", "joists") else 0.0)
+        if beyond(drop, SWAYS):
+            out.append(Finding(FixingCode.SWAY, Level.MIND, "7.8", about, drop, SWAYS, more={"pole": overhead}))
+        out += holder_findings(about, by, survey, pole=overhead, at=(plate.x, plate.y))
+        out += _sloped(about, plate, survey) if by != "bracket" else []
     off = plate.x - projector.pose.x
     more = {"off": off, "hung": projector.hung, "pole": plate.pole, "shelf": plate.shelf, "y": plate.y}
     out.append(Finding(FixingCode.PLATE, Level.NOTE, "6.5", about, plate.x, None, more=more))
     return out
 
 
-def _overhead(about: Mapping[str, str], plate: ProjectorPlate, survey: Survey) -> list[Finding]:
-    """A ceiling that nobody knows, and a plate on a slope (rules 6.5, 7.1)."""
+def _sloped(about: Mapping[str, str], plate: ProjectorPlate, survey: Survey) -> list[Finding]:
+    """A plate on a slope (rules 6.5)."""
     out = []
-    if survey.kind_of("ceiling") == "unknown":
-        out.append(Finding(FixingCode.CEILING_KIND, Level.STOP, "7.1", about))
     slope = slope_at(survey.room, plate.x, plate.y)
     if slope is not None:
         more = {"wall": slope.wall}

@@ -19,8 +19,9 @@ class FixingCode(Code):
     CEILING_KIND = (
         "fixing: what the ceiling is",
         lambda f, w: (
-            f"What the ceiling over {w.name(f.about, 'projector')} is made of is not known: find the joists, prove "
-            "one with a pilot hole, say made of ceiling joists before anything hangs there."
+            f"What the ceiling over {w.name(f.about, 'projector' if 'projector' in f.about else 'picture')} is made of "
+            "is not known: find the joists, prove one with a pilot hole, say made of ceiling joists before anything "
+            "hangs there."
         ),
     )
     SLOPED = (
@@ -79,11 +80,16 @@ class FixingCode(Code):
     STRIP = "fixing: light strip", say.strip
     STOPS = "fixing: where a cloth stops", say.stops
     CASE = "fixing: what a screen's case hangs from", say.case
+    HOLDER = "fixing: what holds it overhead", say.holder
     SWAY = (
         "fixing: a long pole sways",
         lambda f, w: (
-            f"The pole of {w.name(f.about, 'projector')} is {w.length(f.value, 'nearest')} long: over "
-            f"{w.length(f.limit)} it sways. Brace it to another joist, or take the lens higher."
+            (
+                f"The pole of {w.name(f.about, 'projector')} is {w.length(f.value, 'nearest')} long"
+                if f.more["pole"] == f.value
+                else f"{w.named(f.about, 'projector')} drops {w.length(f.value, 'nearest')}, rods and pole"
+            )
+            + f": over {w.length(f.limit)} it sways. Brace it to another joist, or take the lens higher."
         ),
     )
     JOIST = "fixing: what the plate is fixed to", say.joist

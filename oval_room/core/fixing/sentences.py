@@ -201,6 +201,11 @@ def plate(f: Finding, w: Words) -> str:
 
 def joist(f: Finding, w: Words) -> str:
     m, name = f.more, w.name(f.about, "projector")
+    if m["across"] is None:
+        return (
+            f"Which joist holds the plate of {name} is not known: find those over it, and say which way they run. No "
+            "hole before."
+        )
     way = "out" if m["across"] == "y" else "along"
     if m["on"] and m["counted"]:
         return (
@@ -216,15 +221,51 @@ def joist(f: Finding, w: Words) -> str:
         )
     if m["in_window"]:
         return (
-            f"The plate of {name} lies {w.length(f.value)} beside a joist: the one at {w.length(m['joist'])} {way} is "
-            "in its window."
+            f"The plate of {name} lies {w.length(f.value)} beside a joist{'' if m['bridge'] else ', on bare board'}: "
+            f"the one at {w.length(m['joist'])} {way} is in its window."
         )
     if m["bridge"] is None:
-        return f"The plate of {name} lies beyond the last joist that was found: find the next, or fix a timber there."
+        return (
+            f"The plate of {name} lies beyond the last joist that was found, on bare board: find the next, or say "
+            "plate held by timber once one is there."
+        )
     a, b = m["bridge"]
     return (
         f"No joist lies in the window of {name}. Bridge those at {w.length(a)} and {w.length(b)} {way} with a timber "
         f"{w.length(m['timber'], 'least')} long that bears on both: two M8 bolts through each, with spread washers."
+    )
+
+
+VOID_EG: Final = 'void 14" slab'
+HELD_EG: Final = {"projector": "plate held by", "picture": "case held by"}
+
+
+def holder(f: Finding, w: Words) -> str:
+    m, what = f.more, "projector" if "projector" in f.about else "picture"
+    hung = f"{'The plate' if what == 'projector' else 'The case'} of {w.name(f.about, what)}"
+    if m["why"] == "bracket":
+        told = f"{hung} is on a bracket, {w.length(f.value, 'nearest')} out from {w.surface(m['wall'])}"
+        if m.get("on"):
+            what = "fewer than two studs are known there" if m["on"] == "few" else f"that is {WALL_WORDS[m['on']]}"
+            return f"{told}: {what}. Find what holds there first."
+        if f.level is Level.STOP:
+            return f"{told}: none reaches over {w.length(f.limit)}. Hang it from what is over the ceiling."
+        return f"{told}: its own holes, by its maker's figures."
+    if m["why"] in ("nothing", "void"):
+        ceiling = "A suspended grid" if m["kind"] == "grid" else "A bare board"
+        ask = "what is over it and how far up" if m["why"] == "nothing" else "how far up it is to what is over it"
+        return (
+            f"{ceiling} carries nothing: {hung.lower()} hangs from nothing yet. Look, and say {ask}, as in "
+            f"{w.eg(VOID_EG)} or void … joists along; or {HELD_EG[what]} timber, or wall bracket."
+        )
+    if m["why"] == "timber":
+        return f"{hung} is held by a timber put in for it: it bears on two joists or on walls, never on board."
+    rods = "M8 rods" if m["why"] == "slab" else "M8 rods or a timber lowered from them"
+    over = "anchors in the slab" if m["why"] == "slab" else "the joists"
+    return (
+        f"{hung} drops {w.length(f.value, 'nearest')}: {w.length(m['void'], 'nearest')} of void and "
+        f"{w.length(m['pole'], 'nearest')} under the ceiling. {rods} from {over} through the ceiling, which carries "
+        "nothing."
     )
 
 
@@ -247,12 +288,12 @@ def case(f: Finding, w: Words) -> str:
         load += " A line there is counted on from the finds, not found: a pilot hole before any hook."
     if m["why"] == "unknown":
         return f"The case of {name} hangs from joists: find them over it, and say which way they run.{load}"
-    if m["why"] == "concrete":
+    if m["why"] == "slab":
         return (
             f"The case of {name} hangs from anchors in the concrete at its own hooks, by their maker's figures.{load}"
         )
-    if m["why"] == "grid":
-        return f"A suspended grid carries nothing: the case of {name} hangs from what is above it.{load}"
+    if m["why"] == "timber":
+        return f"The case of {name} hangs from the timber that was put in for it, at its own hooks.{load}"
     if m["why"] == "few":
         return f"Fewer than two joists lie over the case of {name}: hang it from a timber that bridges two.{load}"
     if m["why"] == "across":

@@ -103,7 +103,7 @@ def study_fixing(
             sources, about = sources_of(bench, item, None, item.name), {"projector": key, "picture": projector.shows}
             findings += assumed_findings(about, sources, OF_PROJECTOR if projector.hung else (), item.name)
             findings += plate_findings(
-                key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler
+                key, projector, item, gear.get(projector.mount or ""), plates[key], survey, ruler, kept.held_by(key)
             )
     return FixingResult(book.figures, tuple(findings), holes, plates, places)
 

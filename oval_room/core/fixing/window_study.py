@@ -3,13 +3,14 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import field, replace
 from typing import Final, NamedTuple
 
 from oval_room.core.figures import FigureBook
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.figures import KINDS
-from oval_room.core.fixing.overhead import Held, Joists, held
+from oval_room.core.fixing.overhead import Held, Joists, held, holder_of
 from oval_room.core.fixing.projector_plate import ProjectorPlate
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.study import FixingResult
@@ -70,9 +71,10 @@ class PlateWindow:
 
 @record
 class WindowResult(Result):
-    """The mount windows, by projector."""
+    """The mount windows, and what holds each plate that hangs from joists, by projector."""
 
     windows: dict[str, PlateWindow]
+    held: dict[str, Held] = field(default_factory=dict)
 
 
 def study_windows(
@@ -90,28 +92,26 @@ def study_windows(
     """
     joists = joists_over(survey, studs) if wall == 1 else None
     book, findings, windows = FigureBook(KINDS), list[Finding](), dict[str, PlateWindow]()
+    kept, holders = scheme.kept(FixingNodes), dict[str, Held]()
     for key, throw in throws.throws.items():
         plate, picture = fixings.plates.get(key), scheme.pictures.get(throw.picture)
-        if (
-            plate is None
-            or picture is None
-            or not throw.projector.hung
-            or throw.tilted
-            or throw.projector.boxed == "behind a port"
-            or abs(picture.pose.yaw) > SQUARE
-        ):
+        if plate is None or picture is None or plate.pole is None or throw.projector.boxed == "behind a port":
             continue
-        found = _window(survey, throw, plate, picture)
-        if found is None:
-            continue
-        if joists is not None:
-            found = replace(found, held=_held(joists, plate, found.window))
-        windows[key] = found
-        _figures(book, key, found.window)
-        findings.append(_finding(key, throw, plate, found, ruler))
-        if found.held is not None:
-            findings.append(_fixed_to(key, throw, plate, found.held, ruler))
-    return WindowResult(book.figures, tuple(findings), windows)
+        square = not throw.tilted and abs(picture.pose.yaw) <= SQUARE
+        found = _window(survey, throw, plate, picture) if square else None
+        by_joists = holder_of(survey.made.get("ceiling"), kept.held_by(key)) == "joists"
+        holds = _held(joists, plate, found.window if found else None) if by_joists and joists is not None else None
+        if found is not None:
+            windows[key] = found = replace(found, held=holds)
+            _figures(book, key, found.window)
+            findings.append(_finding(key, throw, plate, found, ruler))
+        if holds is not None:
+            holders[key] = holds
+            findings.append(_fixed_to(key, throw, plate, holds, ruler))
+        elif by_joists and wall == 1:
+            about = {"projector": key, "picture": throw.picture}
+            findings.append(Finding(FixingCode.JOIST, Level.MIND, "7.8", about, more={"across": None}))
+    return WindowResult(book.figures, tuple(findings), windows, holders)
 
 
 def _window(survey: Survey, throw: ProjectorThrow, plate: ProjectorPlate, picture: Picture) -> PlateWindow | None:
@@ -158,16 +158,18 @@ def _window(survey: Survey, throw: ProjectorThrow, plate: ProjectorPlate, pictur
 def joists_over(survey: Survey, studs: StudResult) -> Joists | None:
     """The ceiling's joists as they were found; None where nobody knows where they run."""
     made, found = survey.made.get("ceiling"), studs.surfaces.get("ceiling")
-    if made is None or made.joists == "unknown" or found is None or survey.kind_of("ceiling") == "concrete":
+    if made is None or made.joists == "unknown" or found is None or holder_of(made, "") != "joists":
         return None
     lines = tuple(sorted(line for line, trust in found.trust.items() if trust > 0))
     counted = frozenset(line for line in lines if found.trust[line] < LIKELY)
     return Joists(lines, "y" if made.joists == "along" else "x", counted)
 
 
-def _held(joists: Joists, plate: ProjectorPlate, window: MountWindow) -> Held | None:
-    assert window.y is not None and window.x is not None
-    return held(joists, *((plate.y, window.y) if joists.across == "y" else (plate.x, window.x)))
+def _held(joists: Joists, plate: ProjectorPlate, window: MountWindow | None) -> Held | None:
+    """What holds a plate; without a window it may lie only where it is."""
+    at = plate.y if joists.across == "y" else plate.x
+    span = (window.y if joists.across == "y" else window.x) if window is not None else None
+    return held(joists, at, span or (at, at))
 
 
 def _fixed_to(key: str, throw: ProjectorThrow, plate: ProjectorPlate, by: Held, ruler: Ruler) -> Finding:
@@ -181,6 +183,8 @@ def _fixed_to(key: str, throw: ProjectorThrow, plate: ProjectorPlate, by: Held, 
         put = PutProjector(id=key, **{by.across: to - off})
         cures = (Cure(FixingCure.JOIST, to, put),)
     level = Level.GOOD if by.on and not by.counted else Level.NOTE
+    if not by.on and by.bridge is None:  # on bare board
+        level = Level.STOP
     return Finding(FixingCode.JOIST, level, "7.8", about, abs(by.move), 0.0, cures=cures, more=more)
 
 

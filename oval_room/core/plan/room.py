@@ -42,7 +42,7 @@ WallKind = Literal[
     "tiled",
     "lath",
 ]
-CeilingKind = Literal["unknown", "joists", "trusses", "concrete", "grid"]
+CeilingKind = Literal["unknown", "joists", "trusses", "concrete", "grid", "board"]
 RoomFinish = Literal["white", "furnished", "dark"]
 
 LEAST_SIDE: Final = 100.0
@@ -74,7 +74,13 @@ CEILING_WORDS: Final[dict[str, str]] = {
     "trusses": "trusses",
     "concrete": "concrete",
     "grid": "suspended grid",
+    "board": "board, nothing known above",
 }
+CARRIES_NOTHING: Final = ("grid", "board")
+"""Kinds of ceiling that carry nothing: what is over them does, once somebody says what (rules 7.22)."""
+Over = Literal["", "slab", "joists", "timber"]
+OVER_WORDS: Final[dict[str, str]] = {"slab": "a slab", "joists": "joists", "timber": "a timber put in for it"}
+"""What is over such a ceiling."""
 STUDDED: Final = ("timber", "steel 20", "steel 25", "double board", "resilient", "lath", "board", "unknown")
 """Kinds behind which a rhythm of studs is looked for."""
 NOTHING_BEHIND: Final = ("board", "lath", "double board")
@@ -101,6 +107,10 @@ class Made(Frozen):
     """A suspended grid's module [mm]."""
     joists: Literal["along", "out", "unknown"] = "unknown"
     """Which way joists run: along the display wall or out from it."""
+    void: HeightMm | None = None
+    """From a ceiling's face up to what carries, where the ceiling itself does not [mm]."""
+    over: Over = ""
+    """What that is (rules 7.22)."""
 
     @model_validator(mode="after")
     def _known(self) -> Made:

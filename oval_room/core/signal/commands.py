@@ -25,6 +25,7 @@ from oval_room.core.signal.boxes import Box, Port, boxes_of
 from oval_room.core.signal.cable import KINDS
 from oval_room.core.signal.document import (
     MOST_STEPS,
+    SYMPTOMS,
     Button,
     Cable,
     Cured,
@@ -388,6 +389,9 @@ class KeepCure(Command):
     at: Annotated[str, Field(max_length=40)] = ""
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        if self.symptom not in SYMPTOMS:
+            told = ", ".join(SYMPTOMS)
+            raise RefusedError(f"choose what is wrong: {told}", field="symptom", value=self.symptom)
         key = scheme_id(plan, self)
         cured = plan.schemes[key].kept(Routing).cured
         one = Cured(symptom=self.symptom, kind=self.kind, at=self.at, by=stamp.by[:80], when=stamp.at[:40])

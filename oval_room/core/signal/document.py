@@ -135,6 +135,21 @@ class Button(Frozen):
     steps: Annotated[tuple[Step, ...], Field(min_length=1, max_length=MOST_STEPS)]
 
 
+SYMPTOMS: Final = (
+    "no picture",
+    "snow or wrong colour",
+    "drops every few minutes",
+    "low resolution only",
+    "no HDR",
+    "no sound",
+    "no surround",
+    "lag",
+    "low-voltage sign",
+    "wrong order on a wall",
+)
+"""What is wrong, as people say it."""
+
+
 class Cured(Frozen):
     """What cured a fault here: the symptom, the kind of cause, where, when, by whom."""
 

@@ -19,18 +19,6 @@ from oval_room.core.signal.document import Cured
 from oval_room.core.signal.hearing import Heard
 from oval_room.core.signal.study import RoutingResult
 
-SYMPTOMS: Final = (
-    "no picture",
-    "snow or wrong colour",
-    "drops every few minutes",
-    "low resolution only",
-    "no HDR",
-    "no sound",
-    "no surround",
-    "lag",
-    "low-voltage sign",
-    "wrong order on a wall",
-)
 HIGH_RATE: Final = ("snow or wrong colour", "drops every few minutes", "low resolution only", "no HDR")
 FAR: Final = 5.0
 """A copper cable longer than this is one to doubt until it is proven [m] (planning value)."""

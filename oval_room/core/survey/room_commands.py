@@ -175,10 +175,14 @@ class PutMade(Command):
     stud_depth: Number | None = None
     module: Number | None = None
     joists: Words | None = None
+    void: Number | None = None
+    over: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         survey, key = plan.survey, surface_of(plan, self.surface)
         values = carried(self, "surface")
+        if key != "ceiling" and (self.void is not None or self.over is not None):
+            raise RefusedError("only a ceiling has a void over it", field="void", value=self.void)
         words = CEILING_WORDS if key == "ceiling" else WALL_WORDS
         if "kind" in values and values["kind"] not in words:
             raise RefusedError(

@@ -11,14 +11,14 @@ from oval_room.core.commands import Command, Several
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.measure import Measure, Typed, Values
 from oval_room.core.plan.outline import Place
-from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Slope
+from oval_room.core.plan.room import CARRIES_NOTHING, CEILING_WORDS, OVER_WORDS, WALL_WORDS, Corner, Slope
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.span import Span
 from oval_room.core.survey.lying import usual_slip
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
-from oval_room.core.tape.spans import BOARD, CORNER, DIAGONAL, LASER_LINE, LEAN, MODULE, PIECE, SLOPE
+from oval_room.core.tape.spans import BOARD, CORNER, DIAGONAL, LASER_LINE, LEAN, MODULE, PIECE, SLOPE, VOID
 from oval_room.core.units import is_length
 from oval_room.core.words import capital, dim_name
 
@@ -310,6 +310,48 @@ def _joists(here: Here, rest: str) -> Heard:
     return Heard(f"Joists run {words}", PutMade(surface="ceiling", joists=way))
 
 
+OVERHEAD: Final = {
+    "slab": "slab",
+    "concrete": "slab",
+    "joists": "joists",
+    "joist": "joists",
+    "beams": "joists",
+    "trusses": "joists",
+    "timber": "timber",
+    "bridging": "timber",
+    "noggin": "timber",
+}
+"""What may be over a ceiling that carries nothing, by what people call it."""
+
+
+def _void(here: Here, rest: str) -> Heard:
+    """`void 14" slab`, `void 300 joists along`: how far up, and what is there (rules 7.22)."""
+    said = re.sub(r"\b(?:of|over it|above|over|deep|under|to|the|a|up|run|running|across)\b|[,;]", " ", rest.lower())
+    words = [word for word in said.split() if word in OVERHEAD]
+    ways = [word for word in said.split() if word in ("along", "out")]
+    deep = " ".join(word for word in said.split() if word not in (*OVERHEAD, "along", "out"))
+    if not deep:
+        raise RefusedError(here.eg('say how far up it is, as in void 14" slab'), value=rest)
+    value = here.length(deep, VOID)
+    made = here.plan.survey.made.get("ceiling")
+    if not words and made is not None and made.over:
+        words = [made.over]
+    if not words:
+        raise Ask(f"What is over the ceiling, {here.show(value)} up?", *(f"void {deep} {one}" for one in OVERS))
+    over, surface = OVERHEAD[words[0]], here.plan.survey.kind_of("ceiling")
+    put: Values = {"surface": "ceiling", "void": value, "over": over}
+    if surface not in CARRIES_NOTHING:
+        put["kind"] = "board"
+    if ways:
+        put["joists"] = ways[0]
+    way = f" that run {'along the display wall' if ways[0] == 'along' else 'out from it'}" if ways else ""
+    kind = CEILING_WORDS[put.get("kind", surface)]
+    return Heard(f"Ceiling: {kind}; {OVER_WORDS[over]}{way} {here.show(value)} over its face", PutMade(**put))
+
+
+OVERS: Final = ("slab", "joists along", "joists out", "timber")
+
+
 def _module(here: Here, rest: str) -> Heard:
     value = here.length(rest, MODULE)
     return Heard(
@@ -440,6 +482,15 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     ),
     Phrase("behind", "words", "what is behind a wall's face", "behind w1 insulation", "survey", _behind),
     Phrase("joists", "along or out", "which way the joists run", "joists out", "survey", _joists),
+    Phrase(
+        "void",
+        "a length, then slab, joists or timber",
+        "what is over a grid or a bare board, and how far over its face",
+        'void 14" slab',
+        "survey",
+        _void,
+        also=("ceiling void", "plenum"),
+    ),
     Phrase("module", "a length", "module of a suspended grid", "module 600 mm", "survey", _module),
     Phrase("latitude", "degrees", "how far north (or south) the room is", "latitude 51", "survey", _latitude),
     Phrase("again", "a reading", "a repeat that joins the readings there are", "again wall 17'4", "survey", _again),

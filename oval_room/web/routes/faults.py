@@ -11,8 +11,8 @@ from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.signal.commands import KeepCure
-from oval_room.core.signal.document import Routing
-from oval_room.core.signal.faults import SYMPTOMS, Cause, causes, next_test
+from oval_room.core.signal.document import SYMPTOMS, Routing
+from oval_room.core.signal.faults import Cause, causes, next_test
 from oval_room.core.signal.study import RoutingResult
 from oval_room.core.words import capital
 from oval_room.standins.broken import break_it

@@ -22,8 +22,8 @@ def hall(*lines: str) -> Plan:
     return say(room("seat 3500", outline="room 5000 x 6000"), "screen Drop 240 scope", "along 2500", *lines, gear=WHOLE)
 
 
-def found(plan: Plan) -> Finding:
-    return next(one for one in evaluate(plan, WHOLE).findings if one.code.name == "CASE")
+def found(plan: Plan, code: str = "CASE") -> Finding:
+    return next(one for one in evaluate(plan, WHOLE).findings if one.code.name == code)
 
 
 class Cases(unittest.TestCase):
@@ -73,11 +73,19 @@ class Cases(unittest.TestCase):
         self.assertIn("rises from its case by", Words(rising).finding(finding))
 
     def test_not_found_yet_or_too_few(self) -> None:
-        self.assertIn("find them", Words(hall()).finding(found(hall())))
-        for kind, level, told in (("concrete", Level.NOTE, "anchors"), ("grid", Level.MIND, "carries nothing")):
+        for kind, code, level, told in (
+            ("unknown", "CEILING_KIND", Level.STOP, "find the joists"),
+            ("joists", "CASE", Level.MIND, "find them"),
+            ("concrete", "CASE", Level.NOTE, "anchors"),
+            ("grid", "HOLDER", Level.STOP, "hangs from nothing yet"),
+            ("board", "HOLDER", Level.STOP, "hangs from nothing yet"),
+        ):
             over = hall(f"made of ceiling {kind}")
-            self.assertEqual(found(over).level, level)
-            self.assertIn(told, Words(over).finding(found(over)))
+            with self.subTest(kind):
+                finding = found(over, code)
+                self.assertEqual(finding.level, level)
+                self.assertIn(told, Words(over).finding(finding))
+                self.assertEqual(bool(evaluate(over, WHOLE).of(CaseResult).hooks), kind == "concrete")
         wide = hall("joists out", "joist 200 pilot", "joist 4800 pilot", "joist 2500 pilot")
         self.assertEqual(found(wide).level, Level.NOTE)  # only the first of three agrees with the rhythm
         names = {one.code.name for one in evaluate(say(hall(), "screen Frame 100 woven", gear=WHOLE), WHOLE).findings}

@@ -59,6 +59,7 @@ class InThePlan(unittest.TestCase):
         for lines, told in (
             ((), "4 × coach 8x50 timber into the timber"),
             (("made of ceiling concrete",), "anchor m8 concrete"),
+            (("made of ceiling grid", "void 300 mm slab"), "4 × anchor m8 concrete"),
             (("joist 2000 pilot", "plate along 2100"), "2 × coach 8x50 timber"),
         ):
             plan = say(base, *HUNG, *lines, gear=WHOLE)

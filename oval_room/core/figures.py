@@ -84,6 +84,11 @@ class FigureKind:
     def by_seat(self) -> bool:
         return "{seat}" in self.pattern
 
+    @property
+    def is_hole(self) -> bool:
+        """Whether it says where a hole goes: nobody is told that of what a stop is about (rules 7.21)."""
+        return ".holes." in self.pattern
+
     def owns(self, key: str) -> bool:
         """Whether a figure's key is of this kind, also where the figure itself is gone."""
         return re.fullmatch(re.sub(r"\\\{\w+\\\}", "[^.]+", re.escape(self.pattern)), key) is not None

@@ -14,7 +14,7 @@ from oval_room.drawing.drawers import DRAWERS
 from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
-from oval_room.drawing.wall_parts import wall_holes, wall_picture
+from oval_room.drawing.wall_parts import wall_holes, wall_picture, without_holes
 
 NEAR_WALL = 800.0  # things that start farther out than this are not in a wall's elevation [mm]
 
@@ -33,12 +33,12 @@ def elevation(look: Look) -> Scene:
     draft.add(
         Label(P(width, DATUM), f"laser line {look.show(DATUM)}", "small", "fixing", "end", ((-6, 8), (-6, -9)), 7)
     )
-    pictures = on_wall(look.plan)
+    pictures, instead = on_wall(look.plan), without_holes(look)
     for key, picture in pictures.items():
         wall_picture(draft, look, key, picture)
         holes = look.report.of(FixingResult).holes.get(key)
         if holes:
-            wall_holes(draft, look, key, picture, holes, near=False)
+            wall_holes(draft, look, key, picture, holes, near=False, instead=instead.get(key, ""))
     for drawer in DRAWERS:
         drawer.elevation(draft, look)
     _mirrored(draft, look, pictures)

@@ -10,6 +10,7 @@ from oval_room.core.hanging.document import Hanging, WallThing
 from oval_room.drawing.drawer import Drawer
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Draft, Label, P
+from oval_room.drawing.wall_parts import without_holes
 
 
 def _here(look: Look) -> Iterator[tuple[str, WallThing]]:
@@ -18,10 +19,11 @@ def _here(look: Look) -> Iterator[tuple[str, WallThing]]:
 
 
 def on_the_wall(draft: Draft, look: Look) -> None:
-    """In the elevation: outline and screws."""
+    """In the elevation: outline and screws, none where a stop is about them."""
+    instead = without_holes(look)
     for key, thing in _here(look):
         draft.box(thing.along, thing.bottom, thing.end, thing.top, "thing", "fixing", key)
-        for hole in thing.holes:
+        for hole in thing.holes if key not in instead else ():
             draft.mark(hole, "hole", "hole", "fixing", key)
         below = ((0.0, -12.0), (0.0, -24.0))
         draft.add(Label(P(thing.along + thing.width / 2, thing.bottom), thing.name, "small", "labels", "middle", below))
@@ -29,7 +31,12 @@ def on_the_wall(draft: Draft, look: Look) -> None:
 
 def screw_places(draft: Draft, look: Look) -> None:
     """In the elevation: where the first screw is from the wall's left end and the floor, and where the last is."""
-    for _, thing in _here(look):
+    instead = without_holes(look)
+    for key, thing in _here(look):
+        if key in instead:
+            at = P(thing.along + thing.width / 2, thing.row)
+            draft.add(Label(at, instead[key], "small", "fixing", "middle", ((0.0, 4.0), (0.0, 16.0)), 3))
+            continue
         (first, row), *_, (last, _) = thing.holes
         over = ((-8.0, 14.0), (-8.0, 26.0), (-8.0, 38.0), (-8.0, -40.0))
         beside = ((6.0, 0.0), (6.0, 12.0), (6.0, -12.0), (6.0, -24.0))

@@ -19,7 +19,7 @@ from oval_room.drawing.arms import strips
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import stud_style
-from oval_room.drawing.wall_parts import wall_holes, wall_picture
+from oval_room.drawing.wall_parts import wall_holes, wall_picture, without_holes
 
 BELOW = 130.0  # room under the panels for the strings of their rows [mm]
 AROUND = 60.0  # shown of the wall round the pictures [mm]
@@ -52,17 +52,21 @@ def plate_detail(look: Look) -> Scene | None:
     window = (left - AROUND, low - BELOW, right + AROUND, high + AROUND)
     _kept_out(draft, look, subject, window)
     _drill_window(draft, look, subject, window)
+    instead = without_holes(look)
     for key, picture, holes in plates:
         wall_picture(draft, look, key, picture)
-        wall_holes(draft, look, key, picture, holes, near=True)
+        wall_holes(draft, look, key, picture, holes, near=True, instead=instead.get(key, ""))
     draft.line((window[0], 0), (window[2], 0), "outline", "structure")
     _studs(draft, look, wall, window)
     many = len(plates) > 1
-    _rows(draft, look, plates, window[1])
-    _columns(draft, look, plates, window[0], window[1], zero)
-    for plate in plates:
+    _top(draft, look, plates[0], window[1])
+    marked = [plate for plate in plates if plate.key not in instead]
+    if marked:
+        _rows(draft, look, marked, window[1])
+        _columns(draft, look, marked, window[0], window[1], zero)
+    for plate in marked:
         _own(draft, look, plate.holes)
-    for plate in plates if len(plates) <= HELD else plates[:1]:
+    for plate in marked if len(marked) <= HELD else marked[:1]:
         _held(draft, look, plate)
     title = "plates and holes" if many else f"{plates[0].picture.name}, plate and holes"
     told = f"Holes from {zero.name}, rows from the floor."
@@ -141,8 +145,12 @@ def _rows(draft: Draft, look: Look, plates: Sequence[_Plate], foot: float) -> No
             style, say = ("brass" if mine and i == 0 else "plain"), (name if plate.key == look.picture else "")
             key = f"holes.row.{i + 1}" if mine else f"holes.{plate.key}.row.{i + 1}"
             draft.add(Dim(foot, row, "v", text, "left", 0, style, (1 if mine else 3) + i, key, say, broken=True))
-    top, text = plates[0].holes.top, f"panel top {look.show(plates[0].holes.top)}"
-    say = "panel top" if plates[0].key == look.picture else ""
+
+
+def _top(draft: Draft, look: Look, plate: _Plate, foot: float) -> None:
+    """The subject's upper edge, above the floor."""
+    top, text = plate.holes.top, f"panel top {look.show(plate.holes.top)}"
+    say = "panel top" if plate.key == look.picture else ""
     draft.add(Dim(foot, top, "v", text, "right", 0, "plain", 3, "panel_top", say, broken=True))
 
 

@@ -24,6 +24,7 @@ from oval_room.core.screens.document import Picture
 from oval_room.drawing.drawer import Drawer
 from oval_room.drawing.parts import WALL, Look, edge_on, on_wall, plate_in_room, projector_turn
 from oval_room.drawing.scene import Dim, Draft, Label, P
+from oval_room.drawing.wall_parts import without_holes
 
 TIMBER: Final = 95.0
 """A bridging timber's width, drawn [mm]."""
@@ -435,8 +436,9 @@ def tilted_raster(draft: Draft, look: Look, key: str, picture: Picture) -> None:
 
 def case_hooks(draft: Draft, look: Look) -> None:
     """In the plan: where cases of cloths hang from joists."""
+    instead = without_holes(look)
     for key, places in look.report.of(CaseResult).hooks.items():
-        for x, y in places:
+        for x, y in places if key not in instead else ():
             draft.mark((y, x), "cross", "plate", "fixing", key)
 
 

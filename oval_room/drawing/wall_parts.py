@@ -5,8 +5,10 @@ from __future__ import annotations
 from itertools import product
 from typing import Final
 
+from oval_room.core.fixing.drilling import stopped
 from oval_room.core.fixing.hole_map import HoleMap
 from oval_room.core.fixing.study import FixingResult
+from oval_room.core.levels import Level
 from oval_room.core.plan.gear import Mount, Screen
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import COMES_DOWN
@@ -47,7 +49,21 @@ def wall_picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     )
 
 
-def wall_holes(draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap, *, near: bool) -> None:
+NO_HOLES: Final = "STOP: no holes"
+NOT_YET: Final = "no holes yet"
+
+
+def without_holes(look: Look) -> dict[str, str]:
+    """Pictures and things whose holes are drawn nowhere, as stops are about them, or what they go into is not known
+    (rules 7.21): what is written in their place."""
+    found = stopped(look.report.findings, look.report.open_stops())
+    return {key: NO_HOLES if any(one.level is Level.STOP for one in here) else NOT_YET for key, here in found.items()}
+
+
+def wall_holes(
+    draft: Draft, look: Look, key: str, picture: Picture, holes: HoleMap, *, near: bool, instead: str = ""
+) -> None:
+    """A picture's plate and holes. instead: what stands in their place where there is a stop."""
     mount = look.item(picture.mount)
     if near and isinstance(mount, Mount):
         middle = (holes.rows[0] + holes.rows[-1]) / 2
@@ -73,6 +89,12 @@ def wall_holes(draft: Draft, look: Look, key: str, picture: Picture, holes: Hole
                 6,
             )
         )
+    if instead and not near:
+        return
+    if instead:
+        at = P(picture.pose.x, (holes.rows[0] + holes.rows[-1]) / 2)
+        draft.add(Label(at, instead, "strong", "fixing", offsets=((0, 4), (0, -14), (0, 22)), priority=0, ref=key))
+        return
     for n, (row, x) in enumerate(product(holes.rows, holes.columns), 1):
         draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", f"hole.{key}.{n}" if near else key)
         if near:

@@ -13,6 +13,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.figures import Figure, show_figure, show_value
 from oval_room.core.findings import Finding
+from oval_room.core.fixing.drilling import stopped
 from oval_room.core.levels import Level
 from oval_room.core.light.study import LightResult
 from oval_room.core.parts import KINDS, STAGES, kind_of
@@ -369,11 +370,18 @@ def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
     return ""
 
 
+def without_holes(report: Report, subject: Subject) -> bool:
+    """Whether the picture that is looked at has a stop that leaves it without holes."""
+    return subject.picture in stopped(report.findings, report.open_stops())
+
+
 def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[Headline]:
     """The few figures that matter at a stage, for the subject; the worst seat's beside."""
-    out, words = [], Words(plan)
+    out, words, undrilled = [], Words(plan), without_holes(report, subject)
     for name in STAGES[stage].headlines:
         kind = KINDS[name]
+        if undrilled and kind.is_hole:
+            continue
         whole = report.seen_as.get(subject.picture or "")
         ids = {
             "picture": subject.picture,

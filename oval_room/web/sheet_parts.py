@@ -25,7 +25,7 @@ from oval_room.core.solve.within import Watch
 from oval_room.core.words import Words
 from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
 from oval_room.store.records import Head
-from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views
+from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views, without_holes
 from oval_room.web.pages import fragment
 from oval_room.web.person import person_of
 from oval_room.web.survey_parts import survey_shown
@@ -195,6 +195,7 @@ class SheetParts:
             "extra": self._extra(),
             "layer_names": self._layers(),
             "headlines": headlines(plan, self.report, seen.stage, seen.subject),
+            "without_holes": without_holes(self.report, seen.subject),
             "show": lambda figure: show_figure(figure, ruler),
             "findings": self.findings(),
             "unlisted": self.unlisted,
@@ -268,6 +269,7 @@ class SheetParts:
         shown = headlines(plan, report, seen.stage, seen.subject)
         context = {
             "headlines": shown,
+            "without_holes": without_holes(report, seen.subject),
             "show": lambda figure: show_figure(figure, ruler),
             "typed": lambda text: in_unit(text, ruler),
             "scheme": plan.chosen,

@@ -162,6 +162,8 @@ def _hung(
         return told(Level.MIND, "unknown"), ()
     if joists.across == "x":
         over = [line for line in joists.lines if ends[0] <= line <= ends[1]]
+        known = [line for line in over if line not in joists.counted]
+        over = known if len(known) > 1 else over
         if len(over) < 2:
             return told(Level.MIND, "few"), ()
         more |= {"at": (over[0], over[-1]), "counted": not joists.counted.isdisjoint((over[0], over[-1]))}

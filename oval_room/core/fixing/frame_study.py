@@ -79,6 +79,8 @@ def _hung(
         trust = found.trust if found is not None else {}
         likely = found.likely if found is not None else ()
         lines = [line for line in sorted(likely) if ends[0] <= line <= ends[1]]
+        known = [line for line in lines if trust[line] >= SURE]
+        lines = known if len(known) > 1 else lines
         if len(lines) < 2:
             return Finding(FixingCode.FRAME, Level.NOTE, "7.4", about, row, more=more | {"why": "few"}), None
         ends = lines[0], lines[-1]

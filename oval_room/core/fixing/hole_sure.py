@@ -35,7 +35,7 @@ ON_LINE: Final = 12.0
 class HoleSure:
     """One hole: how its stud was found ("counted" where nothing did, "" where a wall holds anywhere), how far off it
     may be along and up, what there is for that in its slot and of the plate [mm] (None along where no slot is known),
-    and the reading to take again first."""
+    and the reading to take again first; fitted: where the one find of it was that was fitted to a rhythm [mm]."""
 
     found: str
     along: float
@@ -43,6 +43,7 @@ class HoleSure:
     slot: float | None
     play: float
     again: str
+    fitted: float | None = None
 
     @property
     def enough(self) -> bool:
@@ -54,6 +55,17 @@ def found_by(line: float, finds: Sequence[Find]) -> str:
     """What best proves a stud at a place: pilot, magnet, scanner, knock; "counted" where nothing was found there."""
     here = {one.how for one in finds if one.hit and abs(one.at - line) <= ON_LINE}
     return next((how for how in FIND_HALF if how in here), "counted")
+
+
+FITTED: Final = 1.0
+"""A find that the rhythm moved by more is told [mm]."""
+
+
+def fitted_from(line: float, finds: Sequence[Find]) -> float | None:
+    """Where the find was that a line was fitted to; None where it is drilled where it was found, or nothing was."""
+    near = [one.at for one in finds if one.hit and abs(one.at - line) <= ON_LINE]
+    at = min(near, key=lambda one: abs(one - line), default=line)
+    return at if abs(at - line) > FITTED and len(near) == 1 else None
 
 
 def hole_sure(
@@ -94,4 +106,4 @@ def hole_sure(
         again = "the stud's middle"
     elif beyond(up, play):
         again = max(parts, key=lambda one: parts[one])
-    return HoleSure(how, along, up, slot, play, again)
+    return HoleSure(how, along, up, slot, play, again, fitted_from(x, finds) if stud else None)

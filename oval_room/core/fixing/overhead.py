@@ -84,13 +84,15 @@ class Held:
 def held(joists: Joists, plate: float, window: tuple[float, float]) -> Held | None:
     """What holds a plate at a place across the joists [mm]; None without joists (rules 7.8).
 
-    window: the places it may have. The joist is the nearest that lies in it, else the nearest of all.
+    window: the places it may have. The joist is the nearest that lies in it, else the nearest of all. A timber bridges
+    two that were found, where there are such on both sides.
     """
     if not joists.lines:
         return None
     inside = [line for line in joists.lines if window[0] <= line <= window[1]]
     joist = min(inside or joists.lines, key=lambda line: abs(line - plate))
-    bridge = bridged(joists.lines, plate)
+    found = [line for line in joists.lines if line not in joists.counted]
+    bridge = bridged(found, plate) or bridged(joists.lines, plate)
     return Held(joists.across, joist, joist - plate, bool(inside), bridge, joist in joists.counted)
 
 

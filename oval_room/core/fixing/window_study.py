@@ -28,7 +28,7 @@ from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey
-from oval_room.core.survey.stud_study import LIKELY, StudResult
+from oval_room.core.survey.stud_study import SURE, StudResult
 from oval_room.core.units import Ruler
 
 NEARLY: Final = 0.5
@@ -161,7 +161,7 @@ def joists_over(survey: Survey, studs: StudResult) -> Joists | None:
     if made is None or made.joists == "unknown" or found is None or holder_of(made, "") != "joists":
         return None
     lines = tuple(sorted(line for line, trust in found.trust.items() if trust > 0))
-    counted = frozenset(line for line in lines if found.trust[line] < LIKELY)
+    counted = frozenset(line for line in lines if found.trust[line] < SURE)
     return Joists(lines, "y" if made.joists == "along" else "x", counted)
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import field
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -32,20 +33,23 @@ PAST: Final = 1.0
 
 @record
 class HangingResult(Result):
-    """What hangs on the walls."""
+    """What hangs on the walls; holding: its screws that hold something, by thing [mm]."""
+
+    holding: dict[str, Places] = field(default_factory=dict)
 
 
 def study_hanging(
     survey: Survey, studs: StudResult, hanging: Hanging, pictures: Mapping[str, Picture], ruler: Ruler
 ) -> HangingResult:
     """Every thing that hangs on a wall of a scheme."""
-    book, findings = FigureBook(KINDS), list[Finding]()
+    book, findings, holds = FigureBook(KINDS), list[Finding](), dict[str, Places]()
     for key, thing in hanging.things.items():
         found = studs.surfaces.get(thing.wall)
         lines = found.trust if found is not None else {}
         kind = survey.kind_of(thing.wall)
         studded = kind in STUDDED and (bool(lines) or kind != "unknown")
         holding = in_studs(thing.holes, lines) if studded and lines else thing.holes
+        holds[key] = holding
         _figures(book, key, thing, holding)
         into = _into(key, thing, survey)
         findings += _place(key, thing, survey, ruler) + into + _near(key, thing, survey)
@@ -53,7 +57,7 @@ def study_hanging(
         findings += _across(key, hanging, survey, pictures)
         findings += _studs(key, thing, holding, lines) if studded else []
         findings += [] if into else _load(key, thing, holding)
-    return HangingResult(book.figures, tuple(findings))
+    return HangingResult(book.figures, tuple(findings), holds)
 
 
 def _figures(book: FigureBook, key: str, thing: WallThing, holding: Places) -> None:

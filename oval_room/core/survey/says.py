@@ -92,7 +92,8 @@ def _fall(f: Finding, w: Words) -> str:
 
 def _studs(f: Finding, w: Words) -> str:
     best, surface = f.more["fit"].best, w.surface(f.more["surface"])
-    lines = ", ".join(w.length(line) for line in best.lines[:6]) + (" …" if len(best.lines) > 6 else "")
+    told = f.more["lines"]
+    lines = ", ".join(w.length(line) for line in told[:6]) + (" …" if len(told) > 6 else "")
     what = "Joists" if f.more["surface"] == "ceiling" else "Studs"
     return (
         f"{what} of {surface}: {w.length(best.pitch)} apart, at {lines}. A drilled line needs both edges or a "
@@ -101,11 +102,11 @@ def _studs(f: Finding, w: Words) -> str:
 
 
 def _strangers(f: Finding, w: Words) -> str:
-    best, parts = f.more["fit"].best, []
-    if best.strangers:
-        listed = ", ".join(w.length(at) for at in best.strangers)
+    best, strangers, parts = f.more["fit"].best, f.more["strangers"], []
+    if strangers:
+        listed = ", ".join(w.length(at) for at in strangers)
         parts.append(
-            f"{len(best.strangers)} of {f.more['count']} finds on {w.surface(f.more['surface'])} do not fit the "
+            f"{len(strangers)} of {f.more['count']} finds on {w.surface(f.more['surface'])} do not fit the "
             f"rhythm: {listed}"
         )
     if best.misses_on_a_line:

@@ -10,7 +10,7 @@ from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 from oval_room.core.survey.says import SurveyCode
-from oval_room.core.survey.studs import Find, Fit, fit_rhythm
+from oval_room.core.survey.studs import AGREES, Find, Fit, fit_rhythm, proved
 
 SURE: Final = 0.6
 LIKELY: Final = 0.4
@@ -46,20 +46,22 @@ def study_studs(survey: Survey) -> StudResult:
         if not any(one.hit for one in mine):
             continue
         fit = fit_rhythm(mine, _ends(survey, surface))
-        surfaces[surface] = Studs(fit, {line: _trust(line, fit, mine) for line in fit.best.lines})
-        more = {"surface": surface, "fit": fit, "count": len(mine), "part": surface}
+        lines = _lines(fit, mine)
+        surfaces[surface] = Studs(fit, {line: _trust(line, fit, mine) for line in lines})
+        more = {"surface": surface, "fit": fit, "count": len(mine), "part": surface, "lines": lines}
         findings.append(Finding(SurveyCode.STUDS, Level.NOTE, "7.2", {}, fit.best.pitch, None, more=more))
-        if fit.best.strangers or fit.best.misses_on_a_line:
+        strangers = tuple(at for at in fit.best.strangers if all(abs(at - line) > AGREES for line in lines))
+        if strangers or fit.best.misses_on_a_line:
             findings.append(
                 Finding(
                     SurveyCode.STUD_STRANGERS,
                     Level.NOTE,
                     "7.2",
                     {},
-                    float(len(fit.best.strangers)),
+                    float(len(strangers)),
                     None,
                     "lines",
-                    more=more,
+                    more=more | {"strangers": strangers},
                 )
             )
         if fit.rivals:
@@ -67,6 +69,22 @@ def study_studs(survey: Survey) -> StudResult:
                 Finding(SurveyCode.STUD_RIVALS, Level.MIND, "7.2", {}, fit.rivals[0].pitch, fit.best.pitch, more=more)
             )
     return StudResult({}, tuple(findings), surfaces)
+
+
+def _lines(fit: Fit, finds: list[Find]) -> tuple[float, ...]:
+    """The rhythm's lines, those that were proved where they were found; and studs off the rhythm that two finds prove,
+    one of them a pilot hole, as in an odd first bay (one alone may be a nogging)."""
+    places = proved(finds)
+    lines = [
+        min(
+            (place for place in places if abs(place - line) <= AGREES),
+            key=lambda place: abs(place - line),
+            default=line,
+        )
+        for line in fit.best.lines
+    ]
+    apart = [place for place, twice in places.items() if twice and all(abs(place - line) > AGREES for line in lines)]
+    return tuple(sorted({*lines, *apart}))
 
 
 def _ends(survey: Survey, surface: str) -> tuple[float, float]:

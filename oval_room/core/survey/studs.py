@@ -74,6 +74,26 @@ def fit_rhythm(finds: Sequence[Find], wall: tuple[float, float]) -> Fit:
     return _fit(tuple(finds), min(wall), max(wall))
 
 
+def proved(finds: Sequence[Find]) -> dict[float, bool]:
+    """Places that are drilled where they were found, whatever rhythm the others keep [mm] (rules 7.2): a pilot hole, or
+    two finds that agree; whether two do of which one is a pilot hole."""
+    hits = sorted((find for find in finds if find.hit), key=lambda one: one.at)
+    near: list[list[Find]] = []
+    for find in hits:
+        if near and find.at - near[-1][-1].at <= AGREES:
+            near[-1].append(find)
+        else:
+            near.append([find])
+    out = {}
+    for group in near:
+        pilots = [find for find in group if find.how == "pilot"]
+        told = pilots or (group if len(group) > 1 else [])
+        if told:
+            weight = sum(WEIGHT[find.how] for find in told)
+            out[sum(WEIGHT[find.how] * find.at for find in told) / weight] = bool(pilots) and len(group) > 1
+    return out
+
+
 @lru_cache(maxsize=128)
 def _fit(finds: tuple[Find, ...], lo: float, hi: float) -> Fit:
     found = {pitch: _best_phase(finds, pitch, lo, hi) for pitch in PITCHES}

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Final, NamedTuple
+from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse
 
 from oval_room.core.figures import show_value
 from oval_room.core.fixing.capacity import CAPACITIES, SUITS
-from oval_room.core.fixing.hole_list import HoleTold, holes_of
+from oval_room.core.fixing.hole_list import holes_of
+from oval_room.core.fixing.hole_words import hole_row
 from oval_room.core.fixing.load_cases import in_plain_words
 from oval_room.core.fixing.load_study import Held, LoadResult
 from oval_room.core.plan.room import WALL_WORDS
@@ -20,21 +21,6 @@ from oval_room.web.pages import fragment
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
-FOUND: Final = {
-    "pilot": "stud, proved by a pilot hole",
-    "magnet": "stud, found by magnet",
-    "scanner": "stud, found by scanner",
-    "knock": "stud, by knocking",
-    "counted": "stud counted on, not found",
-}
-FIRST: Final = {
-    "pilot": "",
-    "magnet": "both edges of the stud",
-    "scanner": "both edges of the stud, or a pilot hole",
-    "knock": "a pilot hole",
-    "counted": "a pilot hole",
-}
-"""What is to be confirmed before the hole is drilled, by how its stud was found."""
 
 
 @router.get("/jobs/{job}/holes", name="holes")
@@ -65,29 +51,6 @@ def holes(
         "fixings": _fixings(kind, held),
     }
     return HTMLResponse(fragment("sheet/_holes.html", context))
-
-
-class HoleRow(NamedTuple):
-    """A hole in words."""
-
-    number: int
-    into: str
-    along: str
-    up: str
-    bears: str
-    first: tuple[str, ...]
-
-
-def hole_row(one: HoleTold, ruler: Ruler, wall: str) -> HoleRow:
-    """A hole in words: into what, how far off it may come out, what it bears, what comes first."""
-    sure = one.sure
-    first = [FIRST.get(sure.found, "a pilot hole")] if sure.found else []
-    first += [f"what runs by {name}" for name in one.near]
-    if not sure.enough:
-        first.append(f"{sure.again} measured again: it may be off by more than slot or plate forgive")
-    bears = f"{one.load.use:.0f} %" if one.load is not None else ""
-    into, told = FOUND.get(sure.found, wall), tuple(words for words in first if words)
-    return HoleRow(one.number, into, ruler.show(sure.along), ruler.show(sure.up), bears, told)
 
 
 def _cases(held: Held, ruler: Ruler) -> list[tuple[str, str, str, str]]:

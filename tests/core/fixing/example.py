@@ -35,11 +35,17 @@ PLANS: Final[tuple[Plan, ...]] = (
     say(
         room("seat 3500", "joists out", "joist 1500 pilot", "joist 1900 pilot", outline=BOX), "screen Drop 240 scope", "along 2000", gear=WHOLE
     ),
+    say(room("made of ceiling grid", "seat 3500", outline=BOX), "screen Drop 240 scope", "projector Heron", "goes hung", gear=WHOLE),
+    say(
+        room("made of ceiling grid", "void 300 mm slab", "made of w1 brick", "seat 3500", outline=BOX), "screen Drop 240 scope",
+        "case held by wall bracket", "projector Heron", "goes hung", gear=WHOLE,
+    ),
     say(room("made of w1 brick", "seat 3000", "door w1 at 1600, 900 x 1750", outline=BOX), "tv Slate 55", "mount Tilt 600", "along 2050", "top 2360 mm", gear=WHOLE),
 )  # fmt: skip
 COMMANDS: Final[tuple[Command, ...]] = (
     PutBench(id="p2", vesa=(400.0, 300.0), bolts=Typed(value=310.0), row=Typed(value=-12.0)),
     PutHold(id="p2", plate=40.0, fixing="coach 8x50 timber"),
+    PutHold(id="p2", by="bracket"),
     PutStrip(id="p2", sides=3, volts=12, watts=9.6),
 )
 TYPED: Final = st.none() | st.builds(Typed, value=st.integers(-50, 900).map(float))
@@ -53,6 +59,7 @@ RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
     st.builds(
         PutHold, id=PICTURES, plate=st.none() | st.integers(-900, 900).map(float), plate_free=st.none() | st.booleans(),
         fixing=st.none() | st.sampled_from(["", "plug 10 brick", "toggle board", "shield"]), tension=FORCES, shear=FORCES,
+        by=st.sampled_from([None, "", "timber", "bracket"]),
     ),
     st.builds(
         PutStrip, id=PICTURES, sides=st.none() | st.integers(2, 4), volts=st.none() | st.sampled_from([5, 9, 24]), cut=FORCES,

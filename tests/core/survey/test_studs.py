@@ -88,6 +88,26 @@ class Log(unittest.TestCase):
         self.assertEqual(studs.trust[min(studs.trust, key=lambda line: abs(line - 1350))], 1.0)
         self.assertLess(studs.trust[min(studs.trust, key=lambda line: abs(line - 3750))], 0.4)
 
+    def test_what_is_proved_is_drilled_where_it_was_found(self) -> None:
+        """By hand: scanner finds every 400 from 300 set the rhythm; 9 off it, one by pilot stays, one by scanner is
+        fitted, two scanners that agree stay at their mean. A pilot off the rhythm is a nogging until a second find."""
+        finds = [f"stud w1 {at} scanner" for at in (300, 700, 1100, 1500, 2300, 2700)]
+        for more, line in (
+            (("stud w1 1909 pilot",), 1909.0),
+            (("stud w1 1909 scanner",), 1900.0 + 9 / 7),
+            (("stud w1 1907 scanner", "stud w1 1911 scanner"), 1909.0),
+            (("stud w1 1909 pilot", "stud w1 1903 scanner"), 1909.0),
+        ):
+            plan = say(room(), "made of w1 timber", *finds, *more)
+            lines = evaluate(plan, SHELF).of(StudResult).surfaces["w1"].trust
+            with self.subTest(more):
+                self.assertAlmostEqual(min(lines, key=lambda at: abs(at - 1905)), line, delta=0.6)
+        off = say(room(), "made of w1 timber", *finds, "stud w1 1760 pilot")
+        self.assertFalse(any(abs(at - 1760) < 20 for at in evaluate(off, SHELF).of(StudResult).surfaces["w1"].trust))
+        twice = say(off, "stud w1 1766 magnet")
+        self.assertIn(1760.0, evaluate(twice, SHELF).of(StudResult).surfaces["w1"].trust)
+        self.assertIsNone(evaluate(twice, SHELF).find("stud_strangers/w1"))
+
     def test_masonry_has_no_studs(self) -> None:
         self.assertIn("no studs in masonry", refused(say(room(), "made of masonry"), "stud w1 400 magnet"))
 

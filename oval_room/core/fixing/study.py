@@ -95,7 +95,7 @@ def study_fixing(
             places |= one.places
     for key, projector in scheme.projectors.items():
         item = gear.get(projector.gear)
-        if isinstance(item, ProjectorGear) and (projector.hung or item.datum_to_back is None):
+        if isinstance(item, ProjectorGear) and (projector.hung or not item.stands):
             _, bench = kept.of(projector.shows) or ("", None)
             findings += bench_findings({"projector": key}, item, None, bench)
             item = projector_as_measured(item, bench)

@@ -113,6 +113,10 @@ LENS_PLANNED: Final = (0.0, 150.0, 80.0)
 """Where a lens is taken to be from its plate's centre: right, forward, below [mm] (planning values of ours)."""
 
 
+STANDS_UNDER: Final = 0.45
+"""A lens wider than this stands on furniture (rules 6.12)."""
+
+
 class Projector(_Item):
     """A projector. Lens place from the plate's centre, upright, seen from behind (rules 6.5); shift as in rules 6.3.
 
@@ -156,6 +160,12 @@ class Projector(_Item):
     lamp_price: NotNegative | None = None
     watts: NotNegative | None = None
     ports: PortGroups | None = None
+
+    @property
+    def stands(self) -> bool:
+        """Whether it is a cabinet that stands under its picture with its lens up, unless somebody says otherwise (rules
+        6.8, 6.12)."""
+        return self.datum_to_back is not None or self.lens[1] < STANDS_UNDER
 
     @property
     def behind_lens(self) -> float:

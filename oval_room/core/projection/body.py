@@ -36,7 +36,7 @@ def body_of(item: ProjectorGear, *, hung: bool, ceiling: float) -> Body:
     back, high = item.datum_to_back or 0.0, item.body_height
     if hung:
         tall = Span(-high / 2, high / 2)
-    elif item.datum_to_back is not None:  # its lens is on its top
+    elif item.stands:  # its lens is on its top
         tall = Span(-high, 0.0)
     else:
         tall = Span(-min(high / 2, to_axis), high / 2)

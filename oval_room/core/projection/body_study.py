@@ -60,7 +60,7 @@ def study_body(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler
 
 def _carries(thing: Box, throw: ProjectorThrow) -> bool:
     """Whether it is what an ultra-short throw's cabinet stands on, which has a finding of its own (rules 6.8)."""
-    pose, cabinet = throw.projector.pose, throw.item.datum_to_back is not None and not throw.projector.hung
+    pose, cabinet = throw.projector.pose, throw.item.stands and not throw.projector.hung
     return cabinet and thing[0].least <= pose.x <= thing[0].greatest and thing[2].greatest < pose.z
 
 

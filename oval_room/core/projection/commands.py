@@ -126,10 +126,14 @@ def hangs(item: ProjectorGear, now: Projector | None = None, before: GearItem | 
 
     before: the item of the one in its place.
     """
-    if item.datum_to_back is not None:
+    if item.stands:
         return False
-    stood = isinstance(before, ProjectorGear) and before.datum_to_back is not None
+    stood = isinstance(before, ProjectorGear) and before.stands
     return now.hung if now is not None and not stood else True
+
+
+CARRIES: Final = ("furniture", "cabinet", "shelf")
+"""Things that a cabinet stands on."""
 
 
 def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear, hung: bool) -> Pose:
@@ -143,6 +147,18 @@ def _first_lens(plan: Plan, picture: Picture, item: ProjectorGear, hung: bool) -
     raster = width / item.own_aspect
     reach = picture.pose.z + raster * (item.shift_offset + 0.9 * item.shift_up)
     x, y = wall.room(along, off + throw)
-    if not hung and item.datum_to_back is not None:
-        return Pose(x=x, y=y, z=max(picture.pose.z - raster * item.shift_offset, item.body_height))
+    if not hung and item.stands:
+        under = picture.pose.z - raster * item.shift_offset if item.shift_offset else picture.bottom
+        on = _furniture_at(plan, x, y) if not item.shift_offset else None
+        return Pose(x=x, y=y, z=max(under if on is None else on + item.body_height, item.body_height))
     return Pose(x=x, y=y, z=max(min(top, reach), 0.0))
+
+
+def _furniture_at(plan: Plan, x: float, y: float) -> float | None:
+    """How high the furniture at a place is [mm]; None where none stands there."""
+    tops = [
+        one.z_to
+        for one in plan.survey.things.values()
+        if one.kind in CARRIES and one.x_from <= x <= one.x_to and one.y_from <= y <= one.y_to
+    ]
+    return max(tops, default=None)

@@ -11,6 +11,7 @@ from oval_room.core.projection.commands import PutMemory, PutProjector
 from oval_room.core.projection.entries import throw_entries
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.grips import GRIPS
+from oval_room.core.projection.head_room import HeadRoomResult, study_head_room
 from oval_room.core.projection.memory_study import MemoryResult, study_memories
 from oval_room.core.projection.movers import lens_movers
 from oval_room.core.projection.noise import NoiseResult, study_noise
@@ -55,6 +56,14 @@ PART: Final = Part(
             BodyResult,
             lambda c: (c.seen("room", "things"), c.scheme, c.of(ThrowResult), c.ruler, c.keep),
             study_body,
+            by_wall=True,
+            judges=("projector",),
+        ),
+        Study(
+            "head room",
+            HeadRoomResult,
+            lambda c: (c.seen("room", "things", "seats", "openings"), c.scheme, c.of(ThrowResult), c.ruler),
+            study_head_room,
             by_wall=True,
             judges=("projector",),
         ),

@@ -105,6 +105,31 @@ def _walks_in(f: Finding, w: Words) -> str:
     )
 
 
+def _over_head(f: Finding, w: Words) -> str:
+    name, seat, gap = w.named(f.about, "projector"), w.name(f.about, "seat"), f.value or 0.0
+    if gap < 0:
+        return f"{name} hangs {w.length(-gap, 'least')} under the crown of who sits in {seat}: they sit in it."
+    told = f"{name} hangs {w.length(gap, 'greatest')} over the head of who sits in {seat}"
+    if f.level is Level.STOP:
+        return f"{told}: they get up into it. Not under {w.length(f.limit)}; {w.length(400.0)} is usual."
+    return f"{told}: under {w.length(f.limit)} they feel it, and hear it."
+
+
+def _over_way(f: Finding, w: Words) -> str:
+    where = "a way people must pass" if f.more["way"] else "floor where people pass"
+    told = f"{w.named(f.about, 'projector')} hangs {w.length(f.value, 'greatest')} over {where}"
+    return f"{told}: under {w.length(f.limit)} somebody walks into it."
+
+
+def _figures_wanted(f: Finding, w: Words) -> str:
+    wanted = {"datum": "its cabinet's back to its lens", "offset": "its lens to the picture's bottom edge"}
+    told = " and ".join(wanted[one] for one in f.more["wanted"])
+    return (
+        f"{w.named(f.about, 'projector')} throws so short that millimetres decide, and its sheet's figures are not on "
+        f"its card: {told}. Take them from the sheet, or measure; until then its place is a guess."
+    )
+
+
 def _cabinet(f: Finding, w: Words) -> str:
     m, name = f.more, w.named(f.about, "projector")
     if f.level is Level.STOP:
@@ -271,6 +296,16 @@ class ThrowCode(Code):
     CABINET = "throw: cabinet and wall", _cabinet
     TRAY = "throw: furniture deep enough", _tray
     STANDS = "throw: furniture and lens", _stands
+    OVER_HEAD = "throw: over somebody's head", _over_head
+    OVER_WAY = "throw: over where people pass", _over_way
+    FIGURES = "throw: figures of an ultra-short throw", _figures_wanted
+    CARRIER = (
+        "throw: what carries it",
+        lambda f, w: (
+            f"Nothing stands under {w.name(f.about, 'projector')}, whose cabinet wants its foot {w.length(f.value)} "
+            "up: put the furniture that carries it there."
+        ),
+    )
     FAN = (
         "throw: fan near a head",
         lambda f, w: (

@@ -10,7 +10,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.measure import chosen
-from oval_room.core.projection.commands import PutProjector
+from oval_room.core.projection.commands import CARRIES, PutProjector
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
@@ -22,7 +22,6 @@ from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.units import Ruler
 
-CARRIES: Final = ("furniture", "cabinet", "shelf")
 ADJUSTS: Final = 10.0
 """How far a cabinet's feet and its furniture make good in height [mm]."""
 
@@ -37,10 +36,22 @@ def study_ultra_short(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler
     book, out = FigureBook(KINDS), list[Finding]()
     for key, throw in throws.throws.items():
         picture, back = scheme.pictures.get(throw.picture), throw.item.datum_to_back
-        if picture is None or back is None or throw.item.lens[1] > LONGEST_RATIO or throw.projector.hung:
+        if picture is None or throw.projector.hung or not throw.item.stands:
             continue
-        out += _one(book, key, throw, picture, back, survey, ruler)
+        if wanted := _wanted(throw):
+            about = {"projector": key, "picture": throw.picture}
+            out.append(Finding(ThrowCode.FIGURES, Level.MIND, "6.12", about, more={"wanted": wanted}))
+        if back is None:
+            out += _carrier(key, throw, picture, throw.projector.pose.y - picture.pose.y, survey, ruler)
+        elif throw.item.lens[1] <= LONGEST_RATIO:
+            out += _one(book, key, throw, picture, back, survey, ruler)
     return UltraShortResult(book.figures, tuple(out))
+
+
+def _wanted(throw: ProjectorThrow) -> tuple[str, ...]:
+    """Which of the two figures that its sheet gives nobody has typed (rules 6.12)."""
+    item = throw.item
+    return (*(("datum",) if item.datum_to_back is None else ()), *(() if item.shift_offset else ("offset",)))
 
 
 def _one(
@@ -75,9 +86,25 @@ def _one(
     out = [Finding(ThrowCode.CABINET, stands.level, "6.8", about, stands.back_to_wall, 0.0, cures=cures, more=more)]
     carried = _carried(survey, throw, stands.back_to_wall)
     if carried is None:
-        return out
+        return [*out, _without(key, throw)]
     name, thing = carried
     return out + _on(key, throw, picture, name, thing, needed, ruler)
+
+
+def _without(key: str, throw: ProjectorThrow) -> Finding:
+    """Nothing carries it (rules 6.12)."""
+    foot, about = throw.projector.pose.z - throw.item.body_height, {"projector": key, "picture": throw.picture}
+    return Finding(ThrowCode.CARRIER, Level.MIND, "6.12", about, foot)
+
+
+def _carrier(
+    key: str, throw: ProjectorThrow, picture: Picture, back: float, survey: Survey, ruler: Ruler
+) -> list[Finding]:
+    """What carries a cabinet of which nobody knows how far its lens is from its back: its height alone is judged."""
+    carried = _carried(survey, throw, back)
+    if carried is None:
+        return [_without(key, throw)]
+    return _height(key, throw, picture, *carried, ruler)
 
 
 def _carried(survey: Survey, throw: ProjectorThrow, back: float) -> tuple[str, Thing] | None:
@@ -107,6 +134,13 @@ def _on(
         out.append(Finding(ThrowCode.TRAY, Level.MIND, "6.8", about, thing.y_to, needed, cures=narrower, more=more))
     else:
         out.append(Finding(ThrowCode.TRAY, Level.GOOD, "6.8", about, thing.y_to, needed, more=more))
+    return out + _height(key, throw, picture, name, thing, ruler)
+
+
+def _height(key: str, throw: ProjectorThrow, picture: Picture, name: str, thing: Thing, ruler: Ruler) -> list[Finding]:
+    """Whether its lens is as high as its furniture puts it."""
+    about, out = {"projector": key, "picture": throw.picture, "thing": name}, list[Finding]()
+    stands = thing.z_to + throw.item.body_height
     off = throw.projector.pose.z - stands
     if abs(off) > ADJUSTS:
         lens, z = throw.projector.pose.z, ruler.safe(stands, "nearest")

@@ -86,8 +86,8 @@ class FigureKind:
 
     @property
     def is_hole(self) -> bool:
-        """Whether it says where a hole goes: nobody is told that of what a stop is about (rules 7.21)."""
-        return ".holes." in self.pattern
+        """Whether it says where along a wall a hole goes: nobody is told that of what a stop is about (rules 7.21)."""
+        return ".holes.x." in self.pattern or ".holes.edge." in self.pattern
 
     def owns(self, key: str) -> bool:
         """Whether a figure's key is of this kind, also where the figure itself is gone."""

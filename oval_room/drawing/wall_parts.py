@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import product
 from typing import Final
 
@@ -13,7 +14,7 @@ from oval_room.core.plan.gear import Mount, Screen
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import COMES_DOWN
 from oval_room.drawing.parts import Look, corners, parts_of
-from oval_room.drawing.scene import Draft, Label, P
+from oval_room.drawing.scene import Draft, Label, Mark, P, Scene
 
 SLOT: Final = 5.0
 """Half a slot's height, drawn [mm]."""
@@ -49,6 +50,8 @@ def wall_picture(draft: Draft, look: Look, key: str, picture: Picture) -> None:
     )
 
 
+UNDRILLED: Final = "vesa"
+"""How a hole is drawn that a stop is about, so that it can be asked on the sheet what it meets."""
 NO_HOLES: Final = "STOP: no holes"
 NOT_YET: Final = "no holes yet"
 
@@ -58,6 +61,16 @@ def without_holes(look: Look) -> dict[str, str]:
     (rules 7.21): what is written in their place."""
     found = stopped(look.report.findings, look.report.open_stops())
     return {key: NO_HOLES if any(one.level is Level.STOP for one in here) else NOT_YET for key, here in found.items()}
+
+
+def for_paper(scene: Scene) -> Scene:
+    """A scene without the holes that stops are about: they are on no paper (rules 7.21)."""
+    kept = tuple(
+        shape
+        for shape in scene.shapes
+        if not (isinstance(shape, Mark) and shape.style == UNDRILLED and shape.ref.startswith("hole."))
+    )
+    return replace(scene, shapes=kept)
 
 
 def wall_holes(
@@ -94,6 +107,8 @@ def wall_holes(
     if instead:
         at = P(picture.pose.x, (holes.rows[0] + holes.rows[-1]) / 2)
         draft.add(Label(at, instead, "strong", "fixing", offsets=((0, 4), (0, -14), (0, 22)), priority=0, ref=key))
+        for n, (row, x) in enumerate(product(holes.rows, holes.columns), 1):  # to be looked at, not to be drilled
+            draft.mark((x, row), "cross", UNDRILLED, "fixing", f"hole.{key}.{n}")
         return
     for n, (row, x) in enumerate(product(holes.rows, holes.columns), 1):
         draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", f"hole.{key}.{n}" if near else key)

@@ -13,6 +13,7 @@ from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.drawing.parts import Look
 from oval_room.drawing.scene import Dim, Label, Mark, Scene
 from oval_room.drawing.sheet import draw, scene_of
+from oval_room.drawing.wall_parts import for_paper
 from tests.core.survey.rooms import room, say
 
 THREE = say(
@@ -75,6 +76,19 @@ class Plates(unittest.TestCase):
         self.assertEqual(last.text, f"hole 2 {round(columns[1] - 1750)} mm")
         told = [one.text for one in scene(plan).shapes if isinstance(one, Label)]
         self.assertEqual([text for text in told if text.startswith("holes from")], ["holes from breast's left edge"])
+
+    def test_what_has_a_stop_is_on_no_paper(self) -> None:
+        """On the sheet its holes can be asked what they meet; they have no string, and on paper there are none."""
+        plan = hung(say(THREE, "made of timber"))
+        plate = scene(plan)
+        self.assertEqual(strings(plate, "u"), [])
+        self.assertIn("no holes yet", [one.text for one in plate.shapes if isinstance(one, Label)])
+        marks = [one for one in plate.shapes if isinstance(one, Mark) and one.ref.startswith("hole.")]
+        self.assertTrue(marks)
+        paper = for_paper(plate)
+        self.assertEqual([one for one in paper.shapes if isinstance(one, Mark) and one.ref.startswith("hole.")], [])
+        whole = scene(hung(THREE))
+        self.assertEqual(for_paper(whole), whole)
 
     def test_each_wall_has_its_own(self) -> None:
         plan = say(

@@ -10,7 +10,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.fixing.behind import holds_nothing
 from oval_room.core.fixing.bolts import FULL, weight_of
 from oval_room.core.fixing.capacity import SUITS, capacity_of
-from oval_room.core.fixing.opening_zones import hole_findings
+from oval_room.core.fixing.opening_zones import Box, before_findings, hole_findings
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
@@ -62,7 +62,14 @@ def study_frames(survey: Survey, scheme: Scheme, gear: GearShelf, studs: StudRes
         if holes is not None:
             frames[key] = holes
             out += hole_findings({"picture": key}, holes.places, survey)
+        out += before_findings({"picture": key}, None, outline_of(picture), survey)
     return FrameResult({}, tuple(out), frames)
+
+
+def outline_of(picture: Picture) -> Box:
+    """A picture with its frame, on its wall [mm]."""
+    half, x = picture.across / 2 + picture.frame_side, picture.pose.x
+    return x - half, picture.bottom - picture.frame_bottom, x + half, picture.top + picture.frame_top
 
 
 def _hung(

@@ -13,6 +13,7 @@ from collections.abc import Mapping
 from typing import Final
 
 from oval_room.core.findings import Finding
+from oval_room.core.fixing.opening_zones import hole_findings
 from oval_room.core.fixing.overhead import Holder, void_over
 from oval_room.core.fixing.says import FixingCode
 from oval_room.core.levels import Level
@@ -50,9 +51,11 @@ def holder_findings(
     if by in NOT_YET:
         return [Finding(FixingCode.HOLDER, Level.STOP, "7.22", about, more=more)]
     if by == "bracket":
-        wall, _, out = nearest_wall(survey.room, *at)
+        wall, along, out = nearest_wall(survey.room, *at)
         level = Level.STOP if out > REACHES else Level.NOTE
-        return [Finding(FixingCode.HOLDER, level, "7.22", about, out, REACHES, more=more | {"wall": wall.key})]
+        up = survey.room.ceiling_at(*at) - pole
+        told = Finding(FixingCode.HOLDER, level, "7.22", about, out, REACHES, more=more | {"wall": wall.key})
+        return [told, *hole_findings(about, [(along, up)], survey, wall.key)]
     if by == "joists" or (by == "slab" and not void):
         return []
     return [Finding(FixingCode.HOLDER, Level.NOTE, "7.22", about, void + pole, None, more=more)]

@@ -9,7 +9,7 @@ from typing import Final
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.bolts import FULL, MUCH, use_level
-from oval_room.core.fixing.capacity import SUITS, Capacity, capacity_of
+from oval_room.core.fixing.capacity import CAPACITIES, SUITS, Capacity, capacity_of
 from oval_room.core.fixing.commands import PutHold
 from oval_room.core.fixing.document import FixingNodes, Hold
 from oval_room.core.fixing.figures import KINDS
@@ -40,8 +40,6 @@ WASHER: Final = 1.6
 FAR: Final = 300.0
 """No bought picture is moved farther than this unasked [mm] (rules 7.18)."""
 NEARLY: Final = 1
-KNOWN: Final = frozenset(name for suits in SUITS.values() for name in suits)
-"""Fixings that are told for some wall."""
 
 
 @record
@@ -87,6 +85,8 @@ def study_loads(
     found = studs.surfaces.get(f"w{wall}")
     lines = found.likely if found is not None else ()
     for key, picture in scheme.pictures.items():
+        if hangs_on(picture, survey.things) is None:
+            out += _unsuited(key, scheme, survey.kind_of("w1"))
         holes = fixings.holes.get(key)
         if holes is None:
             continue
@@ -105,8 +105,6 @@ def study_loads(
             out.append(one.load(mine))
             if not book.unwanted:
                 one.figure(book, mine)
-            if one.unsuited or not mine.carries:
-                out.append(one.unsuitable())
     return LoadResult(book.figures, tuple(out), held)
 
 
@@ -180,22 +178,6 @@ class _Hung:
         found = loads_of(cases, bolts, 0.0, capacity_of("coach 8x50 timber"))
         return max(one.worst.use for one in found)
 
-    @property
-    def unsuited(self) -> bool:
-        """Whether what was chosen is known to go into another kind of wall."""
-        return self.fixing in KNOWN and self.fixing not in SUITS.get(self.kind, ())
-
-    def unsuitable(self) -> Finding:
-        """Board alone, or a fixing that is made for another wall (rules 7.6)."""
-        suits = SUITS.get(self.kind, ())
-        more = {"fixing": self.fixing, "kind": self.kind, "suits": suits}
-        cures = tuple(
-            Cure(FixingCure.FIX_WITH, 0.0, PutHold(id=self.key, fixing=name), name=name)
-            for name in suits[:2]
-            if name != self.fixing
-        )
-        return Finding(FixingCode.FIXING_SUITS, Level.STOP, "7.6", {"picture": self.key}, cures=cures, more=more)
-
     def held(self) -> Held:
         """What each fixing bears of every case."""
         hold, source = self.hold, "planning value, rules 7.6"
@@ -228,6 +210,21 @@ class _Hung:
             subject=self.picture.name,
             picture=self.key,
         )
+
+
+def _unsuited(key: str, scheme: Scheme, kind: str) -> list[Finding]:
+    """What was chosen to fix a picture is board's, which never carries, or is made for another wall: told before
+    anything else of it is known (rules 7.6)."""
+    _, hold = scheme.kept(FixingNodes).hold_of(key) or ("", None)
+    fixing = hold.fixing if hold is not None else ""
+    suits = SUITS.get(kind, ())
+    if fixing not in CAPACITIES or kind == "unknown" or (fixing in suits and capacity_of(fixing).carries):
+        return []
+    more = {"fixing": fixing, "kind": kind, "suits": suits}
+    cures = tuple(
+        Cure(FixingCure.FIX_WITH, 0.0, PutHold(id=key, fixing=name), name=name) for name in suits[:2] if name != fixing
+    )
+    return [Finding(FixingCode.FIXING_SUITS, Level.STOP, "7.6", {"picture": key}, cures=cures, more=more)]
 
 
 def _screws(key: str, panel: Panel, mount: object) -> list[Finding]:

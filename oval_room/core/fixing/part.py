@@ -102,7 +102,13 @@ PART: Final = Part(
         Study(
             "frames",
             FrameResult,
-            lambda c: (c.seen("room", "made", "finds", "things"), c.scheme, c.gear, c.of(StudResult), c.wall),
+            lambda c: (
+                c.seen("room", "made", "finds", "things", "openings"),
+                c.scheme,
+                c.gear,
+                c.of(StudResult),
+                c.wall,
+            ),
             study_frames,
             by_wall=True,
         ),

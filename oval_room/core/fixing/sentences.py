@@ -112,7 +112,8 @@ def pole(f: Finding, w: Words) -> str:
 
 
 def by_opening(f: Finding, w: Words) -> str:
-    m, of = f.more, w.name(f.about, "picture") or w.name(f.about, "thing")
+    m = f.more
+    of = next(name for role in ("projector", "picture", "thing") if (name := w.name(f.about, role)))
     if m["why"] == "lintel":
         return (
             f"A hole of {of} lies {w.length(f.value)} over {m['opening']}, in what carries the wall there: look what "

@@ -18,7 +18,7 @@ from oval_room.core.fixing.capacity import SUITS
 from oval_room.core.fixing.case_study import CaseResult, screws_of
 from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.drilling import Drill, boards_over, drill_for, skin_over, stopped
-from oval_room.core.fixing.frame_study import FrameResult
+from oval_room.core.fixing.frame_study import FrameResult, outline_of
 from oval_room.core.fixing.hands import people
 from oval_room.core.fixing.holder import nearest_wall
 from oval_room.core.fixing.hole_map import HoleMap
@@ -240,7 +240,7 @@ def _plate(key: str, picture: Picture, found: HoleMap, plan: Plan, gear: GearShe
         key,
         "plate",
         picture.name,
-        _outline(picture),
+        outline_of(picture),
         (middle - half_w, up - half_h, middle + half_w, up + half_h),
         tuple((x, row) for row, x in product(found.rows, found.columns)),
         fixing,
@@ -252,14 +252,8 @@ def _plate(key: str, picture: Picture, found: HoleMap, plan: Plan, gear: GearShe
     )
 
 
-def _outline(picture: Picture) -> Box:
-    half = picture.across / 2 + picture.frame_side
-    x = picture.pose.x
-    return x - half, picture.bottom - picture.frame_bottom, x + half, picture.top + picture.frame_top
-
-
 def _case_box(picture: Picture, screen: Screen, room: Room) -> Box:
-    left, _, right, _ = _outline(picture)
+    left, _, right, _ = outline_of(picture)
     top = room.ceiling_at(picture.pose.x, picture.pose.y) - picture.case_below
     return left, top - max(screen.case_height, 1.0), right, top
 
@@ -274,7 +268,7 @@ def _screen(
     use: float | None,
 ) -> Hangs:
     mass, wide = screen.mass_kg if screen is not None else None, picture.across + 2 * picture.frame_side
-    return Hangs(key, kind, picture.name, _outline(picture), None, tuple(places), fixing, None, mass, wide, use=use)
+    return Hangs(key, kind, picture.name, outline_of(picture), None, tuple(places), fixing, None, mass, wide, use=use)
 
 
 def _by(load: Overhead | None, usual: str) -> tuple[str, float | None]:
@@ -297,7 +291,7 @@ def _without(key: str, picture: Picture, gear: GearShelf, said: tuple[Finding, .
     item = gear.get(picture.gear or "")
     mass, wide = item.mass_kg if item is not None else None, picture.across + 2 * picture.frame_side
     kind: Kind = "plate" if picture.kind == "panel" else "frame"
-    return Hangs(key, kind, picture.name, _outline(picture), None, (), "", None, mass, wide, stops=said)
+    return Hangs(key, kind, picture.name, outline_of(picture), None, (), "", None, mass, wide, stops=said)
 
 
 def _thing(key: str, thing: WallThing, report: Report) -> Hangs:
@@ -386,7 +380,7 @@ def _overhead(report: Report, plan: Plan, gear: GearShelf, number: int) -> Itera
         if kept.held_by(key) == "bracket":
             continue
         told = _screen(key, "case", picture, item, hooks, *_by(fixed.get(key), SCREW))
-        left, _, right, _ = _outline(picture)
+        left, _, right, _ = outline_of(picture)
         box = (left, picture.pose.y - CASE_DEEP, right, picture.pose.y + CASE_DEEP)
         over = kept.held_by(key) == ""
         yield replace(told, outline=box, carrier="its case's hooks", rod=rod if over else 0.0)

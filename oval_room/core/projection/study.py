@@ -36,6 +36,7 @@ from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import off_source
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.units import Ruler
 
@@ -231,7 +232,7 @@ class _OneThrow:
             Input(f"{a}_l", f"lens, {n}", getattr(pose, a), "mm", "chosen")
             for a, n in (("y", "from the wall"), ("z", "above the floor"), ("x", "from the left wall"))
         )
-        y_p = Input("y_p", "screen surface from the wall", picture.pose.y, "mm", "chosen")
+        y_p = Input("y_p", "screen surface from the wall", picture.pose.y, "mm", off_source(picture))
         book.add("throw", result.throw, y_l, y_p, projector=key)
         book.add("throw_ratio", result.ratio, d, w, projector=key)
         near, width_span = result.span, widths(result.throw, item.lens)

@@ -19,6 +19,7 @@ from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.faces import off_source
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.units import Ruler
 
@@ -75,7 +76,8 @@ def _one(
         Input("b", "its back", back, "mm", "maker"),
     )
     deep = Input("deep", "cabinet depth", depth, "mm", "maker")
-    book.add("cabinet_back", stands.back_to_wall, y_l, b, projector=key)
+    off = Input("s", "screen surface from the wall, on which its size hangs", picture.pose.y, "mm", off_source(picture))
+    book.add("cabinet_back", stands.back_to_wall, y_l, b, off, projector=key)
     book.add("cabinet_front", needed, y_l, b, deep, projector=key)
     moves = sensitivity(throw_ratio=item.lens[0], aspect=throw.raster[0] / throw.raster[1], bottom_gap=gap)
     more = {"wider": moves.wider, "down": moves.bottom_up, "needed": needed}

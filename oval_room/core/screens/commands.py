@@ -50,6 +50,8 @@ class PutPicture(Command):
     split: tuple[Count, Count] | None = None
     turned: Count | None = None
     """Of a panel, clockwise as the viewer sees it: 0, 90, 180, 270; it turns about its middle."""
+    off_told: bool | None = None
+    """Somebody says how far off its wall it stands: that is assumed no longer."""
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)

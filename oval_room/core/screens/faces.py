@@ -11,6 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Final, Literal, NamedTuple
 
+from oval_room.core.plan.measure import Source
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import Thing
 
@@ -24,6 +25,13 @@ TOUCH: Final = 0.5
 """Less than this is rounding [mm]."""
 OFF_FACE: Final[dict[str, float]] = {"panel": 60.0, "screen": 100.0}
 """How far off its wall or face a new picture's surface is assumed [mm]."""
+
+
+def off_source(picture: Picture) -> Source:
+    """Where a picture's distance from its wall comes from: nobody has said it while it is the one it started with."""
+    started = abs(picture.pose.y - OFF_FACE[picture.kind]) < TOUCH
+    return "assumed" if started and not picture.off_told else "chosen"
+
 
 Lie = Literal["on", "over both edges", "over an edge"]
 

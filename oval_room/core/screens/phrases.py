@@ -155,7 +155,8 @@ def _stand_off(here: Here, rest: str) -> Heard:
     face = own_face(here, key)
     out, what = (face.out, face.thing.name) if face else (0.0, "the wall")
     say = f"{picture.name}: surface {here.show(value)} from {what}"
-    return Heard(say, on_own_wall(here, key, off=out + value))
+    put = on_own_wall(here, key, off=out + value)
+    return Heard(say, put.model_copy(update={"off_told": True}))
 
 
 def _on(here: Here, rest: str) -> Heard:

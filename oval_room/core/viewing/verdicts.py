@@ -322,7 +322,10 @@ class Judged(OnePicture):
                 for name, seat in self.survey.seats.items()
                 if seat.row >= row
             ]
-            cures.append(Cure(SurveyCure.RISER, riser, several(*lifts), name=f"row {row}"))
+            there = min(seat.floor.value for seat in self.survey.seats.values() if seat.row == row)
+            whole = self.ruler.safe(there + riser, "least")
+            of = f"row {row}, in all" if there > 0 else f"row {row}"
+            cures.append(Cure(SurveyCure.RISER, whole, several(*lifts), name=of))
         if bottom + self.picture.height < room_height:
             cures.append(Cure(PictureCure.BOTTOM_AT, bottom, PutPicture(id=self.key, bottom=bottom)))
         return [

@@ -20,6 +20,7 @@ from oval_room.drawing.parts import Look
 from oval_room.drawing.pdf import write_pages, write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
 from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, has_view, scene_of
+from oval_room.drawing.wall_parts import for_paper
 from oval_room.web.bench import Bench, shown_views
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import fragment, page
@@ -46,7 +47,8 @@ def _scenes(parts: SheetParts, view: str) -> list[Scene]:
     names: Sequence[str] = shown_views(look, parts.seen) if view == "all" else (view,)
     if view == "all" and PLATES in STAGES[parts.seen.stage].views and PLATES not in names:
         names = (*names, PLATES)  # holes of other walls than the one in view
-    scenes = [scene for name in names if name in VIEW_NAMES for scene in _of_every_wall(look, name, view)]
+    found = [scene for name in names if name in VIEW_NAMES for scene in _of_every_wall(look, name, view)]
+    scenes = [for_paper(scene) for scene in found]
     if not scenes:
         raise MissingError(f"there is nothing to print in “{view[:30]}” here", value=view)
     return scenes

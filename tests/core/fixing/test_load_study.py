@@ -169,5 +169,34 @@ class Loads(unittest.TestCase):
             self.assertIn(wanted, Words(plan).finding(told))
 
 
+class WrongFixing(unittest.TestCase):
+    def test_it_is_told_before_slots_weight_or_mount_are_known(self) -> None:
+        """A heavy anchor in brick, a coach screw in block, board alone: a stop at once, with what suits (rules 7.6)."""
+        for kind, fixing, suits in (
+            ("brick", "fixing anchor m8 concrete", "Fix it with plug 10 brick"),
+            ("hollow", "fixing coach 8x50 timber", "Fix it with sleeve m8 block"),
+            ("timber", "fixing toggle board", "Fix it with coach 8x50 timber"),
+        ):
+            for more in ((), ("mount Flat 600",)):
+                plan = say(
+                    room(f"made of w1 {kind}", "seat 3000", outline="room 5000 x 5000"),
+                    "tv Slate 65",
+                    *more,
+                    fixing,
+                    gear=WHOLE,
+                )
+                found = [one for one in evaluate(plan, WHOLE).findings if one.code.name == "FIXING_SUITS"]
+                with self.subTest(kind, more=more):
+                    self.assertEqual([one.level for one in found], [Level.STOP])
+                    self.assertIn(suits, [Words(plan).cure(one) for one in found[0].cures])
+        right = say(
+            room("made of w1 brick", "seat 3000", outline="room 5000 x 5000"),
+            "tv Slate 65",
+            "fixing plug 10 brick",
+            gear=WHOLE,
+        )
+        self.assertNotIn("FIXING_SUITS", {one.code.name for one in evaluate(right, WHOLE).findings})
+
+
 if __name__ == "__main__":
     unittest.main()

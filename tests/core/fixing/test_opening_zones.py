@@ -16,7 +16,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.words import Words
 from oval_room.demo.shop import WHOLE
 from tests.core.fixing.test_load_study import hung
-from tests.core.survey.rooms import say
+from tests.core.survey.rooms import room, say
 
 DOOR = {"ends": (1500.0, 2326.0), "sill": 0.0, "head": 1981.0}
 WINDOW = {"ends": (820.0, 2020.0), "sill": 900.0, "head": 1800.0}
@@ -112,6 +112,27 @@ class InThePlan(unittest.TestCase):
                     self.assertEqual(
                         [f.more["why"] for f in self.found(after, "BY_OPENING")], [], (along, Words(plan).cure(cure))
                     )
+
+    def test_frames_cases_and_brackets_too(self) -> None:
+        """A frame's screws 100 over a door's head; a cloth and its case before a window; a projector's bracket over a
+        door in the wall behind it."""
+        brick = room("made of w1 brick", "made of w3 brick", "seat 3500", outline="room 5000 x 5000")
+        frame = say(brick, "screen Frame 100 woven", "along 2500", "bottom 1000", gear=WHOLE)
+        picture = next(iter(frame.chosen.pictures.values()))
+        row = picture.top + picture.frame_top - 30
+        over = say(frame, f"door w1 at 1200, 900 x {row - 100:.0f}", gear=WHOLE)
+        self.assertEqual(
+            [(one.level, one.more["why"]) for one in self.found(over, "BY_OPENING")], [(Level.STOP, "lintel")]
+        )
+        self.assertEqual([one.level for one in self.found(over, "BEFORE_OPENING")], [Level.MIND])
+        cloth = say(brick, "screen Drop 220", "along 2500", "window w1 at 2000, 900 x 1200 sill 900", gear=WHOLE)
+        self.assertEqual([one.level for one in self.found(cloth, "BEFORE_OPENING")], [Level.MIND])
+        bracket = say(
+            brick, "made of ceiling grid", "screen 90", "projector Heron", "goes hung", "lens 4300 mm", "lens up 2100",
+            "plate held by wall bracket", "door w3 at 2050, 900 x 2000", gear=WHOLE,
+        )  # fmt: skip
+        self.assertEqual([one.level for one in self.found(bracket, "BY_OPENING")], [Level.STOP])
+        self.assertIn("A hole of Quillmark Heron 2", Words(bracket).finding(self.found(bracket, "BY_OPENING")[0]))
 
 
 def say_command(plan: Plan, command: object) -> Plan:

@@ -116,5 +116,40 @@ class Standing(unittest.TestCase):
         self.assertEqual(told(held, "CARRIER"), [])
 
 
+class Assumed(unittest.TestCase):
+    def test_how_far_a_screen_stands_off_its_wall_until_somebody_says(self) -> None:
+        """A new screen's surface is taken to be 100 off: the throw, and an ultra-short throw's cabinet, rest on that."""
+        plan = say(room("seat 3000", outline="room 4000 x 5000"), "screen 100", "projector Heron", gear=WHOLE)
+        for lines, source in (((), "assumed"), (("stand-off 100 mm",), "chosen"), (("stand-off 60 mm",), "chosen")):
+            told = say(plan, *lines, gear=WHOLE)
+            inputs = evaluate(told, WHOLE).figures["projector.j1.throw"].inputs
+            with self.subTest(lines):
+                self.assertEqual([one.source for one in inputs if "surface" in one.label], [source])
+
+    def test_a_riser_is_said_whole(self) -> None:
+        """What is to be built, not what is added to what is there: 300 there and more wanted."""
+        plan = say(
+            room("seat 3000", "row 2 3900 mm", outline="room 4000 x 6000"), "tv Slate 65", "bottom 300 mm", gear=WHOLE
+        )
+        for there in (0, 150):
+            lifted = say(plan, *((f"row 2 riser {there} mm",) if there else ()), gear=WHOLE)
+            report = evaluate(lifted, WHOLE)
+            risers = [
+                (one, cure)
+                for one in report.findings
+                if one.code.name == "ROW_IN_FRONT"
+                for cure in one.cures
+                if cure.kind.name == "RISER"
+            ]
+            for finding, cure in risers:
+                tried = next(
+                    one for one in cures_that_cure(lifted, WHOLE, report, finding) if one.cure.kind is cure.kind
+                )
+                floors = {seat.floor.value for seat in tried.plan.survey.seats.values() if seat.row == 2}
+                self.assertEqual(floors, {cure.value})
+                self.assertEqual("in all" in Words(lifted).cure(cure), there > 0)
+            self.assertTrue(risers, there)
+
+
 if __name__ == "__main__":
     unittest.main()

@@ -96,8 +96,9 @@ def of_group(command: Command, keys: frozenset[str]) -> Command | None:
     if not isinstance(command, PutPicture) or command.id not in keys:
         return command
     carried = command.model_fields_set - {"do", "id", "label", "scheme"}
-    if not carried <= {"x", "y", "z", "bottom", "yaw"}:
+    if not carried - {"off_told"} <= {"x", "y", "z", "bottom", "yaw"}:
         return None
+    carried -= {"off_told"}
     values = {name: value for name in carried if (value := getattr(command, name)) is not None}
     return PutGroup.model_validate({"id": command.id, "scheme": command.scheme} | values)
 
@@ -108,7 +109,7 @@ def with_its_wall(command: Command, plan: Plan) -> Command:
         return command
     key = stands_for(plan.chosen).get(command.id)
     carried = command.model_fields_set - {"do", "id", "label", "scheme"}
-    if key is None or not carried <= {"x", "y", "z", "bottom"}:
+    if key is None or not carried - {"off_told"} <= {"x", "y", "z", "bottom"}:
         return command
     picture, pose = plan.chosen.pictures[command.id], plan.chosen.groups[key].pose
     z = command.bottom + picture.height / 2 if command.bottom is not None else command.z

@@ -14,6 +14,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.record import record
 from oval_room.core.report import Report
+from oval_room.core.solve.harm import Harm, harm_of
 from oval_room.core.solve.shelf import from_shelf
 from oval_room.core.solve.within import Watch
 from oval_room.core.survey.says import SurveyCode
@@ -23,17 +24,19 @@ EvaluateScheme = Callable[[Plan, GearShelf, str], Report]
 
 @record
 class Tried:
-    """A cure with the plan and report it leads to."""
+    """A cure with the plan and report it leads to, and what it costs."""
 
     cure: Cure
     plan: Plan
     report: Report
+    harm: Harm
 
 
 def try_cure(
     plan: Plan, gear: GearShelf, report: Report, finding: Finding, cure: Cure, evaluate: EvaluateScheme = evaluate
 ) -> Tried | None:
-    """The cure's outcome when it clears its finding and adds no stop; else None.
+    """The cure's outcome when it clears its finding, adds no stop and does no harm that a careful colleague would not
+    take for it; else None.
 
     Args:
         evaluate: an `Evaluator` that has seen the plan, where many cures of one are tried.
@@ -55,7 +58,10 @@ def try_cure(
     )
     if finding.level in (Level.NOTE, Level.GOOD):
         better = now is None or (finding.level is Level.NOTE and now.level is Level.GOOD)
-    return Tried(cure, after, outcome) if better and outcome.stops() <= report.stops() - {finding.key} else None
+    if not better or not outcome.stops() <= report.stops() - {finding.key}:
+        return None
+    harm = harm_of(plan, after, gear, report, outcome, finding)
+    return None if harm.too_much else Tried(cure, after, outcome, harm)
 
 
 def _buildable(before: Plan, after: Plan, scheme: str) -> bool:
@@ -99,8 +105,8 @@ def cures_that_cure(
     evaluate: EvaluateScheme = evaluate,
     watch: Watch | None = None,
 ) -> list[Tried]:
-    """Outcomes of a finding's cures, at most a few, in the order offered; none that fails or makes a new stop. watch:
-    the time there is; those found in it are what is told.
+    """Outcomes of a finding's cures, at most a few, the least harmful first; none that fails or makes a new stop.
+    watch: the time there is; those found in it are what is told.
     """
     out: list[Tried] = []
     for cure in (*finding.cures, *from_shelf(plan, gear, finding)):
@@ -113,4 +119,4 @@ def cures_that_cure(
             out.append(tried)
         if len(out) == most:
             break
-    return out
+    return sorted(out, key=lambda one: one.harm.weight)  # of equal harm, as they are offered

@@ -18,6 +18,7 @@ from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.says import PictureCure
 from oval_room.core.screens.taking import take
+from oval_room.core.solve.harm import like
 
 MOST: Final = 2
 """Sizes tried for one finding."""
@@ -32,7 +33,7 @@ def sizes_like(gear: GearShelf, picture: Picture) -> list[tuple[str, Sized]]:
     for key, item in offered(gear).items():
         if not isinstance(item, (Panel, Screen)) or item.kind != picture.kind:
             continue
-        if isinstance(item, Screen) and isinstance(now, Screen) and item.way != now.way:
+        if now is not None and not like(now, item):
             continue
         fits[item.name] = (key, item)
     return sorted(fits.values(), key=lambda pair: (pair[1].width, pair[1].name))

@@ -5,6 +5,8 @@ from __future__ import annotations
 from oval_room.core.findings import Code, CureKind, Finding
 from oval_room.core.levels import Level
 from oval_room.core.units import Side
+from oval_room.core.viewing.school_of import A_WALL, LETTERS
+from oval_room.core.viewing.schools import SHOWN, SIZE_SCHOOLS
 from oval_room.core.words import Words, capital, degrees
 
 
@@ -25,8 +27,20 @@ def _heat(f: Finding, w: Words) -> str:
     )
 
 
+def _unschooled(f: Finding, w: Words) -> str:
+    """Where neither use nor seats say which school: nothing is judged, it is asked (rules 3.2)."""
+    name, seat = w.named(f.about, "picture"), w.name(f.about, "seat")
+    if f.more["why"] == A_WALL:
+        letters = w.length(f.more["far"] / LETTERS, "least")
+        return f"{name} is looked at over {w.length(f.more['far'])}: letters {letters} high are read from the far seat."
+    bands = ", ".join(f"{school} {SIZE_SCHOOLS[school].lo:g}–{SIZE_SCHOOLS[school].hi:g}°" for school in SHOWN)
+    return f"{name} is {degrees(f.value)} from {seat}. How large is right, depends: {bands}. Say which: school lounge."
+
+
 def _angle(f: Finding, w: Words) -> str:
     m, seat = f.more, w.name(f.about, "seat")
+    if not m["known"]:
+        return _unschooled(f, w)
     band, why = f"{m['lo']:g}–{m['hi']:g}°", f" ({m['why']})" if m["why"] else ""
     if f.level is Level.GOOD:
         who = "Every seat" if m["count"] > 1 else capital(seat)

@@ -13,11 +13,26 @@ ARMS_LENGTH: Final = 1500.0
 """A seat no farther from its wall than this may be at a desk [mm]."""
 
 
+UNTIL: Final = "until somebody chooses"
+A_WALL: Final = "for a wall of displays"
+LETTERS: Final = 200.0
+"""Letters are read from so many times their height (planning value of ours)."""
+
+
 class Follows(NamedTuple):
     """The school, and why in a few words; nothing where it was chosen."""
 
     school: SizeSchool
     why: str
+
+    @property
+    def known(self) -> bool:
+        """Whether somebody chose it, or use and seats say it: nothing is judged by another (rules 3.2)."""
+        return self.why not in (UNTIL, A_WALL)
+
+    def for_wall(self) -> Follows:
+        """The same for a display of a wall: what can be read from the far seat goes before a school nobody chose."""
+        return self if not self.why else Follows(self.school, A_WALL)
 
     @property
     def by_value(self) -> bool:
@@ -34,6 +49,7 @@ def school_followed(choices: Choices, brief: Brief, survey: Survey) -> Follows:
     """The school of a job.
 
     Desk hours or a stool near the wall: desk. Two rows, or a dark room for film: cinema. Bed, sofa or recliner: lounge.
+    Of an upright chair nobody knows: it is asked for, and nothing is judged by it.
     """
     if choices.size_school is not None:
         return Follows(choices.size_school, "")
@@ -50,7 +66,7 @@ def school_followed(choices: Choices, brief: Brief, survey: Survey) -> Follows:
         return Follows("cinema", "for film in a dark room")
     if main is not None and main.kind in ("bed", "sofa", "recliner"):
         return Follows("lounge", f"for a {main.kind}")
-    return Follows("cinema", "until somebody chooses")
+    return Follows("cinema", UNTIL)
 
 
 def school_of(plan: Plan) -> Follows:

@@ -77,6 +77,7 @@ def study_viewing(
         findings.append(Finding(ViewingCode.NO_PICTURE, Level.NOTE, "0", {}))
     seats = keep("seated", (survey,), partial(seated, survey))
     in_rig = {key for group in scheme.groups.values() if group.round_seat for key in group.members}
+    in_wall = {key for group in scheme.groups.values() if group.kind == "wall" for key in group.members}
     for key, picture in scheme.pictures.items():
         if only not in (None, key):
             continue
@@ -85,8 +86,9 @@ def study_viewing(
         moves = Moves(mount.rises, mount.tilt_down) if isinstance(mount, Mount) else None
         plain = picture.model_copy(update={"mount": None}) if picture.mount else picture
         item = gear.get(picture.gear or "")
-        reads = (item, moves, survey, choices, follows, ruler, use, key in in_rig, plain, *others)
-        judged = partial(Judged, key, plain, others, survey, choices, follows, gear, ruler, use, moves, seats)
+        school = follows.for_wall() if key in in_wall else follows
+        reads = (item, moves, survey, choices, school, ruler, use, key in in_rig, plain, *others)
+        judged = partial(Judged, key, plain, others, survey, choices, school, gear, ruler, use, moves, seats)
         one = keep(f"viewing of {key}", reads, partial(_study_one, judged, key in in_rig))
         views[key] = one.views
         book.figures |= one.figures

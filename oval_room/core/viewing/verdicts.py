@@ -148,13 +148,14 @@ class Judged(OnePicture):
 
         worst = max(seen, key=outside)
         angle = seen[worst].angle or 0.0
-        level = school_level(angle, school)
+        level = school_level(angle, school) if self.follows.known else Level.NOTE
         rest = () if self.bare else [name for name in seen if name != worst]
         others = sum(1 for name in rest if school_level(seen[name].angle or 0.0, school) != Level.GOOD)
         end, side = (band.lo, "under") if angle < band.lo else (band.hi, "over")
         cures = self._angle_cures(worst, end, side) if level is Level.MIND and not self.bare else ()
         more = {"school": school, "lo": band.lo, "hi": band.hi, "others": others, "count": len(seen), "side": side}
-        more["why"] = self.follows.why
+        more |= {"why": self.follows.why, "known": self.follows.known}
+        more["far"] = max(self.survey.seats[name].y.value for name in seen) - self.picture.pose.y
         return Finding(ViewingCode.ANGLE, level, "3.2", self._about(worst), angle, end, "deg", cures, more)
 
     def _angle_cures(self, worst: str, end: float, side: str) -> tuple[Cure, ...]:

@@ -94,7 +94,7 @@ class Log(unittest.TestCase):
         finds = [f"stud w1 {at} scanner" for at in (300, 700, 1100, 1500, 2300, 2700)]
         for more, line in (
             (("stud w1 1909 pilot",), 1909.0),
-            (("stud w1 1909 scanner",), 1900.0 + 9 / 7),
+            (("stud w1 1909 scanner",), 1900.0),
             (("stud w1 1907 scanner", "stud w1 1911 scanner"), 1909.0),
             (("stud w1 1909 pilot", "stud w1 1903 scanner"), 1909.0),
         ):

@@ -271,7 +271,8 @@ class Far(unittest.TestCase):
         angle = after.figures["picture.p2.neck.seat.s1"].value or 0
         self.assertLessEqual(angle, 5)
         self.assertAlmostEqual(angle, 5, delta=0.02)
-        self.assertIn(cure, [tried.cure for tried in cures_that_cure(plan, SHELF, report, finding)])
+        offered = [tried.cure for tried in cures_that_cure(plan, SHELF, report, finding)]
+        self.assertNotIn(cure, offered)  # both would be small from there, and the upper may come down a little
 
 
 class Standing(unittest.TestCase):

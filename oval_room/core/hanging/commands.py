@@ -45,6 +45,7 @@ class PutHanging(Command):
     screws: Count | None = None
     fixing: Words | None = None
     at: Annotated[tuple[Number, ...], Field(max_length=200)] | None = None
+    tray: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key, values = scheme_id(plan, self), carried(self)

@@ -50,9 +50,8 @@ def pieces_of(plan: Plan, gear: GearShelf, report: Report) -> list[Piece]:
 
 
 def _bridges(plan: Plan, report: Report) -> Iterator[Piece]:
-    for key, window in report.of(WindowResult).windows.items():
-        held = window.held
-        if held is not None and not held.on and not held.in_window and held.timber is not None:
+    for key, held in report.of(WindowResult).held.items():
+        if not held.on and held.timber is not None:
             yield Piece(TIMBER, held.timber, f"{Words(plan).named({'projector': key}, 'projector')}, across the joists")
 
 

@@ -3,12 +3,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, ClassVar, Final, Literal
 
 from pydantic import Field
 
 from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, LengthMm, Mm, Name, Source
-from oval_room.core.plan.nodes import PartNodes
+from oval_room.core.plan.nodes import Carrier, PartNodes
+from oval_room.core.plan.outline import Wall
 from oval_room.core.plan.room import WallKey
 
 HangingKind = Literal["shelf", "cabinet", "box", "soundbar", "speaker", "holder"]
@@ -16,6 +18,7 @@ INSET: Final = 60.0
 """From a thing's end to its first screw [mm] (planning value)."""
 EDGE: Final = 20.0
 """A screw lies at least this far from a thing's end, or the cleat splits [mm] (planning value)."""
+CARRYING: Final = ("cabinet", "shelf", "box")
 MOST_SCREWS: Final = 12
 ASSUMED_KG: Final[dict[str, float]] = {
     "shelf": 15.0,
@@ -48,6 +51,8 @@ class WallThing(Frozen):
     screws: Annotated[int, Field(ge=2, le=MOST_SCREWS)] = 2
     fixing: Annotated[str, Field(max_length=40)] = "coach 8x50 timber"
     at: Annotated[tuple[Mm, ...], Field(max_length=MOST_SCREWS)] = ()
+    tray: HeightMm = 0.0
+    """How far its tray comes out before it [mm]."""
 
     @property
     def weighs(self) -> tuple[float, Source]:
@@ -85,3 +90,13 @@ class Hanging(PartNodes):
 
     part: ClassVar[str] = "hanging"
     things: Annotated[dict[Id, WallThing], Field(max_length=MOST)] = {}
+
+    def carriers(self, walls: Mapping[str, Wall]) -> Mapping[str, Carrier]:
+        """Cabinets and shelves on a cleat: furniture for the projector that stands on one (rules 6.8)."""
+        out = {}
+        for key, one in self.things.items():
+            if one.kind in CARRYING and (wall := walls.get(one.wall)) is not None:
+                a, b = wall.room(one.along, 0.0), wall.room(one.end, one.depth)
+                xs, ys = sorted((a[0], b[0])), sorted((a[1], b[1]))
+                out[key] = Carrier(one.name, xs[0], xs[1], ys[0], ys[1], one.top, one.tray)
+        return out

@@ -8,14 +8,19 @@ from typing import Final, get_args
 from oval_room.core.errors import RefusedError
 from oval_room.core.fixing.capacity import CAPACITIES
 from oval_room.core.hanging.commands import PutHanging
-from oval_room.core.hanging.document import ASSUMED_KG, MOST_SCREWS, Hanging, HangingKind, WallThing
+from oval_room.core.hanging.document import ASSUMED_KG, CARRYING, MOST_SCREWS, Hanging, HangingKind, WallThing
 from oval_room.core.plan.measure import next_id
+from oval_room.core.projection.commands import CARRIES
+from oval_room.core.projection.says import ThrowCode
+from oval_room.core.survey.commands import PutThing
 from oval_room.core.survey.room_phrases import surface_first
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
-from oval_room.core.tape.spans import ALONG, HANGS, UP
-from oval_room.core.words import Words, names_of
+from oval_room.core.tape.spans import ALONG, HANGS, TRAY, UP
+from oval_room.core.words import Words, capital, names_of
 
+UNDER: Final = (ThrowCode.TRAY, ThrowCode.STANDS)
+"""What is said of the furniture that carries a projector."""
 EXAMPLE: Final = 'hang shelf w2 at 3\', 32" x 8" x 10" up 4\'6, 15 kg'
 SAID: Final = re.compile(
     r"(?:at\s+)?(?P<at>[^,]+),\s*(?P<width>[^x×]+)[x×](?P<height>[^x×]+)[x×](?P<depth>.+?)"
@@ -100,6 +105,31 @@ def _weighs(here: Here, rest: str) -> Heard:
     return Heard(f"{thing.name.capitalize()}: {mass:g} kg with what is on it", PutHanging(id=key, mass=mass))
 
 
+def _tray(here: Here, rest: str) -> Heard:
+    """`tray 150`, `tray cabinet 150`: how far the tray of what carries the projector comes out (rules 6.8)."""
+    hung = here.plan.chosen.kept(Hanging).things
+    stands = {key: one for key, one in here.plan.survey.things.items() if one.kind in CARRIES}
+    able = {key: one.name for key, one in hung.items() if one.kind in CARRYING} | {
+        k: one.name for k, one in stands.items()
+    }
+    if not able:
+        raise RefusedError("there is no furniture yet for a tray: put furniture, or hang cabinet, first", value=rest)
+    said = rest.strip()
+    key = next((key for key, name in able.items() if said.lower().startswith(f"{name.lower()} ")), None)
+    text = said[len(able[key]) :].strip() if key else said
+    if key is None:
+        under = [
+            one.about["thing"] for one in here.report().findings if one.code in UNDER and one.about.get("thing") in able
+        ]
+        if not under and len(able) > 1:
+            raise Ask("The tray of which?", *(f"tray {name} {said}" for name in able.values()))
+        key = under[0] if under else next(iter(able))
+    out = 0.0 if text.lower() in ("none", "no", "-", "off") else here.length(text, TRAY)
+    put = PutHanging(id=key, tray=out) if key in hung else PutThing(id=key, tray=out)
+    told = f"its tray comes {here.show(out)} out" if out else "no tray"
+    return Heard(f"{capital(able[key])}: {told}", put)
+
+
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase(
         "hang",
@@ -109,6 +139,16 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "fixing",
         _hang,
         begins=get_args(HangingKind),
+    ),
+    Phrase(
+        "tray",
+        "a length",
+        "how far a tray comes out of the furniture that carries a projector",
+        'tray 6"',
+        "throw",
+        _tray,
+        "put furniture",
+        also=("sliding tray", "pull-out tray"),
     ),
     Phrase(
         "screws",

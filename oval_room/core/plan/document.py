@@ -14,7 +14,8 @@ from oval_room.core.plan.group import Group, least_of
 from oval_room.core.plan.instruments import Instrument
 from oval_room.core.plan.keyed import edition_fields, holder_of, keyed_nodes, mapped_lists
 from oval_room.core.plan.measure import MOST, MOST_READINGS, Frozen, Id, Name, Reading, ReadingId, Words, default
-from oval_room.core.plan.nodes import Kept, PartNodes
+from oval_room.core.plan.nodes import Carrier, Kept, PartNodes
+from oval_room.core.plan.room import Room
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
 from oval_room.core.survey.document import LightScene, Survey
@@ -155,6 +156,11 @@ class Scheme(Frozen):
         """What a trade keeps in this scheme."""
         found = self.more.get(kind.part)
         return found if isinstance(found, kind) else _nothing(kind)
+
+    def carriers(self, room: Room) -> dict[str, Carrier]:
+        """What trades keep here that a projector's cabinet may stand on, by id."""
+        walls = {wall.key: wall for wall in room.walls}
+        return {key: one for nodes in self.more.values() for key, one in nodes.carriers(walls).items()}
 
     def keeping(self, nodes: PartNodes) -> Scheme:
         """The scheme with what a trade keeps in it changed."""

@@ -231,6 +231,11 @@ class Mount(_Item):
     """An arm swings a panel out; a drop lowers what it holds by motor."""
 
     @property
+    def is_arm(self) -> bool:
+        """Whether it brings a panel out and swings it."""
+        return self.form == "arm" or self.reach is not None or (self.form is None and self.swivel is not None)
+
+    @property
     def row(self) -> float:
         """Its upper holes below the panel's upper bolts [mm]; level with them where nobody has said."""
         return self.row_below_vesa or 0.0

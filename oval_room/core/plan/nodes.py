@@ -10,6 +10,21 @@ from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema
 
 from oval_room.core.plan.measure import Frozen
+from oval_room.core.plan.outline import Wall
+from oval_room.core.record import record
+
+
+@record
+class Carrier:
+    """Something that a cabinet may stand on, in the room's own axes [mm]; tray: how far its tray comes out."""
+
+    name: str
+    x_from: float
+    x_to: float
+    y_from: float
+    y_to: float
+    z_to: float
+    tray: float = 0.0
 
 
 class PartNodes(Frozen):
@@ -19,6 +34,10 @@ class PartNodes(Frozen):
     """Every trade's nodes by its name; a trade is known once its module is read."""
 
     part: ClassVar[str] = ""
+
+    def carriers(self, walls: Mapping[str, Wall]) -> Mapping[str, Carrier]:
+        """What of it a projector's cabinet may stand on, by id. walls: of the room, by key."""
+        return {}
 
     @classmethod
     def __pydantic_init_subclass__(cls, **kwargs: object) -> None:

@@ -70,7 +70,7 @@ PART: Final = Part(
         Study(
             "ultra-short",
             UltraShortResult,
-            lambda c: (c.seen("things"), c.scheme, c.of(ThrowResult), c.ruler),
+            lambda c: (c.seen("room", "things"), c.scheme, c.of(ThrowResult), c.ruler),
             study_ultra_short,
             by_wall=True,
             judges=("projector",),

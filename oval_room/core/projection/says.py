@@ -148,7 +148,8 @@ def _tray(f: Finding, w: Words) -> str:
         f"It carries a picture {w.length(f.more['width'], 'greatest')} wide, bottom {w.length(f.more['bottom'])} up"
     )
     if f.level is Level.GOOD:
-        return f"{thing} is deep enough for {name}. {carries}, at most."
+        out = f", its tray {w.length(f.more['tray'])} out," if f.more["tray"] else ""
+        return f"{thing}{out} is deep enough for {name}. {carries}, at most."
     short = w.length((f.limit or 0) - (f.value or 0), "least")
     tray = f"{thing} is {short} too shallow for {name}: stand it that far off the wall, or give it a sliding tray"
     return f"{tray}. {carries}." if f.more["width"] > 0 else f"{tray}."

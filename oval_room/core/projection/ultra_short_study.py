@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Final
 
 from oval_room.core.commands import several
@@ -10,6 +11,7 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.measure import chosen
+from oval_room.core.plan.nodes import Carrier
 from oval_room.core.projection.commands import CARRIES, PutProjector
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.says import LensCure, ThrowCode
@@ -23,6 +25,11 @@ from oval_room.core.screens.faces import off_source
 from oval_room.core.survey.document import Survey, Thing
 from oval_room.core.units import Ruler
 
+Under = Mapping[str, Carrier]
+"""What may carry a cabinet, by id."""
+WITHIN: Final = 600.0
+"""Furniture whose top is higher than this over a lens is not what it was meant to stand on (planning value of ours)
+[mm]."""
 ADJUSTS: Final = 10.0
 """How far a cabinet's feet and its furniture make good in height [mm]."""
 
@@ -35,6 +42,8 @@ class UltraShortResult(Result):
 def study_ultra_short(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> UltraShortResult:
     """Every ultra-short throw whose sheet says where its lens is in its cabinet."""
     book, out = FigureBook(KINDS), list[Finding]()
+    under = {name: _as_carrier(thing) for name, thing in survey.things.items() if thing.kind in CARRIES}
+    under |= scheme.carriers(survey.room)
     for key, throw in throws.throws.items():
         picture, back = scheme.pictures.get(throw.picture), throw.item.datum_to_back
         if picture is None or throw.projector.hung or not throw.item.stands:
@@ -43,9 +52,9 @@ def study_ultra_short(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler
             about = {"projector": key, "picture": throw.picture}
             out.append(Finding(ThrowCode.FIGURES, Level.MIND, "6.12", about, more={"wanted": wanted}))
         if back is None:
-            out += _carrier(key, throw, picture, throw.projector.pose.y - picture.pose.y, survey, ruler)
+            out += _carrier(key, throw, picture, throw.projector.pose.y - picture.pose.y, under, ruler)
         elif throw.item.lens[1] <= LONGEST_RATIO:
-            out += _one(book, key, throw, picture, back, survey, ruler)
+            out += _one(book, key, throw, picture, back, under, ruler)
     return UltraShortResult(book.figures, tuple(out))
 
 
@@ -56,7 +65,7 @@ def _wanted(throw: ProjectorThrow) -> tuple[str, ...]:
 
 
 def _one(
-    book: FigureBook, key: str, throw: ProjectorThrow, picture: Picture, back: float, survey: Survey, ruler: Ruler
+    book: FigureBook, key: str, throw: ProjectorThrow, picture: Picture, back: float, under: Under, ruler: Ruler
 ) -> list[Finding]:
     item, pose, about = throw.item, throw.projector.pose, {"projector": key, "picture": throw.picture}
     depth, gap = item.body_behind_lens, max(item.shift_offset - 0.5, 0.0)
@@ -86,7 +95,7 @@ def _one(
         y = ruler.safe(back, "least")
         cures = (Cure(LensCure.LENS_OUT, y, PutProjector(id=key, y=y)),)
     out = [Finding(ThrowCode.CABINET, stands.level, "6.8", about, stands.back_to_wall, 0.0, cures=cures, more=more)]
-    carried = _carried(survey, throw, stands.back_to_wall)
+    carried = _carried(under, throw, stands.back_to_wall)
     if carried is None:
         return [*out, _without(key, throw)]
     name, thing = carried
@@ -100,46 +109,55 @@ def _without(key: str, throw: ProjectorThrow) -> Finding:
 
 
 def _carrier(
-    key: str, throw: ProjectorThrow, picture: Picture, back: float, survey: Survey, ruler: Ruler
+    key: str, throw: ProjectorThrow, picture: Picture, back: float, under: Under, ruler: Ruler
 ) -> list[Finding]:
     """What carries a cabinet of which nobody knows how far its lens is from its back: its height alone is judged."""
-    carried = _carried(survey, throw, back)
+    carried = _carried(under, throw, back)
     if carried is None:
         return [_without(key, throw)]
     return _height(key, throw, picture, *carried, ruler)
 
 
-def _carried(survey: Survey, throw: ProjectorThrow, back: float) -> tuple[str, Thing] | None:
-    """What stands under the cabinet: the highest below its lens."""
+def _as_carrier(thing: Thing) -> Carrier:
+    return Carrier(thing.name, thing.x_from, thing.x_to, thing.y_from, thing.y_to, thing.z_to, thing.tray)
+
+
+def _carried(under: Under, throw: ProjectorThrow, back: float) -> tuple[str, Carrier] | None:
+    """What stands under the cabinet: the highest below its lens, else the lowest that its lens is planned within."""
     pose = throw.projector.pose
-    under = {
+    here = {
         name: thing
-        for name, thing in survey.things.items()
-        if thing.kind in CARRIES
-        and thing.x_from <= pose.x <= thing.x_to
-        and thing.y_from <= max(back, 0.0) + 1.0
-        and thing.z_to <= pose.z + ADJUSTS
+        for name, thing in under.items()
+        if thing.x_from <= pose.x <= thing.x_to and thing.y_from <= max(back, 0.0) + 1.0
     }
-    return max(under.items(), key=lambda pair: pair[1].z_to, default=None)
+    below = {name: thing for name, thing in here.items() if thing.z_to <= pose.z + ADJUSTS}
+    within = {name: thing for name, thing in here.items() if pose.z + ADJUSTS < thing.z_to <= pose.z + WITHIN}
+    if below:
+        return max(below.items(), key=lambda pair: pair[1].z_to)
+    return min(within.items(), key=lambda pair: pair[1].z_to, default=None)
 
 
 def _on(
-    key: str, throw: ProjectorThrow, picture: Picture, name: str, thing: Thing, needed: float, ruler: Ruler
+    key: str, throw: ProjectorThrow, picture: Picture, name: str, thing: Carrier, needed: float, ruler: Ruler
 ) -> list[Finding]:
     """Whether its furniture is deep enough, and as high as the picture wants it."""
     about, out = {"projector": key, "picture": throw.picture, "thing": name}, list[Finding]()
     stands = thing.z_to + throw.item.body_height
     carried = _carried_by(thing, throw, picture, stands)
     more: dict[str, object] = {"width": carried.width, "bottom": carried.bottom}
-    if beyond(needed, thing.y_to):
+    reaches = thing.y_to + thing.tray
+    more["tray"] = thing.tray
+    if beyond(needed, reaches):
         narrower = (_as_carried(key, throw, picture, carried, stands, ruler),) if carried.width > 0 else ()
-        out.append(Finding(ThrowCode.TRAY, Level.MIND, "6.8", about, thing.y_to, needed, cures=narrower, more=more))
+        out.append(Finding(ThrowCode.TRAY, Level.MIND, "6.8", about, reaches, needed, cures=narrower, more=more))
     else:
-        out.append(Finding(ThrowCode.TRAY, Level.GOOD, "6.8", about, thing.y_to, needed, more=more))
+        out.append(Finding(ThrowCode.TRAY, Level.GOOD, "6.8", about, reaches, needed, more=more))
     return out + _height(key, throw, picture, name, thing, ruler)
 
 
-def _height(key: str, throw: ProjectorThrow, picture: Picture, name: str, thing: Thing, ruler: Ruler) -> list[Finding]:
+def _height(
+    key: str, throw: ProjectorThrow, picture: Picture, name: str, thing: Carrier, ruler: Ruler
+) -> list[Finding]:
     """Whether its lens is as high as its furniture puts it."""
     about, out = {"projector": key, "picture": throw.picture, "thing": name}, list[Finding]()
     stands = thing.z_to + throw.item.body_height
@@ -165,11 +183,11 @@ class _Carried:
     bottom: float
 
 
-def _carried_by(thing: Thing, throw: ProjectorThrow, picture: Picture, stands: float) -> _Carried:
+def _carried_by(thing: Carrier, throw: ProjectorThrow, picture: Picture, stands: float) -> _Carried:
     """The reverse of a cabinet's place (rules 6.8): from the furniture's depth and top to the picture. `stands`: the
     cabinet's top when it stands there."""
     item = throw.item
-    out = thing.y_to - item.body_behind_lens + (item.datum_to_back or 0.0) - picture.pose.y
+    out = thing.y_to + thing.tray - item.body_behind_lens + (item.datum_to_back or 0.0) - picture.pose.y
     raster = max(out, 0.0) / item.lens[1]
     share = picture.width.value / throw.raster[0]
     high = raster / item.own_aspect

@@ -117,7 +117,20 @@ class TakeGear(Command):
             values |= {"curve": item.curve, "pixels": item.pixels}
         else:
             values |= {"curve": None, "surface": item.surface}
-        return with_picture(plan, key, self.id, _placed(plan, key, self.id, values, {}, None))
+        held = {} if was is None or not isinstance(item, Panel) else _on_its_arm(was, item, gear)
+        return with_picture(plan, key, self.id, _placed(plan, key, self.id, values, held, None))
+
+
+def _on_its_arm(was: Picture, item: Panel, gear: GearShelf) -> dict[str, float]:
+    """Where another panel hangs on the arm that holds one: the arm's holes stay where they are, so its upper bolts hang
+    as high as those of the last one; its middle, where either sheet does not say. Nothing without an arm."""
+    mount, last = gear.get(was.mount or ""), gear.get(was.gear or "")
+    if not isinstance(mount, Mount) or not mount.is_arm:
+        return {}
+    if not isinstance(last, Panel) or last.top_to_vesa is None or item.top_to_vesa is None:
+        return {"z": was.pose.z}
+    bolts = was.top + was.frame_top - last.top_to_vesa
+    return {"z": bolts + item.top_to_vesa - item.frame_top - item.height / 2}
 
 
 def _placed(plan: Plan, key: str, name: str, values: Values, pose: dict[str, float], bottom: float | None) -> Picture:

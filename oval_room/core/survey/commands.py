@@ -186,6 +186,7 @@ class PutThing(Command):
     heat_c: Number | None = None
     flue: Words | None = None
     part: Words | None = None
+    tray: Number | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         things = plan.survey.things

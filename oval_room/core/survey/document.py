@@ -88,6 +88,8 @@ class Thing(Frozen):
     """Of a chimney breast or a fire: what is known of its flue and lining; empty while nothing is."""
     part: SpeakerPart | None = None
     """Of a loudspeaker: what it plays."""
+    tray: HeightMm = 0.0
+    """Of furniture: how far its tray comes out before it [mm]."""
 
     @model_validator(mode="after")
     def _corners(self) -> Thing:

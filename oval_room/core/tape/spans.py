@@ -21,6 +21,7 @@ LASER_LINE: Final = Span("a laser line above the floor", 100, 2500, (450, 1700))
 LEAN: Final = Span("a wall's lean per metre", 0, 200, (0, 30), signed=True)
 BOARD: Final = Span("a board's thickness", 3, 100, (6, 60))
 VOID: Final = Span("the void over a ceiling", 10, 5000, (50, 2000))
+TRAY: Final = Span("how far a tray comes out", 0, 1000, (20, 600))
 MODULE: Final = Span("a ceiling grid's module", 100, 2000, (300, 1250))
 
 SEAT: Final = Span("a seat's eye from the display wall", 300, 15_000, (1000, 9000), goes="out")

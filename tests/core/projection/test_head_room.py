@@ -116,6 +116,31 @@ class Standing(unittest.TestCase):
         self.assertEqual(told(held, "CARRIER"), [])
 
 
+class Carried(unittest.TestCase):
+    def test_a_cabinet_on_a_cleat_is_furniture_for_the_projector_on_it(self) -> None:
+        """Its top 500 up and 350 deep; a tray of 300 makes that 650, from the wall out."""
+        item = next(one for one in WHOLE.values() if one.kind == "projector" and one.datum_to_back)  # type: ignore[union-attr]
+        plan = say(
+            room("made of w1 brick", "seat 3000", outline="room 4000 x 5000"), "screen 100",
+            "hang cabinet w1 at 1100 mm, 1800 x 400 x 350 mm up 100 mm, 40 kg", f"projector {item.model}", gear=WHOLE,
+        )  # fmt: skip
+        self.assertEqual(told(plan, "CARRIER"), [])
+        (tray,) = told(plan, "TRAY")
+        self.assertEqual(tray.value, 350.0)
+        out = say(plan, "tray 300 mm", gear=WHOLE)
+        (tray,) = told(out, "TRAY")
+        self.assertEqual(tray.value, 650.0)
+        self.assertEqual([one.tray for one in out.chosen.more["hanging"].things.values()], [300.0])  # type: ignore[attr-defined]
+        stood = say(
+            room("seat 3000", "put furniture 1800 x 400 x 500 at 1100 out 0", outline="room 4000 x 5000"),
+            "screen 100",
+            f"projector {item.model}",
+            "tray 250 mm",
+            gear=WHOLE,
+        )
+        self.assertEqual([one.value for one in told(stood, "TRAY")], [650.0])
+
+
 class Assumed(unittest.TestCase):
     def test_how_far_a_screen_stands_off_its_wall_until_somebody_says(self) -> None:
         """A new screen's surface is taken to be 100 off: the throw, and an ultra-short throw's cabinet, rest on that."""

@@ -107,5 +107,26 @@ class Hung(unittest.TestCase):
                 self.assertEqual(read_turn(said), turn)
 
 
+class OnItsArm(unittest.TestCase):
+    def test_another_panel_on_the_same_arm_keeps_hole_and_middle(self) -> None:
+        """The holes are drilled: its upper row stays, and so does its middle along the wall; on a flat plate the bottom
+        edge stays, as before."""
+        for mount, keeps in (("Swing 600", "row"), ("Flat 600", "bottom")):
+            plan = say(
+                room("made of w1 brick", "seat 3000", outline="room 5000 x 5000"),
+                "tv Ember 77",
+                f"mount {mount}",
+                "along 2300",
+                gear=WHOLE,
+            )
+            after = say(plan, "tv Slate 65", gear=WHOLE)
+            was, now = (one.chosen.pictures["p1"] for one in (plan, after))
+            rows = [evaluate(one, WHOLE).of(FixingResult).holes["p1"].upper_row for one in (plan, after)]
+            with self.subTest(mount):
+                self.assertEqual(now.pose.x, was.pose.x)
+                self.assertEqual(abs(rows[0] - rows[1]) < 0.01, keeps == "row")
+                self.assertEqual(abs(now.bottom - was.bottom) < 0.01, keeps == "bottom")
+
+
 if __name__ == "__main__":
     unittest.main()

@@ -12,9 +12,8 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.fixing.behind import holds_nothing
 from oval_room.core.fixing.document import FixingNodes
 from oval_room.core.fixing.figures import KINDS
-from oval_room.core.fixing.frame_study import NEAR_WALL, outline_of
 from oval_room.core.fixing.holder import NOT_YET, REACHES, holder_findings
-from oval_room.core.fixing.opening_zones import before_findings, hole_findings
+from oval_room.core.fixing.opening_zones import hole_findings
 from oval_room.core.fixing.overhead import ON_A_JOIST, Holder, Joists, holder_of
 from oval_room.core.fixing.overhead_load import BRACKET_APART
 from oval_room.core.fixing.says import FixingCode, FixingCure
@@ -68,8 +67,6 @@ def study_cases(
             continue
         ceiling = survey.room.ceiling_at(picture.pose.x, picture.pose.y)
         shown = [one for one in memories.settings.values() if one.memory.shows == key]
-        if picture.pose.y <= NEAR_WALL:
-            out += before_findings({"picture": key}, None, outline_of(picture), survey)
         out.append(_stops(book, key, picture, item, ceiling, shown, ruler))
         if item.way == RISES:
             continue

@@ -94,14 +94,23 @@ HELD_WORDS: Final = {
 }
 
 
+def _cased(here: Here) -> tuple[str, Picture]:
+    """The screen looked at; the only one there is, where a TV is looked at."""
+    key, picture = here.picture()
+    screens = [one for one in here.plan.chosen.pictures.items() if one[1].kind == "screen"]
+    if picture.kind != "screen" and len(screens) == 1:
+        return screens[0]
+    if picture.kind != "screen":
+        raise RefusedError(f"{picture.name} has no case that hangs: make the screen the subject first")
+    return key, picture
+
+
 def _held_by(of: str) -> Callable[[Here, str], Heard]:
     """`case held by wall brackets`, `plate held by timber` (rules 7.22)."""
 
     def make(here: Here, rest: str) -> Heard:
-        key, hung = projector_here(here) if of == "plate" else here.picture()
+        key, hung = projector_here(here) if of == "plate" else _cased(here)
         by = HELD_BY[one_of(rest, tuple(HELD_BY))]
-        if of == "case" and (not isinstance(hung, Picture) or hung.kind != "screen"):
-            raise RefusedError(f"{hung.name} has no case that hangs: make the screen the subject first", value=rest)
         put = PutHold.model_validate({"id": key, "by": by})
         return Heard(f"{hung.name}: its {of} is held by {HELD_WORDS[by]}", put)
 

@@ -176,7 +176,8 @@ def _wide(f: Finding, w: Words) -> str:
     light = f" The wide film has {m['light'] * 100:.0f} % of the light." if m["light"] is not None else ""
     return (
         f"16:9 and the wide film by zoom, {m['zoom']:.2f}× of {m['has']:.2f}×: two lens memories. Mask "
-        f"{w.length(m['overshoot'], 'least')} above and below the wide film, {w.length(m['bar'])} each side of 16:9."
+        f"{w.length(m['overshoot'], 'least')} above and below the wide film, {m['rows']} rows of the panel each; "
+        f"{w.length(m['bar'])} each side of 16:9."
         f"{light}"
     )
 

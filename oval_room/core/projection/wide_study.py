@@ -72,6 +72,7 @@ def _finding(key: str, picture: Picture, throw: ProjectorThrow, found: ByZoom, r
         "far": far,
         "overshoot": found.overshoot,
         "bar": found.side_bar,
+        "rows": int(throw.item.pixels[1] * (1 - throw.item.own_aspect / picture.aspect) / 2),
         "light": found.light,
         "possible": found.possible,
     }

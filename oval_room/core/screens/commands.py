@@ -50,6 +50,8 @@ class PutPicture(Command):
     split: tuple[Count, Count] | None = None
     turned: Count | None = None
     """Of a panel, clockwise as the viewer sees it: 0, 90, 180, 270; it turns about its middle."""
+    cloth_roll: Number | None = None
+    """How wide the roll is that its cloth is cut from [mm]; 0 where nobody knows."""
     off_told: bool | None = None
     """Somebody says how far off its wall it stands: that is assumed no longer."""
 
@@ -57,8 +59,9 @@ class PutPicture(Command):
         key = scheme_id(plan, self)
         values = carried(self, *AXES, "bottom", "turned")
         plan, values = measured(plan, f"schemes.{key}.pictures.{self.id}", values, stamp)
-        if "curve" in values:
-            values["curve"] = values["curve"] or None
+        for name in ("curve", "cloth_roll"):
+            if name in values:
+                values[name] = values[name] or None
         pose = {axis: value for axis in AXES if (value := getattr(self, axis)) is not None}
         picture = _placed(plan, key, self.id, values, pose, self.bottom)
         if self.turned is not None and self.turned != picture.turned:

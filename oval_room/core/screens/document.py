@@ -49,6 +49,8 @@ class Picture(Frozen):
     """Columns and rows that the picture is shared into (rules 2.4)."""
     turned: Literal[0, 90, 180, 270] = 0
     """How a panel hangs, clockwise as the viewer sees it; all sizes here are as it hangs."""
+    cloth_roll: LengthMm | None = None
+    """How wide the roll is that a cut cloth comes from [mm]; None until somebody says."""
     off_told: bool = False
     """Whether somebody said how far its surface stands off what it hangs on."""
     built: Built | None = None

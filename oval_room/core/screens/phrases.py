@@ -21,7 +21,7 @@ from oval_room.core.survey.document import Thing
 from oval_room.core.survey.room_phrases import surface_first
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import from_the_right, one_of
-from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, RADIUS, STAND_OFF, TOP
+from oval_room.core.tape.spans import ALONG, BOTTOM, CENTRE, RADIUS, ROLL, STAND_OFF, TOP
 from oval_room.core.units import MM_IN
 
 CORNER_GAP: Final = 25.0  # between a picture's edge and the wall of a corner [mm]
@@ -157,6 +157,20 @@ def _stand_off(here: Here, rest: str) -> Heard:
     say = f"{picture.name}: surface {here.show(value)} from {what}"
     put = on_own_wall(here, key, off=out + value)
     return Heard(say, put.model_copy(update={"off_told": True}))
+
+
+def _roll(here: Here, rest: str) -> Heard:
+    """`roll 3 m`: the roll that a woven cloth is cut from (rules 2.7)."""
+    key, picture = here.picture()
+    woven = [one for one in here.plan.chosen.pictures.items() if one[1].surface == "woven" and one[1].kind == "screen"]
+    if (key, picture) not in woven and len(woven) == 1:
+        key, picture = woven[0]
+    if picture.kind != "screen" or picture.surface != "woven":
+        raise RefusedError(f"{picture.name} is not cut from a roll: only a woven cloth is, surface woven", value=rest)
+    if rest.strip().lower() in ("unknown", "none", "-"):
+        return Heard(f"{picture.name}: its roll is not known", PutPicture(id=key, cloth_roll=0.0))
+    value = here.length(rest, ROLL)
+    return Heard(f"{picture.name}: cut from a roll {here.show(value)} wide", PutPicture(id=key, cloth_roll=value))
 
 
 def _on(here: Here, rest: str) -> Heard:
@@ -385,6 +399,16 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "picture",
         _stand_off,
         also=("standoff", "stand off", "off wall", "off the wall"),
+    ),
+    Phrase(
+        "roll",
+        "a length",
+        "how wide the roll is that a woven cloth is cut from",
+        "roll 3 m",
+        "picture",
+        _roll,
+        "screen Frame 100 woven",
+        also=("cloth roll", "roll width"),
     ),
     Phrase("on", "a wall", "hang the picture on a wall, in its middle", "on w1", "picture", _on),
     Phrase(

@@ -79,6 +79,18 @@ class ScreenCode(Code):
     """What is found of pictures as things, and its sentence."""
 
     SURFACE = "picture: surface and projector", _surface_wrong
+    ROLL = (
+        "picture: cloth and roll",
+        lambda f, w: (
+            f"The cloth of {w.name(f.about, 'picture')} is cut {w.length(f.value, 'least')} across the roll, which is "
+            f"{w.length(f.limit, 'greatest')} wide, and {w.length(f.more['long'], 'least')} along it"
+            + (
+                f": {w.length((f.limit or 0) - (f.value or 0), 'greatest')} are left over."
+                if f.level is Level.GOOD
+                else ": it does not fit. A wider roll, a smaller picture, or a seam."
+            )
+        ),
+    )
     PICTURES_OVERLAP = (
         "picture: pictures over each other",
         lambda f, w: (

@@ -11,7 +11,7 @@ from typing import Final, NamedTuple
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
-from oval_room.core.levels import SLIM, Level
+from oval_room.core.levels import SLIM, Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel, Screen
 from oval_room.core.record import record
@@ -83,6 +83,8 @@ def study_screens(
         if isinstance(item, Screen) and item.way in TRAVELS:
             out += _drop(key, picture, item.way == "floor-rising", survey, scheme, gear, ruler)
             out += _before_openings(key, picture, survey)
+    for key, picture in scheme.pictures.items():
+        out += _roll(key, picture)
     return ScreensResult(book.figures, tuple(out))
 
 
@@ -108,6 +110,16 @@ def _write_shape(book: FigureBook, key: str, picture: Picture) -> None:
         )
         book.add("cloth_w", across, w, h, grip, turn, picture=key)
         book.add("cloth_h", down, w, h, grip, turn, picture=key)
+
+
+def _roll(key: str, picture: Picture) -> list[Finding]:
+    """Whether a woven cloth can be cut from its roll in one piece, its shorter side across (rules 2.7)."""
+    if picture.cloth_roll is None or picture.surface != "woven":
+        return []
+    sides = cloth_piece(picture.width.value, picture.height, turn_deg=WEAVE_TURN, margin=GRIP)
+    level = Level.MIND if beyond(min(sides), picture.cloth_roll) else Level.GOOD
+    more = {"long": max(sides)}
+    return [Finding(ScreenCode.ROLL, level, "2.7", {"picture": key}, min(sides), picture.cloth_roll, more=more)]
 
 
 def _surface(key: str, picture: Picture, item: object, survey: Survey) -> list[Finding]:

@@ -16,6 +16,7 @@ from oval_room.core.signal.commands import PutCable, PutDevice, PutPower, PutSpa
 from oval_room.core.signal.document import Reach, SpotKind, Way
 from oval_room.core.signal.feed import OHMS
 from oval_room.core.signal.reading import box_and_rest, cable_and_rest, port_said, routing_of, shelf_device, spot_named
+from oval_room.core.signal.runs_study import RunsResult
 from oval_room.core.signal.typed import format_name, format_of, unread
 from oval_room.core.span import Span
 from oval_room.core.tape.labelled import take_apart
@@ -200,9 +201,17 @@ def _run(here: Here, rest: str) -> Heard:
 def _way(here: Here, rest: str) -> Heard:
     key, cable, text = cable_and_rest(here, rest)
     way = one_of(text, get_args(Way))
-    put = {"id": key, "way": way, "via": ()}
+    put = PutCable.model_validate({"id": key, "way": way, "via": (), "run": 0.0})  # what was measured was another way
     told = {"shortest": "the shortest way", "low": "along the skirting", "high": "by the ceiling"}[way]
-    return Heard(f"Cable {cable.name} goes {told}", PutCable.model_validate(put))
+    after = here.after(put).report().of(RunsResult)
+    if key in after.astray:
+        raise RefusedError(f"no way {told} joins the ends of {cable.name}: say another, or run and what a string says")
+    route, end = after.routes.get(key), ""
+    if route is not None:
+        end = f", {here.show(route.length)}"
+    if cable.run is not None:
+        end += "; what was measured was another way"
+    return Heard(f"Cable {cable.name} goes {told}{end}", put)
 
 
 def _wants(here: Here, rest: str) -> Heard:

@@ -28,6 +28,8 @@ class RunsResult(Result):
     """Where each cable runs, by its id; those whose ends nobody has placed are not in it."""
 
     routes: Mapping[str, Route] = field(default_factory=dict)
+    astray: Mapping[str, Way] = field(default_factory=dict)
+    """Of those the ones for which there is no way at the level that was asked for, with that."""
 
 
 def mouth_behind(survey: Survey, picture: Picture) -> tuple[str, Point] | None:
@@ -99,26 +101,32 @@ def study_runs(
     over = {key: [_over(survey, via) for via in cables[key].via] for key in placed}
     used = [end for pair in placed.values() for end in pair] + [end for vias in over.values() for end in vias]
     net = Net(survey.room, survey.openings.values(), survey.services.values(), used)
-    routes = _straight(net, cables, {key: pair for key, pair in placed.items() if not over[key]})
+    astray = set[str]()
+    routes = _straight(net, cables, {key: pair for key, pair in placed.items() if not over[key]}, astray)
     for key, vias in over.items():
         if vias:
             stops = [placed[key][0], *vias, placed[key][1]]
             legs = [_leg(net, a, b, cables[key].way) for a, b in itertools.pairwise(stops)]
             if all(legs):
                 routes[key] = _joined([leg for leg in legs if leg is not None])
-    return RunsResult({}, (), {key: routes[key] for key in cables if key in routes})
+    kept = {key: routes[key] for key in cables if key in routes}
+    return RunsResult({}, (), kept, {key: cables[key].way for key in astray if key in kept})
 
 
-def _straight(net: Net, cables: Mapping[str, Cable], placed: Mapping[str, tuple[End, End]]) -> dict[str, Route]:
-    """Ways that nobody has pulled aside: those that begin at one place in one go."""
+def _straight(
+    net: Net, cables: Mapping[str, Cable], placed: Mapping[str, tuple[End, End]], astray: set[str]
+) -> dict[str, Route]:
+    """Ways that nobody has pulled aside: those that begin at one place in one go. astray: takes those whose level there
+    is no way at."""
     routes = dict[str, Route]()
     for start, way in dict.fromkeys((pair[0], cables[key].way) for key, pair in placed.items()):
         mine = [key for key, pair in placed.items() if pair[0] == start and cables[key].way == way]
         goals = [placed[key][1] for key in mine]
         found = net.routes(start, goals, way)
         left = [goal for goal in goals if goal not in found]
-        if left:  # there is no way at that level: any will do
+        if left:  # there is no way at that level: any will do, and it is told
             found |= net.routes(start, left)
+            astray |= {key for key in mine if placed[key][1] in left}
         for key in mine:
             if placed[key][1] == start:
                 routes[key] = Route(0.0, (start.at,))

@@ -22,6 +22,7 @@ LEAN: Final = Span("a wall's lean per metre", 0, 200, (0, 30), signed=True)
 BOARD: Final = Span("a board's thickness", 3, 100, (6, 60))
 VOID: Final = Span("the void over a ceiling", 10, 5000, (50, 2000))
 TRAY: Final = Span("how far a tray comes out", 0, 1000, (20, 600))
+ROLL: Final = Span("a roll of cloth", 300, 10_000, (1200, 5200))
 MODULE: Final = Span("a ceiling grid's module", 100, 2000, (300, 1250))
 
 SEAT: Final = Span("a seat's eye from the display wall", 300, 15_000, (1000, 9000), goes="out")

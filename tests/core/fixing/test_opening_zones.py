@@ -126,7 +126,7 @@ class InThePlan(unittest.TestCase):
         )
         self.assertEqual([one.level for one in self.found(over, "BEFORE_OPENING")], [Level.MIND])
         cloth = say(brick, "screen Drop 220", "along 2500", "window w1 at 2000, 900 x 1200 sill 900", gear=WHOLE)
-        self.assertEqual([one.level for one in self.found(cloth, "BEFORE_OPENING")], [Level.MIND])
+        self.assertEqual([one.level for one in self.found(cloth, "DROP_OPENING")], [Level.NOTE])
         bracket = say(
             brick, "made of ceiling grid", "screen 90", "projector Heron", "goes hung", "lens 4300 mm", "lens up 2100",
             "plate held by wall bracket", "door w3 at 2050, 900 x 2000", gear=WHOLE,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import unittest
 
 from hypothesis import given
@@ -12,6 +13,7 @@ from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.fixing.study import FixingResult
+from oval_room.core.levels import Level
 from oval_room.core.plan.gear import Panel
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.hung import as_hung, bolts_aside, read_turn
@@ -105,6 +107,22 @@ class Hung(unittest.TestCase):
         ):
             with self.subTest(said):
                 self.assertEqual(read_turn(said), turn)
+
+
+class Cut(unittest.TestCase):
+    def test_a_cloth_and_its_roll(self) -> None:
+        """2214 × 1245 with 100 all round, turned 12°: 2414·sin + 1445·cos = 1915.3 across, 2661.7 along; by hand."""
+        plan = say(room("seat 3000", outline="room 4000 x 5000"), "screen 100", "surface woven", gear=WHOLE)
+        picture = plan.chosen.pictures["p1"]
+        w, h, phi = picture.width.value + 200, picture.height + 200, math.radians(12)
+        needed = min(w * math.cos(phi) + h * math.sin(phi), w * math.sin(phi) + h * math.cos(phi))
+        for roll, level in ((3000, Level.GOOD), (1800, Level.MIND)):
+            cut = say(plan, f"roll {roll} mm", gear=WHOLE)
+            (found,) = [one for one in evaluate(cut, WHOLE).findings if one.code.name == "ROLL"]
+            with self.subTest(roll):
+                self.assertIs(found.level, level)
+                self.assertAlmostEqual(found.value or 0, needed)
+        self.assertIn("only a woven cloth", refused(say(plan, "surface matte", gear=WHOLE), "roll 3 m"))
 
 
 class OnItsArm(unittest.TestCase):

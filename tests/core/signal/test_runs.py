@@ -9,11 +9,16 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.fittings import Opening, Service
 from oval_room.core.plan.measure import Measure
 from oval_room.core.plan.room import Corner, Room
 from oval_room.core.pose import Point
+from oval_room.core.signal.document import Routing
 from oval_room.core.signal.runs import BESIDE, LOW, MAINS, UNDER, End, Net, Route
+from oval_room.core.signal.runs_study import RunsResult
+from oval_room.demo.shop import WHOLE
+from tests.core.survey.rooms import room, say
 
 
 def measure(value: float) -> Measure:
@@ -151,6 +156,29 @@ class Always(unittest.TestCase):
         within = Net(BOX, holes, (), (one, other)).routes(one, [other]).get(other)
         if without is not None and within is not None:
             self.assertGreaterEqual(within.length + 0.01, without.length)
+
+
+class Worded(unittest.TestCase):
+    def test_the_words_do_what_they_read_back(self) -> None:
+        """By hand: from (600, 300, 400) to a TV at (2500, 60, z), 2360 the line under the ceiling, 60 the skirting."""
+        plan = say(
+            room("seat 3000", outline="room 5000 x 5000"), "tv Slate 65", "rack 600 mm along, 300 mm out", "device Kestrel",
+            "stands Kestrel rack", "link Kestrel > Tarnbeck Slate 65", "run c1 4056 mm", gear=WHOLE,
+        )  # fmt: skip
+        z = round(plan.chosen.pictures["p1"].pose.z, 1)
+        for word, line in (("low", 60.0), ("high", 2360.0)):
+            after = say(plan, f"route c1 {word}", gear=WHOLE)
+            (route,) = evaluate(after, WHOLE).of(RunsResult).routes.values()
+            with self.subTest(word):
+                self.assertAlmostEqual(route.length, 300 + abs(400 - line) + 1900 + abs(z - line) + 60, delta=1.0)
+                (cable,) = after.chosen.kept(Routing).cables.values()
+                self.assertIsNone(cable.run)  # what a string said was another way
+        hung = say(
+            room("seat 3000", outline="room 5000 x 5000"), "screen 90", "projector Heron", "goes hung", "rack 600 mm along, 300 mm out",
+            "device Kestrel", "stands Kestrel rack", "link Kestrel > Quillmark Heron 2", gear=WHOLE,
+        )  # fmt: skip
+        with self.assertRaisesRegex(AssertionError, "No way along the skirting joins"):
+            say(hung, "route c1 low", gear=WHOLE)
 
 
 if __name__ == "__main__":

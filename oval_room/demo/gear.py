@@ -354,7 +354,8 @@ def typed(name: str) -> tuple[GearItem, ...]:
 
 
 SHELF: Final[dict[str, GearItem]] = {
-    gear_hash(item): item for item in (*PANELS, *PROJECTORS, *SCREENS, *MOUNTS, *typed("devices.txt"))
+    gear_hash(item): item
+    for item in (*PANELS, *PROJECTORS, *SCREENS, *MOUNTS, *typed("devices.txt"), *typed("den.txt"))
 }
 
 

@@ -178,6 +178,23 @@ DEN = (
     "light dark ceiling 0.4",
 )
 DEN_THEN = ("school lounge", "tv Ember 77", "mount Tilt 600", "bottom 960")
+DEN_SHORT = (
+    "put cabinet net locker 1500 x 520 x 300 at 2950 out 5180",
+    "scheme Short throw",
+    "drop Tarnbeck Ember 77",
+    "screen 92",
+    "on w5",
+    "along 3000",
+    "surface wall",
+    "stand-off 2 mm",
+    "projector Ledge 25",
+    "tray net locker 60",
+    "lens up 425",
+    "bottom 608",
+    "memory news 16:9 1600 wide at bottom",
+    "scheme First scheme",
+)
+"""On its cabinet before the other wall, with a second size for the news."""
 
 
 def loft_cinema() -> Plan:
@@ -195,4 +212,4 @@ def boat_shed_den() -> Plan:
     """A boat-shed den, L-shaped, with a stove under the picture and one reading of its walls that lies."""
     plan = new_plan("Boat-shed den", client="Tobin Aldersea", place="Slip 4, Marram Hard", writing=LASER)
     plan = said(plan, DEN, Subject(seat="s1"))
-    return said(plan, DEN_THEN, Subject(seat="s1"))
+    return said(plan, DEN_THEN + DEN_SHORT, Subject(seat="s1"))

@@ -147,7 +147,6 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         'tray 6"',
         "throw",
         _tray,
-        'put furniture 60" x 18" x 20" at 3\' out 0',
         also=("sliding tray", "pull-out tray"),
     ),
     Phrase(

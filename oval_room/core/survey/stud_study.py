@@ -17,6 +17,10 @@ LIKELY: Final = 0.4
 """A line of studs trusted at least so much (0 to 1) was found by something; was counted on between finds."""
 
 
+BESIDE: Final = 150.0
+"""A line that nothing found is none where a stud is proved nearer than this (planning value of ours) [mm]."""
+
+
 @record
 class Studs:
     """A surface's fitted rhythm and how far each line may be trusted (0 to 1)."""
@@ -72,8 +76,8 @@ def study_studs(survey: Survey) -> StudResult:
 
 
 def _lines(fit: Fit, finds: list[Find]) -> tuple[float, ...]:
-    """The rhythm's lines, those that were proved where they were found; and studs off the rhythm that two finds prove,
-    one of them a pilot hole, as in an odd first bay (one alone may be a nogging)."""
+    """Where studs are: the rhythm's lines, those that were proved where they were found; and what a pilot hole proves off
+    it, as in an odd first bay or where studs wander, in the place of a line that nothing found beside it."""
     places = proved(finds)
     lines = [
         min(
@@ -83,8 +87,14 @@ def _lines(fit: Fit, finds: list[Find]) -> tuple[float, ...]:
         )
         for line in fit.best.lines
     ]
-    apart = [place for place, twice in places.items() if twice and all(abs(place - line) > AGREES for line in lines)]
-    return tuple(sorted({*lines, *apart}))
+    apart = [place for place, pilot in places.items() if pilot and all(abs(place - line) > AGREES for line in lines)]
+    found = [find.at for find in finds if find.hit]
+    kept = [
+        line
+        for line in lines
+        if all(abs(line - place) > BESIDE for place in apart) or any(abs(line - at) <= AGREES for at in found)
+    ]
+    return tuple(sorted({*kept, *apart}))
 
 
 def _ends(survey: Survey, surface: str) -> tuple[float, float]:

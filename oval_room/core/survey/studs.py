@@ -76,7 +76,7 @@ def fit_rhythm(finds: Sequence[Find], wall: tuple[float, float]) -> Fit:
 
 def proved(finds: Sequence[Find]) -> dict[float, bool]:
     """Places that are drilled where they were found, whatever rhythm the others keep [mm] (rules 7.2): a pilot hole, or
-    two finds that agree; whether two do of which one is a pilot hole."""
+    two finds that agree; whether a pilot hole says so."""
     hits = sorted((find for find in finds if find.hit), key=lambda one: one.at)
     near: list[list[Find]] = []
     for find in hits:
@@ -90,7 +90,7 @@ def proved(finds: Sequence[Find]) -> dict[float, bool]:
         told = pilots or (group if len(group) > 1 else [])
         if told:
             weight = sum(WEIGHT[find.how] for find in told)
-            out[sum(WEIGHT[find.how] * find.at for find in told) / weight] = bool(pilots) and len(group) > 1
+            out[sum(WEIGHT[find.how] * find.at for find in told) / weight] = bool(pilots)
     return out
 
 

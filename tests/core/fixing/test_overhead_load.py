@@ -60,7 +60,7 @@ class InThePlan(unittest.TestCase):
             ((), "4 × coach 8x50 timber into the timber"),
             (("made of ceiling concrete",), "anchor m8 concrete"),
             (("made of ceiling grid", "void 300 mm slab"), "4 × anchor m8 concrete"),
-            (("joist 2000 pilot", "plate along 2100"), "2 × coach 8x50 timber"),
+            (("joist 2100 pilot", "plate along 2100"), "2 × coach 8x50 timber"),
         ):
             plan = say(base, *HUNG, *lines, gear=WHOLE)
             finding = found(plan)
@@ -75,7 +75,7 @@ class InThePlan(unittest.TestCase):
             self.assertIsNone(found(say(room(*lines, outline="room 4000 x 5000"), *HUNG, gear=WHOLE)))
 
     def test_a_heavy_one_is_too_much_for_two_screws(self) -> None:
-        plan = say(room(*JOISTS, outline="room 4000 x 5000"), *HUNG, "joist 2000 pilot", "plate along 2100", gear=WHOLE)
+        plan = say(room(*JOISTS, outline="room 4000 x 5000"), *HUNG, "joist 2100 pilot", "plate along 2100", gear=WHOLE)
         key = plan.chosen.projectors["j1"].gear
         item = WHOLE[key]
         assert isinstance(item, Projector)

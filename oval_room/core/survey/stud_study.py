@@ -76,8 +76,8 @@ def study_studs(survey: Survey) -> StudResult:
 
 
 def _lines(fit: Fit, finds: list[Find]) -> tuple[float, ...]:
-    """Where studs are: the rhythm's lines, those that were proved where they were found; and what a pilot hole proves off
-    it, as in an odd first bay or where studs wander, in the place of a line that nothing found beside it."""
+    """Where studs are: the rhythm's lines, those that were proved where they were found; and what a pilot hole proves
+    off it, as in an odd first bay or where studs wander, in the place of a line that nothing found beside it."""
     places = proved(finds)
     lines = [
         min(

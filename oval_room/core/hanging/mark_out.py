@@ -300,7 +300,7 @@ def _thing(key: str, thing: WallThing, report: Report) -> Hangs:
     mass, said = thing.weighs
     box = (thing.along, thing.bottom, thing.end, thing.top)
     value = worst_use(thing, holding) if holding else None
-    carrier = "its cleat" + (", weight assumed" if said == "assumed" else "")
+    carrier = "weight assumed" if said == "assumed" else ""
     return Hangs(key, "cleat", thing.name, box, None, holding, thing.fixing, None, mass, thing.width, carrier, value)
 
 
@@ -348,7 +348,7 @@ def _of_projector(key: str, kind: Kind, name: str, item: object, mount: object, 
     mass = body.mass_kg if body is not None else None
     if mass and isinstance(mount, Mount):
         mass += mount.mass_kg or 0.0
-    carrier, fixing = mount.name if isinstance(mount, Mount) else "its plate", load.fixing if load is not None else ""
+    carrier, fixing = mount.name if isinstance(mount, Mount) else "", load.fixing if load is not None else ""
     nothing = (0.0, 0.0, 0.0, 0.0)
     wide = body.body_width if body is not None else 0.0
     use, each = (load.use, load.count) if load is not None else (None, 1)

@@ -99,7 +99,8 @@ def _tell(one: Hangs, marks: MarkOut, plan: Plan, gear: GearShelf, report: Repor
     if one.use is not None:
         lifts += f" · worst fixing at {one.use:.0f} % (planning value)"
     each = "" if one.exact and one.each == 1 else f"{one.each} × " if one.kind != "timber" else "2 × "
-    fixing = f"{each}{one.drill.screw if one.drill is not None and not over else one.fixing}" if one.fixing else ""
+    known = one.drill is not None and (one.drill.depth is not None or not over)
+    fixing = f"{each}{one.drill.screw if known and one.drill is not None else one.fixing}" if one.fixing else ""
     return HangsTold(
         one,
         WHAT[one.kind],

@@ -6,6 +6,7 @@ import io
 import json
 import math
 import random
+import re
 import unittest
 import zipfile
 
@@ -191,6 +192,22 @@ class Outlines(unittest.TestCase):
         many.write(out)
         with self.assertRaisesRegex(RefusedError, "far more lines than a room"):
             read_outline(out.getvalue().encode())
+
+    def test_numbers_past_all_bounds_are_refused(self) -> None:
+        """One whole number of the file after another is past what a computer holds: taken without it, or refused."""
+        document = ezdxf.new(units=4)
+        document.modelspace().add_lwpolyline([(0, 0), (4000, 0), (4000, 3000), (0, 3000)], close=True)
+        out = io.StringIO()
+        document.write(out)
+        text, refused = out.getvalue(), 0
+        for place in list(re.finditer(r"\n *(?:70|90|62|71|280|370)\r?\n( *-?\d+)\r?\n", text))[::9]:
+            for number in ("1e999", "nan", "-1e400"):
+                spoiled = text[: place.start(1)] + number + text[place.end(1) :]
+                try:
+                    read_outline(spoiled.encode(), "mm")
+                except RefusedError:
+                    refused += 1
+        self.assertGreater(refused, 0)
 
     def test_curved_walls_are_taken_straight_and_told(self) -> None:
         document = ezdxf.new(units=4)

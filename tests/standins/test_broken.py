@@ -6,6 +6,7 @@ import math
 import unittest
 
 from oval_room.core.apply import apply
+from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
 from oval_room.core.signal.commands import KeepCure
@@ -71,6 +72,12 @@ class Ranked(unittest.TestCase):
         self.assertEqual(shares, sorted(shares))
         self.assertGreater(shares[-1], 2 * shares[0])
         self.assertEqual(self.listed(plan, "dv1 p1", "no HDR"), self.listed(FAST, "dv1 p1", "no HDR"))
+
+    def test_only_what_is_offered_is_wrong(self) -> None:
+        """A symptom that nobody offers would be told on every page of the job: `nan`, `inf`, a novel."""
+        for symptom in ("nan", "inf", "", "no Picture"):
+            with self.subTest(symptom), self.assertRaisesRegex(RefusedError, "choose what is wrong"):
+                apply(FAST, KeepCure(symptom=symptom, kind="firmware", at="dv2"), SHELF)
 
     def test_the_next_test_is_the_one_that_tells_most_a_minute(self) -> None:
         listed, tried = self.listed(FAST, "dv1 p1", "snow or wrong colour"), list[str]()

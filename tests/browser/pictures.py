@@ -67,7 +67,7 @@ def _said(*lines: str, then: str = "") -> Any:
 ON_STUDS = (
     "made of w1 timber",
     *(f"stud w1 {at} magnet" for at in ("4'10", "6'2", "7'6", "8'10")),
-    *("socket w1 at 8'2 up 1'", "mount Swing 600", "strip 3 sides, 24 V, 14 W/m"),
+    *("socket w1 at 8'2 up 1'", "mount Flat 800", "strip 3 sides, 24 V, 14 W/m"),
 )
 
 

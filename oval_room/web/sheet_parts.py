@@ -20,6 +20,7 @@ from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.record import record
 from oval_room.core.report import Report
+from oval_room.core.solve.harm import Harm
 from oval_room.core.solve.shelf import MOST, offers
 from oval_room.core.solve.within import Watch
 from oval_room.core.words import Words
@@ -91,6 +92,13 @@ def _sizes(query: dict[str, str], window: str) -> tuple[tuple[float, float], tup
     return (width, lead), (width, height - lead - 1)
 
 
+def costs(harm: Harm) -> str:
+    """What a cure costs beside the change it names, in a few words; nothing where it costs nothing."""
+    if not harm.minds:
+        return ""
+    return " (brings a mind)" if harm.minds == 1 else f" (brings {harm.minds} minds)"
+
+
 class SheetParts:
     """One job as one person sees it."""
 
@@ -153,7 +161,7 @@ class SheetParts:
     def cures(self, finding: Finding, watch: Watch | None = None) -> list[str]:
         """What the cures of a finding say, tried out."""
         words, found = Words(self.plan), self.bench.cures(self.head.job, self.plan, self.report, finding, watch)
-        return [words.cure(one.cure) for one in found]
+        return [words.cure(one.cure) + costs(one.harm) for one in found]
 
     def looked_at(self, **changes: str | None) -> dict[str, str]:
         """What is looked at, as an address says it, with some of it changed."""

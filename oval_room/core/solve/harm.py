@@ -109,8 +109,9 @@ def _minds(report: Report) -> set[str]:
 
 
 def _grown(was: Report, now: Report, finding: Finding) -> bool:
-    """Whether another stop or mind that stays is farther off than it was."""
-    off = {one.key: one for one in was.findings if one.level in (Level.STOP, Level.MIND)}
+    """Whether another stop or mind that stays is farther off than it was; to clear a stop, minds may grow."""
+    weighed = (Level.STOP,) if finding.level is Level.STOP else (Level.STOP, Level.MIND)
+    off = {one.key: one for one in was.findings if one.level in weighed}
     for one in now.findings:
         old = off.get(one.key)
         if old is None or one.key == finding.key or one.off_by is None or old.off_by is None:

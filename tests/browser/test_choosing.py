@@ -25,7 +25,7 @@ class Choosing(BrowserCase):
     def test_what_fits_is_seen_as_a_ghost_and_taken(self) -> None:
         """From the drawer: the projectors by how much room they leave, one looked at, filtered, taken, undone."""
         page = self.open("/")
-        lines = ("room 4200 x 6300 x 2350", "seat 3050", "screen 88", "projector Wren", "throw 2450")
+        lines = ("room 4200 x 6300 x 2600", "seat 3050", "screen 88", "bottom 1150", "projector Wren", "throw 2450")
         self.new_job(page, "A loft to choose for", *lines)
         self.stage(page, "Throw")
         page.locator("[data-panel=near]").first.click()

@@ -65,6 +65,7 @@ PART: Final = Part(
             lambda c: (c.seen("room", "things", "seats", "openings"), c.scheme, c.of(ThrowResult), c.ruler),
             study_head_room,
             by_wall=True,
+            judges=("projector",),
         ),
         Study(
             "ultra-short",

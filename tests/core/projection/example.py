@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from oval_room.core.commands import Command
 from oval_room.core.plan.document import Plan
 from oval_room.core.projection.commands import PutMemory, PutProjector
-from tests.core.survey.rooms import room
+from oval_room.demo.shop import WHOLE
+from tests.core.survey.rooms import room, say
 
 BOX: Final = "room 4000 x 5200"
 LIT: Final = ("made of ceiling joists", "seat 4200", "screen 90", "projector Heron", "goes hung")
@@ -25,6 +26,15 @@ PLANS: Final[tuple[Plan, ...]] = (
     room(*LIT, "ceiling 3000", "lens up 2000", outline=BOX),
     room("seat 3500", "screen Drop 240 scope", "joists along", "joist 300 pilot", "joist 700 pilot", outline=BOX),
     room(*LIT, "boxed hush-box", outline=BOX),
+    room(*LIT, "lens 4200 mm", "lens up 1400", outline=BOX),
+    say(
+        room("seat 3500", outline=BOX),
+        "screen Frame 100 woven",
+        "roll 3 m",
+        "projector Pocket",
+        "goes hung",
+        gear=WHOLE,
+    ),
     room(*LIT, "boxed carried in", outline=BOX),
     room(
         "seat 2200", "screen 90", "projector Longreach", "throw 4800", "boxed behind a port", outline="room 4000 x 3600"

@@ -107,7 +107,7 @@ class Documents:
         first = full.number if full is not None else revision
         rows = list(table.select().where(mine & (table.number >= first)).order_by(table.number).dicts())
         if not rows or rows[-1]["number"] != revision:
-            raise MissingError(f"job {job[:20]} has no revision {revision}", value=revision)
+            raise MissingError(f"job {str(job)[:20]} has no revision {revision}", value=revision)
         try:
             return put_together([row | {"job_id": row["job"]} for row in rows])
         except (zlib.error, ValueError, LookupError, TypeError, RecursionError) as error:

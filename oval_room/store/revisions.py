@@ -244,7 +244,7 @@ class Revisions:
                 .execute()
             )
         if not done:
-            raise MissingError(f"job {job[:20]} has no revision {number}", value=number)
+            raise MissingError(f"job {str(job)[:20]} has no revision {number}", value=number)
 
     def undoable(self, job: str, author: str) -> tuple[str | None, str | None]:
         """Labels of what undo and redo would take back or do again; None where nothing is."""

@@ -10,6 +10,7 @@ from oval_room.core.fixing.drilling import Drill
 from oval_room.core.fixing.hole_list import holes_of
 from oval_room.core.fixing.hole_sure import COUNTED, FIND_HALF, fitted_from, found_by
 from oval_room.core.fixing.hole_words import FIRST, FOUND, hole_row
+from oval_room.core.fixing.keep_out import keep_outs
 from oval_room.core.fixing.overhead import holder_of
 from oval_room.core.hanging.mark_out import Hangs, Marked, MarkOut
 from oval_room.core.levels import Level
@@ -180,10 +181,14 @@ def _elsewhere(
     finds = [Find(find.at, find.how, find.hit) for find in plan.survey.finds.values() if find.wall == surface]
     tape, laser = HALF_WIDTH["tape"], HALF_WIDTH["laser"]
     if surface != "ceiling":
+        near = tuple(
+            f"what runs by {one}" for one in dict.fromkeys(k.name for k in keep_outs(plan.survey) if k.holds(*place))
+        )
         if kind not in STUDDED:
-            return (ruler.show(tape), ruler.show(laser)), WALL_WORDS.get(kind, kind), ()
+            return (ruler.show(tape), ruler.show(laser)), WALL_WORDS.get(kind, kind), near
         how = found_by(place[0], finds)
-        return (ruler.show(FIND_HALF.get(how, COUNTED)), ruler.show(laser)), _found(place[0], finds, ruler), _first(how)
+        off = ruler.show(FIND_HALF.get(how, COUNTED)), ruler.show(laser)
+        return off, _found(place[0], finds, ruler), (*_first(how), *near)
     if made is None or made.joists == "unknown" or holder_of(made, "") != "joists":
         over = OVER_WORDS.get(made.over if made is not None else "", CEILING_WORDS.get(kind, kind))
         return (ruler.show(tape), ruler.show(tape)), over, ()

@@ -63,7 +63,7 @@ KINDS: Final = kinds(
         "3.1",
         "d",
         "picture",
-        short="distance",
+        short="eye to picture",
         rank=16,
         worst="greatest",
     ),

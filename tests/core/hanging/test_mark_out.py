@@ -91,6 +91,7 @@ class Walls(unittest.TestCase):
         )
         cased = hall("made of ceiling grid", "made of w1 brick", "case held by wall brackets", "stand-off 150 mm")
         up = 2400 - 60
+        self.assertEqual(told(cased)[0].rows[0].first, ("what runs by the band under the ceiling",))
         self.assertEqual(
             [one[2:] for one in spots(cased)], [(1300, up + 50), (1300, up - 50), (3700, up + 50), (3700, up - 50)]
         )

@@ -20,7 +20,7 @@ IN_STUD: Final = 15.0
 """A screw meets a stud no farther than this from its middle [mm] (planning value: a 38 mm stud, 4 mm of edge)."""
 
 
-def worst_use(thing: WallThing, holes: Places) -> float:
+def worst_use(thing: WallThing, holes: Places, more: float = 0.0) -> float:
     """How much of what it carries the worst of some screws bears [%] (rules 7.5, 7.11).
 
     Args:
@@ -30,7 +30,7 @@ def worst_use(thing: WallThing, holes: Places) -> float:
         RefusedError: there is no screw, or one lies under the thing's bottom.
     """
     capacity = capacity_of(thing.fixing)
-    load = weight_of(thing.weighs[0])
+    load = weight_of(thing.weighs[0] + more)
     loads = bolt_loads(holes, load, out=thing.depth / 2, bottom=thing.bottom, capacity=capacity)
     return max(one.use for one in loads)
 

@@ -297,11 +297,13 @@ def _without(key: str, picture: Picture, gear: GearShelf, said: tuple[Finding, .
 def _thing(key: str, thing: WallThing, report: Report) -> Hangs:
     """A thing on its cleat: only screws that hold something are marked (rules 7.21)."""
     holding = report.of(HangingResult).holding.get(key, thing.holes)
-    mass, said = thing.weighs
+    (mass, said), more = thing.weighs, report.of(HangingResult).on_it.get(key, 0.0)
     box = (thing.along, thing.bottom, thing.end, thing.top)
-    value = worst_use(thing, holding) if holding else None
+    value = worst_use(thing, holding, more) if holding else None
     carrier = "weight assumed" if said == "assumed" else ""
-    return Hangs(key, "cleat", thing.name, box, None, holding, thing.fixing, None, mass, thing.width, carrier, value)
+    return Hangs(
+        key, "cleat", thing.name, box, None, holding, thing.fixing, None, mass + more, thing.width, carrier, value
+    )
 
 
 def _projector_brackets(plan: Plan, gear: GearShelf, report: Report, number: int) -> Iterator[Hangs]:

@@ -12,6 +12,7 @@ from oval_room.core.hanging.phrases import PHRASES
 from oval_room.core.hanging.says import HangingCode, HangingCure
 from oval_room.core.hanging.study import HangingResult, study_hanging
 from oval_room.core.part import Part
+from oval_room.core.projection.ultra_short_study import UltraShortResult
 from oval_room.core.studies import Study
 from oval_room.core.survey.stud_study import StudResult
 
@@ -33,6 +34,7 @@ PART: Final = Part(
                 c.scheme.kept(Hanging),
                 c.scheme.pictures,
                 c.ruler,
+                c.of(UltraShortResult).carries,
             ),
             study_hanging,
         ),

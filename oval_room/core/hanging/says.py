@@ -73,6 +73,13 @@ class HangingCode(Code):
             f"{w.length(f.value, 'least')}."
         ),
     )
+    HANGS_UNSERVED = (
+        "fixing: power for what stands on it",
+        lambda f, w: (
+            f"No socket is known behind or beside {w.name(f.about, 'thing')}, which carries "
+            f"{w.name(f.about, 'projector')}: settle it with the holes, for plugs behind a cabinet want depth too."
+        ),
+    )
     HANGS_WALL = "fixing: what it hangs on", _wall
     HANGS_BOARD = (
         "fixing: board alone",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import field
+from types import MappingProxyType
 from typing import Final
 
 from oval_room.core.figures import FigureBook, Input
@@ -36,13 +37,24 @@ class HangingResult(Result):
     """What hangs on the walls; holding: its screws that hold something, by thing [mm]."""
 
     holding: dict[str, Places] = field(default_factory=dict)
+    on_it: dict[str, float] = field(default_factory=dict)
+    """What stands on a thing whose weight nobody has said [kg]."""
 
 
 def study_hanging(
-    survey: Survey, studs: StudResult, hanging: Hanging, pictures: Mapping[str, Picture], ruler: Ruler
+    survey: Survey,
+    studs: StudResult,
+    hanging: Hanging,
+    pictures: Mapping[str, Picture],
+    ruler: Ruler,
+    carries: Mapping[str, tuple[str, float]] = MappingProxyType({}),
 ) -> HangingResult:
-    """Every thing that hangs on a wall of a scheme."""
-    book, findings, holds = FigureBook(KINDS), list[Finding](), dict[str, Places]()
+    """Every thing that hangs on a wall of a scheme.
+
+    carries: projectors that stand on things, and how much they weigh [kg]: where nobody has said what a thing weighs
+    with what is on it, that comes on top.
+    """
+    book, findings, holds, on_it = FigureBook(KINDS), list[Finding](), dict[str, Places](), dict[str, float]()
     for key, thing in hanging.things.items():
         found = studs.surfaces.get(thing.wall)
         lines = found.trust if found is not None else {}
@@ -50,18 +62,22 @@ def study_hanging(
         studded = kind in STUDDED and (bool(lines) or kind != "unknown")
         holding = in_studs(thing.holes, lines) if studded and lines else thing.holes
         holds[key] = holding
-        _figures(book, key, thing, holding)
+        more = carries[key][1] if key in carries and thing.mass is None else 0.0
+        on_it[key] = more
+        _figures(book, key, thing, holding, more)
         into = _into(key, thing, survey)
         findings += _place(key, thing, survey, ruler) + into + _near(key, thing, survey)
         findings += hole_findings({"thing": key}, thing.holes, survey, thing.wall)
         findings += _across(key, hanging, survey, pictures)
         findings += _studs(key, thing, holding, lines) if studded else []
-        findings += [] if into else _load(key, thing, holding)
-    return HangingResult(book.figures, tuple(findings), holds)
+        findings += [] if into else _load(key, thing, holding, more)
+        findings += _served(key, thing, survey, carries[key][0]) if key in carries else []
+    return HangingResult(book.figures, tuple(findings), holds, on_it)
 
 
-def _figures(book: FigureBook, key: str, thing: WallThing, holding: Places) -> None:
-    (kg, said), capacity = thing.weighs, capacity_of(thing.fixing)
+def _figures(book: FigureBook, key: str, thing: WallThing, holding: Places, more: float = 0.0) -> None:
+    (alone, said), capacity = thing.weighs, capacity_of(thing.fixing)
+    kg = alone + more
     load = weight_of(kg)
     book.add(
         "hang_row",
@@ -82,7 +98,7 @@ def _figures(book: FigureBook, key: str, thing: WallThing, holding: Places) -> N
         return
     book.add(
         "hang_use",
-        worst_use(thing, holding),
+        worst_use(thing, holding, more),
         Input("W", "load", load, "n", "worked out" if said == "chosen" else said),
         Input("e", "half its depth", thing.depth / 2, "mm", "chosen"),
         screws,
@@ -197,18 +213,38 @@ def _studs(key: str, thing: WallThing, holding: Places, lines: Mapping[float, fl
     return [Finding(HangingCode.HANGS_STUDS, level, "7.11", {"thing": key}, float(missed), of, "n", cures, more=more)]
 
 
-def _load(key: str, thing: WallThing, holding: Places) -> list[Finding]:
+NEAR: Final = 300.0
+"""A socket that is no farther from what a projector stands on serves it (planning value of ours) [mm]."""
+
+
+def _served(key: str, thing: WallThing, survey: Survey, projector: str) -> list[Finding]:
+    """Whether power is known behind or beside what a projector stands on: its lead goes no farther unseen."""
+    near = [
+        one
+        for one in survey.services.values()
+        if one.kind == "socket"
+        and one.wall == thing.wall
+        and thing.along - NEAR <= one.along <= thing.end + NEAR
+        and one.z <= thing.top + NEAR
+    ]
+    if near:
+        return []
+    about = {"thing": key, "projector": projector}
+    return [Finding(HangingCode.HANGS_UNSERVED, Level.NOTE, "7.17", about, thing.width)]
+
+
+def _load(key: str, thing: WallThing, holding: Places, on_it: float = 0.0) -> list[Finding]:
     """Whether the screws that hold carry it; more of them where they are evenly spread."""
     if not holding or not capacity_of(thing.fixing).carries:
         return []
-    use = worst_use(thing, holding)
+    use = worst_use(thing, holding, on_it)
     level, cures = use_level(use), tuple[Cure, ...]()
     if level is not Level.GOOD and holding == thing.holes and not thing.at:
         fuller = (thing.model_copy(update={"screws": n}) for n in range(thing.screws + 1, MOST_SCREWS + 1))
-        enough = next((one for one in fuller if worst_use(one, one.holes) <= MUCH), None)
+        enough = next((one for one in fuller if worst_use(one, one.holes, on_it) <= MUCH), None)
         if enough is not None:
             screws = PutHanging(id=key, screws=enough.screws)
             cures = (Cure(HangingCure.SCREWS, float(enough.screws), screws, "n"),)
     limit, (mass, said) = FULL if level is Level.STOP else MUCH, thing.weighs
-    more = {"mass": mass, "assumed": said == "assumed"}
+    more = {"mass": mass + on_it, "assumed": said == "assumed"}
     return [Finding(HangingCode.HANGS_LOAD, level, "7.11", {"thing": key}, use, limit, "pct", cures, more=more)]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import field
 from typing import Final
 
 from oval_room.core.commands import several
@@ -36,7 +37,9 @@ ADJUSTS: Final = 10.0
 
 @record
 class UltraShortResult(Result):
-    """Cabinets and what carries them."""
+    """Cabinets and what carries them; carries: what stands on a thing and how much it weighs [kg], by the thing."""
+
+    carries: dict[str, tuple[str, float]] = field(default_factory=dict)
 
 
 def study_ultra_short(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler) -> UltraShortResult:
@@ -44,10 +47,14 @@ def study_ultra_short(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler
     book, out = FigureBook(KINDS), list[Finding]()
     under = {name: _as_carrier(thing) for name, thing in survey.things.items() if thing.kind in CARRIES}
     under |= scheme.carriers(survey.room)
+    carries = dict[str, tuple[str, float]]()
     for key, throw in throws.throws.items():
         picture, back = scheme.pictures.get(throw.picture), throw.item.datum_to_back
         if picture is None or throw.projector.hung or not throw.item.stands:
             continue
+        off = back if back is not None else 0.0
+        if (on := _carried(under, throw, throw.projector.pose.y - off)) is not None:
+            carries[on[0]] = key, throw.item.mass_kg or 0.0
         if wanted := _wanted(throw):
             about = {"projector": key, "picture": throw.picture}
             out.append(Finding(ThrowCode.FIGURES, Level.MIND, "6.12", about, more={"wanted": wanted}))
@@ -55,7 +62,7 @@ def study_ultra_short(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler
             out += _carrier(key, throw, picture, throw.projector.pose.y - picture.pose.y, under, ruler)
         elif throw.item.lens[1] <= LONGEST_RATIO:
             out += _one(book, key, throw, picture, back, under, ruler)
-    return UltraShortResult(book.figures, tuple(out))
+    return UltraShortResult(book.figures, tuple(out), carries)
 
 
 def _wanted(throw: ProjectorThrow) -> tuple[str, ...]:

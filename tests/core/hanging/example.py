@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from oval_room.core.commands import Command
 from oval_room.core.hanging.commands import PutHanging
 from oval_room.core.plan.document import Plan
-from tests.core.survey.rooms import room
+from oval_room.demo.shop import WHOLE
+from tests.core.survey.rooms import room, say
 
 BOX: Final = "room 4000 x 5000"
 STUDS: Final = ("stud w1 600 pilot", "stud w1 1000 pilot", "stud w1 1400 magnet", "stud w1 1800 magnet")
@@ -28,6 +29,13 @@ PLANS: Final[tuple[Plan, ...]] = (
     hung("hang shelf w3 at 300, 800 x 200 x 250 up 1400", "made of w3 timber"),
     hung("hang shelf w4 at 300, 800 x 200 x 250 up 1400"),
     hung("tv 55", "hang shelf w1 at 500, 1400 x 200 x 250 up 800", "hang box w1 at 400, 300 x 300 x 120 up 900"),
+    say(
+        room("made of w1 brick", "seat 3000", outline=BOX),
+        "screen 100",
+        "hang cabinet w1 at 1100, 1800 x 400 x 350 up 100",
+        "projector Ledge 25",
+        gear=WHOLE,
+    ),
     hung("door w2 at 800, 900 x 2000", "socket w2 at 1600 up 300", "hang shelf w2 at 1500, 500 x 200 x 250 up 1500"),
 )
 COMMANDS: Final[tuple[Command, ...]] = (

@@ -141,6 +141,22 @@ class Carried(unittest.TestCase):
         self.assertEqual([one.value for one in told(stood, "TRAY")], [650.0])
 
 
+class OnACleat(unittest.TestCase):
+    def test_what_stands_on_it_weighs_and_wants_power(self) -> None:
+        """40 kg are taken of a cabinet that nobody has weighed, and what stands on it comes on top; what was said counts
+        as it was said."""
+        item = next(one for one in WHOLE.values() if one.kind == "projector" and one.datum_to_back)  # type: ignore[union-attr]
+        plan = say(
+            room("made of w1 brick", "seat 3000", outline="room 4000 x 5000"), "screen 100",
+            "hang cabinet w1 at 1100 mm, 1800 x 400 x 350 mm up 100 mm", f"projector {item.model}", gear=WHOLE,
+        )  # fmt: skip
+        self.assertEqual([one.more["mass"] for one in told(plan, "HANGS_LOAD")], [40 + (item.mass_kg or 0.0)])
+        said = say(plan, "weighs cabinet 45 kg", gear=WHOLE)
+        self.assertEqual([one.more["mass"] for one in told(said, "HANGS_LOAD")], [45.0])
+        self.assertEqual(len(told(plan, "HANGS_UNSERVED")), 1)
+        self.assertEqual(told(say(plan, "socket w1 at 1500 mm up 300 mm", gear=WHOLE), "HANGS_UNSERVED"), [])
+
+
 class Assumed(unittest.TestCase):
     def test_how_far_a_screen_stands_off_its_wall_until_somebody_says(self) -> None:
         """A new screen's surface is taken to be 100 off: the throw, and an ultra-short throw's cabinet, rest on that."""

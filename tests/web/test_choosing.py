@@ -54,7 +54,7 @@ class Choosing(WebCase):
     def test_what_fits_is_taken_by_one_step(self) -> None:
         job = self.copy_of(self.loft)
         text = self.client.get(f"/jobs/{job}/near", params={"kind": "projector", "find": "Curlew"}).text
-        self.assertRegex(text, r"\d+ lm to spare: contrast in day")
+        self.assertRegex(text, r"170 mm short: over where people pass")  # its body is higher: 1830 over the floor
         command = json.loads(html.unescape(re.search(r'data-command="([^"]+)"', text)[1]))  # type: ignore[index]
         done = self.post(f"/jobs/{job}/commits", {"base": 1, "command": command, "stage": "throw", "view": {}}).json()
         self.assertEqual((done["kind"], done["label"]), ("done", "Quillmark Curlew 3 from the shelf"))

@@ -113,7 +113,7 @@ KINDS: Final = kinds(
         "mm",
         "cabinet's back off the wall",
         "6.8",
-        "y_l − b",
+        "d + s − b",
         "throw",
     ),
     FigureKind(

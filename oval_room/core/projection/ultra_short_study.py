@@ -93,7 +93,8 @@ def _one(
     )
     deep = Input("deep", "cabinet depth", depth, "mm", "maker")
     off = Input("s", "screen surface from the wall, on which its size hangs", picture.pose.y, "mm", off_source(picture))
-    book.add("cabinet_back", stands.back_to_wall, y_l, b, off, projector=key)
+    d = Input("d", "lens datum from the screen", pose.y - picture.pose.y, "mm", "chosen")
+    book.add("cabinet_back", stands.back_to_wall, d, off, b, projector=key)
     book.add("cabinet_front", needed, y_l, b, deep, projector=key)
     moves = sensitivity(throw_ratio=item.lens[0], aspect=throw.raster[0] / throw.raster[1], bottom_gap=gap)
     more = {"wider": moves.wider, "down": moves.bottom_up, "needed": needed}

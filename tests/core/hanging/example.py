@@ -29,6 +29,7 @@ PLANS: Final[tuple[Plan, ...]] = (
     hung("hang shelf w3 at 300, 800 x 200 x 250 up 1400", "made of w3 timber"),
     hung("hang shelf w4 at 300, 800 x 200 x 250 up 1400"),
     hung("tv 55", "hang shelf w1 at 500, 1400 x 200 x 250 up 800", "hang box w1 at 400, 300 x 300 x 120 up 900"),
+    hung("door w2 at 800, 900 x 2000", "socket w2 at 1600 up 300", "hang shelf w2 at 1500, 500 x 200 x 250 up 1500"),
     say(
         room("made of w1 brick", "seat 3000", outline=BOX),
         "screen 100",
@@ -36,7 +37,6 @@ PLANS: Final[tuple[Plan, ...]] = (
         "projector Ledge 25",
         gear=WHOLE,
     ),
-    hung("door w2 at 800, 900 x 2000", "socket w2 at 1600 up 300", "hang shelf w2 at 1500, 500 x 200 x 250 up 1500"),
 )
 COMMANDS: Final[tuple[Command, ...]] = (
     PutHanging(id="h1", wall="w2", along=300.0, bottom=1400.0, width=800.0, mass=15.0),

@@ -245,7 +245,7 @@ def holder(f: Finding, w: Words) -> str:
     m, what = f.more, "projector" if "projector" in f.about else "picture"
     hung = f"{'The plate' if what == 'projector' else 'The case'} of {w.name(f.about, what)}"
     if m["why"] == "bracket":
-        told = f"{hung} is on a bracket, {w.length(f.value, 'nearest')} out from {w.surface(m['wall'])}"
+        told = f"{hung} is on a bracket, {w.length(f.value, 'nearest')} out from its wall"
         if m.get("on"):
             what = "fewer than two studs are known there" if m["on"] == "few" else f"that is {WALL_WORDS[m['on']]}"
             return f"{told}: {what}. Find what holds there first."

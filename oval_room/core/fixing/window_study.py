@@ -108,7 +108,7 @@ def study_windows(
         if holds is not None:
             holders[key] = holds
             findings.append(_fixed_to(key, throw, plate, holds, ruler))
-        elif by_joists and wall == 1:
+        elif by_joists:  # also before another wall: joists are known from the display wall alone
             about = {"projector": key, "picture": throw.picture}
             findings.append(Finding(FixingCode.JOIST, Level.MIND, "7.8", about, more={"across": None}))
     return WindowResult(book.figures, tuple(findings), windows, holders)

@@ -154,7 +154,7 @@ def _rows(one: Hangs, mine: list[Marked], marks: MarkOut, plan: Plan, gear: Gear
     ruler, surface = plan.writing.ruler, "w1" if marks.surface == "wall" else "ceiling"
     kind = plan.survey.kind_of(surface)
     known = {
-        (hole.x, hole.z): hole_row(hole, ruler, WALL_WORDS.get(kind, kind))
+        _spot(hole.x, hole.z): hole_row(hole, ruler, WALL_WORDS.get(kind, kind))
         for hole in (holes_of(plan, gear, report, one.of) if one.kind == "plate" else ())
     }
     out = []
@@ -163,7 +163,7 @@ def _rows(one: Hangs, mine: list[Marked], marks: MarkOut, plan: Plan, gear: Gear
         if mark.off_line is not None:
             off = f"{'+' if mark.off_line >= 0 else '−'}{ruler.show(abs(mark.off_line))}"
         place = (mark.along + marks.zero.at, mark.up)
-        hole = known.get(place)
+        hole = known.get(_spot(*place))
         if hole is not None:
             half, into, first = (hole.along, hole.up), hole.into, hole.first
         else:
@@ -171,6 +171,11 @@ def _rows(one: Hangs, mine: list[Marked], marks: MarkOut, plan: Plan, gear: Gear
         halves = " × ".join(half).replace(" mm", "", 1)
         out.append(RowTold(mark.number, ruler.show(mark.along), ruler.show(mark.up), off, halves, into, first))
     return out
+
+
+def _spot(along: float, up: float) -> tuple[float, float]:
+    """A place as it is looked up by: a zero taken off and put back leaves a hair."""
+    return round(along, 1), round(up, 1)
 
 
 def _elsewhere(

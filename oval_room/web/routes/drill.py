@@ -15,7 +15,6 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.hanging.mark_out import MarkOut, surface_marks, surfaces
 from oval_room.core.hanging.marked_words import OVER_CAUTIONS, WALL_CAUTIONS, HangsTold, tell
 from oval_room.core.levels import Level
-from oval_room.core.plan.gear import Mount
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.survey.datum import DATUM
 from oval_room.core.words import Words
@@ -179,15 +178,13 @@ def _plate(one: Drilled, of: str) -> Plate:
         raise MissingError(f"nothing on the {one.name} has a plate to make a template of", value=of)
     hangs, zero = wanted[0].hangs, one.marks.zero.at
     picture, found = one.look.plan.chosen.pictures[hangs.of], one.parts.report.of(FixingResult)
-    mount, place = one.look.item(picture.mount), found.places.get(hangs.of)
-    middle = place.plate if place else picture.pose.x
+    assert hangs.plate is not None
+    middle = (hangs.plate[0] + hangs.plate[2]) / 2
     show, map_ = one.parts.plan.writing.ruler.show, found.holes[hangs.of]
-    half_w, half_h = (mount.plate_width / 2, mount.plate_height / 2) if isinstance(mount, Mount) else (100.0, 100.0)
-    up = (map_.rows[0] + map_.rows[-1]) / 2
     return Plate(
         picture.name,
         [(mark.number, mark.along + zero, mark.up) for mark in one.marks.of(hangs)],
-        (middle - half_w, up - half_h, middle + half_w, up + half_h),
+        hangs.plate,
         middle,
         picture.pose.x,
         [(row, f"level, {show(row)} above the floor, {show(row - DATUM)} off the line") for row in map_.rows],

@@ -151,6 +151,15 @@ class Ceilings(unittest.TestCase):
                 spots(plan, "w3"), [(1, "projector", round(4000 - plate.x, 1), round(2400 - (plate.pole or 0), 1))]
             )
 
+    def test_a_plate_before_another_wall_under_joists_is_not_marked(self) -> None:
+        """Joists are told from the display wall: what holds a plate before another is not known, and nothing is marked."""
+        plan = say(
+            room("seat 2000", "made of ceiling joists", "joists out", "joist 1500 pilot", "joist 2300 pilot", outline="room 4000 x 5000"),
+            "screen 80", "on w2", "along 2500", "projector Wren", "goes hung", gear=WHOLE,
+        )  # fmt: skip
+        self.assertEqual(spots(plan, "ceiling"), [])
+        self.assertIn("Which joist holds", " ".join(told(plan, "ceiling")[0].stops))
+
     def test_what_hangs_before_another_wall_is_in_the_rooms_own_frame(self) -> None:
         """On the right wall of 4000 × 5000: along that wall u and out v are y = u, x = 4000 − v of the room."""
         plan = say(

@@ -58,7 +58,7 @@ from oval_room.demo.gear import SHELF, edition  # noqa: E402
 from oval_room.demo.jobs import chapel_flat  # noqa: E402
 from oval_room.demo.shop import WHOLE  # noqa: E402
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema  # noqa: E402
-from oval_room.drawing.parts import Look  # noqa: E402
+from oval_room.drawing.look import Look  # noqa: E402
 from oval_room.drawing.scene import LAYERS  # noqa: E402
 from oval_room.drawing.sheet import draw  # noqa: E402
 from oval_room.drawing.signal_board import signal_board  # noqa: E402

@@ -10,4 +10,6 @@ settings.register_profile("steady", derandomize=True, deadline=None, suppress_he
 settings.register_profile("exploring", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("exploring" if os.environ.get("OVAL_ROOM_EXPLORE") else "steady")
 
+os.environ.setdefault("OVAL_ROOM_FAULTS_RAISE", "1")  # a view that fails, fails its test
+
 Watch.patience = 100.0  # on a slow machine answers are as on a quick one; what is cut short has a test of its own

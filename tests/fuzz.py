@@ -34,7 +34,7 @@ from oval_room.core.parts import COMMANDS, STAGES
 from oval_room.core.solve.within import Watch
 from oval_room.core.sums.registry import SUMS
 from oval_room.core.tape.phrases import PHRASES
-from oval_room.drawing.sheet import VIEW_NAMES
+from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.store.store import Store
 from oval_room.web.app import create_app
 from oval_room.web.settings import Settings
@@ -295,6 +295,7 @@ class Fuzzer:
             answer = client.get(address)
             json_told = answer.json() if answer.status_code == 200 else {}
             said = re.sub(CURES, "", json_told.get("regions", {}).get("reckoning", ""))
+            said = re.sub(r"\s+(?=<)", "", said)  # where cures were left out, blanks of the page's source stay
             told.append((answer.status_code, json_told.get("revision"), said))
         return told
 

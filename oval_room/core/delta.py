@@ -7,6 +7,7 @@ from typing import Final
 from oval_room.core.evaluate import moved
 from oval_room.core.figures import show_value
 from oval_room.core.levels import Level
+from oval_room.core.parts import SUBJECTS
 from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.units import Ruler
@@ -32,7 +33,7 @@ def compare(before: Report, after: Report, ruler: Ruler, subject: tuple[str, ...
         if not kind.rank or old is None or old.value is None or figure.value is None:
             continue
         if moved(kind.unit, old.value, figure.value, ruler):
-            changed.append((not figure.is_about(subject), kind.rank, figure, old.value))
+            changed.append((not figure.is_about(subject, SUBJECTS), kind.rank, figure, old.value))
     changed.sort(key=lambda item: item[:2])
     parts: list[str] = []
     seen: set[str] = set()

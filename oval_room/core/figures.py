@@ -18,7 +18,24 @@ from oval_room.core.record import record
 from oval_room.core.subject import SUBJECT_KINDS
 from oval_room.core.units import Ruler, Side
 
-FigureUnit = Literal[
+
+class OwnUnit(str):
+    """A unit that one trade alone counts in: its name, what stands after a number, how many places; finer: one place
+    more under ten. It is declared in the trade's `units.py`."""
+
+    __slots__ = ("finer", "places", "words")
+
+    words: str
+    places: int
+    finer: bool
+
+    def __new__(cls, name: str, words: str, places: int = 0, *, finer: bool = False) -> OwnUnit:
+        unit = super().__new__(cls, name)
+        unit.words, unit.places, unit.finer = words, places, finer
+        return unit
+
+
+SharedUnit = Literal[
     "mm",
     "deg",
     "ratio",
@@ -26,32 +43,27 @@ FigureUnit = Literal[
     "heights",
     "widths",
     "lm",
-    "cd_m2",
     "lux",
-    "px_deg",
     "pct",
     "lines",
     "kg",
     "ms",
     "hz",
-    "fl",
     "c",
     "db",
     "hours",
     "n",
     "years",
     "watts",
-    "m3_h",
-    "gbps",
     "s",
     "m",
-    "kwh",
     "money",
     "volts",
     "btu",
-    "px",
     "count",
 ]
+FigureUnit = SharedUnit | OwnUnit
+"""What a figure is counted in: what every trade does, or what its own does."""
 
 
 @record
@@ -127,10 +139,10 @@ class Figure:
     about: Mapping[str, str] = field(default_factory=dict)
     """Ids of what it is of, by kind: picture, seat, scene, projector ..."""
 
-    def is_about(self, ids: Collection[str]) -> bool:
+    def is_about(self, ids: Collection[str], kinds: Collection[str] = SUBJECT_KINDS) -> bool:
         """Whether all that it is of, of what one chooses among to look at, is among some ids: it is theirs, or the
         room's, or of something that is always looked at."""
-        return all(one in ids for kind, one in self.about.items() if kind in SUBJECT_KINDS)
+        return all(one in ids for kind, one in self.about.items() if kind in kinds)
 
     @property
     def unsure(self) -> bool:
@@ -145,35 +157,28 @@ _UNIT_WORDS: Final[dict[str, tuple[str, int]]] = {
     "heights": (" h", 2),
     "widths": (" w", 2),
     "lm": (" lm", 0),
-    "cd_m2": (" cd/m²", 0),
     "lux": (" lux", 1),
-    "px_deg": (" px/°", 0),
     "pct": (" %", 0),
     "lines": ("", 0),
     "kg": (" kg", 1),
     "ms": (" ms", 0),
     "hz": (" Hz", 0),
-    "fl": (" fL", 0),
     "c": (" °C", 0),
     "db": (" dB", 0),
     "hours": (" h", 0),
     "n": (" N", 0),
     "years": (" years", 0),
     "watts": (" W", 0),
-    "m3_h": (" m³/h", 0),
-    "gbps": (" Gbit/s", 1),
     "s": (" s", 0),
     "m": (" m", 1),
-    "kwh": (" kWh", 0),
     "money": ("", 0),
     "volts": (" V", 2),
     "btu": (" BTU/h", 0),
-    "px": (" px", 0),
     "count": ("", 0),
 }
 
 
-_FINER_WHEN_SMALL: Final = ("cd_m2", "lux", "px_deg", "fl")
+_FINER_WHEN_SMALL: Final = ("lux",)
 
 
 def show_value(value: float | None, unit: str, *, ruler: Ruler, side: Side = "nearest") -> str:
@@ -182,10 +187,13 @@ def show_value(value: float | None, unit: str, *, ruler: Ruler, side: Side = "ne
         return "–"
     if unit == "mm":
         return ruler.show(value, side)
-    words, places = _UNIT_WORDS[unit]
+    if isinstance(unit, OwnUnit):
+        words, places, finer = unit.words, unit.places, unit.finer
+    else:
+        (words, places), finer = _UNIT_WORDS[unit], unit in _FINER_WHEN_SMALL
     if math.isinf(value):
         return "∞"
-    if unit in _FINER_WHEN_SMALL and abs(value) < 10:
+    if finer and abs(value) < 10:
         places += 1
     shown = f"{value:.{places}f}"
     return (shown.lstrip("-") if float(shown) == 0 else shown.replace("-", "−")) + words

@@ -21,7 +21,7 @@ from oval_room.core.hanging.part import PART as HANGING
 from oval_room.core.job.part import PART as JOB
 from oval_room.core.light.part import PART as LIGHT
 from oval_room.core.mover import Movers
-from oval_room.core.part import Offer, Part, StageSpec
+from oval_room.core.part import Note, Offer, Part, StageSpec
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.projection.part import PART as PROJECTION
@@ -31,7 +31,7 @@ from oval_room.core.screens.part import PART as SCREENS
 from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.sound.part import PART as SOUND
 from oval_room.core.studies import Study
-from oval_room.core.subject import Subject
+from oval_room.core.subject import Subject, SubjectKind
 from oval_room.core.survey.part import PART as SURVEY
 from oval_room.core.viewing.part import PART as VIEWING
 
@@ -60,6 +60,13 @@ STUDIES: Final[tuple[Study[Result], ...]] = tuple(study for part in PARTS for st
 COMMANDS: Final[tuple[type[Command], ...]] = tuple(command for part in PARTS for command in part.commands)
 GRIPS: Final[tuple[GripKind, ...]] = tuple(grip for part in PARTS for grip in part.grips)
 OFFERS: Final[dict[str, Offer]] = {offer.kind: offer for part in PARTS for offer in part.offers}
+NOTES: Final[dict[str, Note]] = {name: note for part in PARTS for name, note in part.notes.items()}
+SUBJECTS: Final[dict[str, SubjectKind]] = {
+    kind.name: kind for kind in sorted((one for part in PARTS for one in part.subjects), key=lambda kind: kind.rank)
+}
+"""Kinds of what a person chooses to look at, by name."""
+START: Final = SURVEY.at
+"""The stage a job is opened at, where nothing calls for another."""
 MOVERS: Final[tuple[Movers, ...]] = tuple(movers for part in PARTS for movers in part.movers)
 
 if TYPE_CHECKING:

@@ -8,7 +8,7 @@ from oval_room.core.fixing.frame_study import FrameResult
 from oval_room.core.fixing.strip_study import StripResult
 from oval_room.core.fixing.swing_study import Sweep, SwingResult
 from oval_room.drawing.drawer import Drawer
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Draft, Label, P
 
 STEP: Final = 5.0
@@ -28,12 +28,12 @@ def sweeps(draft: Draft, look: Look) -> None:
             return y, x
 
         for end in (-sweep.left, sweep.right):
-            draft.path([at(corner) for corner in sweep.corners(end)], "sweep", "fixing", closed=True, ref=key)
+            draft.path([at(corner) for corner in sweep.corners(end)], "sweep", "fixings", closed=True, ref=key)
         for n in (2, 3):  # the front corners
-            draft.path([at(place) for place in _arc(sweep, n)], "sweep", "fixing", ref=key)
+            draft.path([at(place) for place in _arc(sweep, n)], "sweep", "fixings", ref=key)
         told = f"swings {sweep.left:.0f}° and {sweep.right:.0f}°"
         place = P(*at(sweep.corners(0.0)[2]))
-        draft.add(Label(place, told, "small", "fixing", "start", ((6, 4), (6, -10), (6, 18)), 6))
+        draft.add(Label(place, told, "small", "fixings", "start", ((6, 4), (6, -10), (6, 18)), 6))
 
 
 def _arc(sweep: Sweep, corner: int) -> list[tuple[float, float]]:
@@ -53,10 +53,10 @@ def strips(draft: Draft, look: Look) -> None:
         low, high = picture.bottom - picture.frame_bottom + inset, picture.top + picture.frame_top - inset
         left, right = picture.pose.x - half, picture.pose.x + half
         run = [(left, low), (left, high), (right, high), (right, low)]
-        draft.path(run, "light-strip", "fixing", closed=here.strip.sides == 4, ref=key)
-        draft.mark((left, low), "dot", "lens", "fixing", key)
+        draft.path(run, "light-strip", "fixings", closed=here.strip.sides == 4, ref=key)
+        draft.mark((left, low), "dot", "lens", "fixings", key)
         told = f"strip {look.words.length(here.run.run, 'least')}, fed here"
-        draft.add(Label(P(left, low), told, "small", "fixing", "start", ((6, 8), (6, -10), (6, 20)), 6))
+        draft.add(Label(P(left, low), told, "small", "fixings", "start", ((6, 8), (6, -10), (6, 20)), 6))
 
 
 def frames(draft: Draft, look: Look) -> None:
@@ -64,7 +64,7 @@ def frames(draft: Draft, look: Look) -> None:
     for key, found in look.report.of(FrameResult).frames.items():
         if look.report.walls.get(key, 1) == look.wall:
             for at in found.places:
-                draft.mark(at, "hole", "hole", "fixing", key)
+                draft.mark(at, "hole", "hole", "fixings", key)
 
 
 def on_the_wall(draft: Draft, look: Look) -> None:

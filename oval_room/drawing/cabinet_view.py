@@ -8,7 +8,7 @@ from typing import Final
 
 from oval_room.core.rig.cabinet_study import CabinetResult, Inside
 from oval_room.core.rig.document import Cabinet, Rigs
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
 MARGIN: Final = 90.0

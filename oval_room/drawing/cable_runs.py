@@ -7,7 +7,7 @@ from typing import Final
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.runs_study import RunsResult
 from oval_room.drawing.drawer import Drawer
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Draft, Label, P
 
 APART: Final = 22.0
@@ -44,9 +44,9 @@ def spots_on_plan(draft: Draft, look: Look) -> None:
             continue
         count = sum(device.spot == key for device in routing.devices.values())
         at = (spot.pose.y, spot.pose.x)
-        draft.box(at[0] - 90, at[1] - 110, at[0] + 90, at[1] + 110, "service-plate", "fixing", key)
+        draft.box(at[0] - 90, at[1] - 110, at[0] + 90, at[1] + 110, "service-plate", "fixings", key)
         told = f"{spot.name}, {count}" if count else spot.name
-        draft.add(Label(P(*at), told, "small", "fixing", "start", ((10, -14), (10, 14), (10, 28)), 4, ref=key))
+        draft.add(Label(P(*at), told, "small", "fixings", "start", ((10, -14), (10, 14), (10, 28)), 4, ref=key))
 
 
 def on_the_wall(draft: Draft, look: Look) -> None:

@@ -6,7 +6,7 @@ import math
 
 from oval_room.core.screens.cloth import GRIP, WEAVE_TURN, cloth_piece
 from oval_room.core.screens.document import Picture
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
 THREADS = 9  # weave lines drawn

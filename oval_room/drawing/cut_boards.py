@@ -18,17 +18,17 @@ def cut_boards(boards: Boards, stock: float, kerf: float, ruler: Ruler) -> Scene
     draft = Draft()
     for n, cuts in enumerate(boards.lengths):
         low, at = -APART * n, 0.0
-        draft.box(0, low, stock, low + HIGH, "board-left", "fixing")
+        draft.box(0, low, stock, low + HIGH, "board-left", "fixings")
         for length in cuts:
             for style in ("strip-good", "strip-edge"):
-                draft.box(at, low, at + length, low + HIGH, style, "fixing")
+                draft.box(at, low, at + length, low + HIGH, style, "fixings")
             told = ruler.show(length)
-            draft.add(Label(P(at + length / 2, low + HIGH / 2), told, "label", "fixing", offsets=((0, 0), (0, -16))))
+            draft.add(Label(P(at + length / 2, low + HIGH / 2), told, "label", "fixings", offsets=((0, 0), (0, -16))))
             at += length + kerf
         left = stock - at + (kerf if cuts else 0.0)
         if left > 1:
             words = f"{ruler.show(left)} left"
-            draft.add(Label(P(stock, low + HIGH), words, "small", "fixing", "end", ((0, 8), (0, 16)), 6))
+            draft.add(Label(P(stock, low + HIGH), words, "small", "fixings", "end", ((0, 8), (0, 16)), 6))
     low = -APART * (len(boards.lengths) - 1)
     title = f"{boards.of}: {len(boards.lengths)} of {ruler.show(stock)}"
     return Scene("cuts", title, (0, low - 20, stock, HIGH + 60), tuple(draft.shapes), title)

@@ -15,7 +15,7 @@ from oval_room.core.rig.desk_study import DeskResult
 from oval_room.core.rig.document import Desk, Rigs
 from oval_room.core.rig.outlines import thick
 from oval_room.core.screens.document import Picture
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.side_view import edge_of, side_scene
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from oval_room.core.record import record
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Draft
 
 

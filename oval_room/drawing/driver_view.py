@@ -15,7 +15,7 @@ from typing import Final
 from oval_room.core.pose import Own, Point, to_own, to_room
 from oval_room.core.rig.rig import Rig, shown_rig
 from oval_room.core.screens.document import Picture
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
 DEGREE: Final = 100.0

@@ -12,6 +12,8 @@ from ezdxf.filemanagement import new as new_drawing
 
 from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Scene
 
+LAYER_NAMES: Final = {layer: f"OVAL-{layer.upper()}" for layer in LAYERS} | {"fixings": "OVAL-FIXING"}
+"""Names of layers in a file; those of fixings as files have always had it."""
 LETTERS: Final = 60.0  # height of lettering [mm]
 _SIDES: Final = {
     "start": TextEntityAlignment.MIDDLE_LEFT,
@@ -24,10 +26,10 @@ def write_dxf(scene: Scene) -> str:
     """The scene as DXF R2010 text, units millimetres, origin at the scene's own."""
     document = new_drawing("R2010", setup=True, units=4)
     for layer in LAYERS:
-        document.layers.add(f"OVAL-{layer.upper()}")
+        document.layers.add(LAYER_NAMES[layer])
     space = document.modelspace()
     for shape in scene.shapes:
-        attributes = {"layer": f"OVAL-{shape.layer.upper()}"}
+        attributes = {"layer": LAYER_NAMES[shape.layer]}
         if isinstance(shape, Path):
             space.add_lwpolyline([(p.u, p.v) for p in shape.points], close=shape.closed, dxfattribs=attributes)
         elif isinstance(shape, Ellipse):

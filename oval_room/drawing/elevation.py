@@ -11,7 +11,7 @@ from oval_room.core.survey.datum import DATUM
 from oval_room.core.viewing.glare import CLEARED
 from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.drawing.drawers import DRAWERS
-from oval_room.drawing.parts import WALL, Look, changed, corners, on_wall
+from oval_room.drawing.look import WALL, Look, changed, corners, on_wall
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import wall_shell, wall_studs
 from oval_room.drawing.wall_parts import wall_holes, wall_picture, without_holes
@@ -29,9 +29,9 @@ def elevation(look: Look) -> Scene:
     width, height = wall_shell(draft, look)
     _things(draft, look)
     wall_studs(draft, look, surface, height)
-    draft.line((0, DATUM), (width, DATUM), "guide", "fixing")
+    draft.line((0, DATUM), (width, DATUM), "guide", "fixings")
     draft.add(
-        Label(P(width, DATUM), f"laser line {look.show(DATUM)}", "small", "fixing", "end", ((-6, 8), (-6, -9)), 7)
+        Label(P(width, DATUM), f"laser line {look.show(DATUM)}", "small", "fixings", "end", ((-6, 8), (-6, -9)), 7)
     )
     pictures, instead = on_wall(look.plan), without_holes(look)
     for key, picture in pictures.items():

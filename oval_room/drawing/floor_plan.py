@@ -13,7 +13,7 @@ from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import runs, seat_map
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.drawers import DRAWERS
-from oval_room.drawing.parts import WALL, Look, changed, face_above
+from oval_room.drawing.look import WALL, Look, changed, face_above
 from oval_room.drawing.projection import above_projector, reach
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.section import school_bands

@@ -22,7 +22,7 @@ from oval_room.core.survey.eyes import CROWN, STATURE
 from oval_room.core.viewing.glare import CLEARED, hull
 from oval_room.core.viewing.glare_study import GlareResult
 from oval_room.core.viewing.study import ViewResult
-from oval_room.drawing.parts import Look, corners
+from oval_room.drawing.look import Look, corners
 from oval_room.drawing.scene import Draft, Label, P, Scene
 from oval_room.drawing.seat_light import SeatLight
 from oval_room.drawing.shell import ceiling_line

@@ -8,7 +8,7 @@ import math
 from oval_room.core.screens.document import Picture
 from oval_room.core.viewing.ladder import Bound, Rungs
 from oval_room.core.viewing.study import ViewResult
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
 NARROW = 260.0  # half the drawn width of a ladder beside [mm of the drawing]

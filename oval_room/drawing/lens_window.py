@@ -7,7 +7,7 @@ import math
 from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.shift import ShiftWindow
 from oval_room.core.projection.study import ThrowResult
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look, projector_looked_at
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
 UNIT = 1000.0  # drawn millimetres for one image height or width
@@ -35,8 +35,9 @@ def window_outline(window: ShiftWindow, hung: bool) -> list[tuple[float, float]]
     return [(s * turn, (v + window.offset) * turn) for s, v in base]
 
 
-def lens_window(look: Look, projector: str | None) -> Scene | None:
-    """The lens window of a projector; None without one."""
+def lens_window(look: Look) -> Scene | None:
+    """The lens window of the projector looked at; None without one."""
+    projector = projector_looked_at(look)
     throw = look.report.of(ThrowResult).throws.get(projector or "")
     if throw is None or projector is None:
         return None

@@ -16,7 +16,7 @@ from oval_room.core.screens.faces import extent
 from oval_room.core.survey.datum import from_datum
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.drawing.arms import strips
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import stud_style
 from oval_room.drawing.wall_parts import wall_holes, wall_picture, without_holes
@@ -78,9 +78,9 @@ def _studs(draft: Draft, look: Look, wall: int, window: tuple[float, float, floa
     for line, trust in studs.trust.items() if studs else ():
         if window[0] < line < window[2] and trust > 0:
             for side in (-19.0, 19.0):
-                draft.line((line + side, window[1]), (line + side, window[3]), stud_style(trust), "fixing")
+                draft.line((line + side, window[1]), (line + side, window[3]), stud_style(trust), "fixings")
             at, text = P(line, window[1]), f"stud {look.show(line)}"
-            draft.add(Label(at, text, "small", "fixing", offsets=((0, 8), (0, 20)), priority=6))
+            draft.add(Label(at, text, "small", "fixings", offsets=((0, 8), (0, 20)), priority=6))
 
 
 def _kept_out(draft: Draft, look: Look, key: str, window: tuple[float, float, float, float]) -> None:
@@ -106,7 +106,7 @@ def _behind(draft: Draft, look: Look, keys: Sequence[str]) -> None:
         if here is None:
             continue
         for bar in here.bars:
-            draft.box(*bar, "bracket-bar", "fixing", key)
+            draft.box(*bar, "bracket-bar", "fixings", key)
         for name, face in here.outlets.items():
             draft.box(*face, "outlet-clash" if name in here.clashes else "service-plate", "services", name)
 
@@ -121,15 +121,15 @@ def _drill_window(draft: Draft, look: Look, key: str, window: tuple[float, float
             v0, v1 = max(low, window[1]), min(high, window[3])
             if v0 <= v1:
                 thin = max(SLENDER - (u1 - u0), 0.0) / 2  # one that does not slide is a line
-                draft.box(u0 - thin, v0, u1 + thin, v1, "plate-window", "fixing", key)
+                draft.box(u0 - thin, v0, u1 + thin, v1, "plate-window", "fixings", key)
     safest = here.window.safest()
     if safest is not None and window[1] < safest[1] < window[3]:
-        draft.mark(safest, "cross", "plate-safest", "fixing", key)
-    draft.mark((here.plate, here.row), "dot", "lens", "fixing", key)
+        draft.mark(safest, "cross", "plate-safest", "fixings", key)
+    draft.mark((here.plate, here.row), "dot", "lens", "fixings", key)
     if here.borders:
         named = [f"{one.side} {look.words.length(one.slack, 'greatest')}: {one.name}" for one in here.borders[:2]]
         offsets = ((8, 10), (8, 24), (8, -12), (8, 38))
-        draft.add(Label(P(here.plate, here.row), "; ".join(named), "small", "fixing", "start", offsets, 6))
+        draft.add(Label(P(here.plate, here.row), "; ".join(named), "small", "fixings", "start", offsets, 6))
 
 
 def _rows(draft: Draft, look: Look, plates: Sequence[_Plate], foot: float) -> None:
@@ -183,9 +183,9 @@ def _own(draft: Draft, look: Look, holes: HoleMap) -> None:
         )
     if holes.check_diagonal is not None:
         first, last = (holes.columns[0], holes.rows[0]), (holes.columns[-1], holes.rows[-1])
-        draft.line(first, last, "check", "fixing")
+        draft.line(first, last, "check", "fixings")
         middle, text = P((first[0] + last[0]) / 2, (first[1] + last[1]) / 2), f"check {look.show(holes.check_diagonal)}"
-        draft.add(Label(middle, text, "label", "fixing", offsets=((0, 14), (0, -16), (80, 18)), priority=3))
+        draft.add(Label(middle, text, "label", "fixings", offsets=((0, 14), (0, -16), (80, 18)), priority=3))
 
 
 def _held(draft: Draft, look: Look, plate: _Plate) -> None:
@@ -195,7 +195,7 @@ def _held(draft: Draft, look: Look, plate: _Plate) -> None:
         return
     text = f"{len(held.bolts)} × {held.fixing}, the worst {held.use:.0f} %"
     at, offsets = P(plate.picture.pose.x, plate.holes.rows[-1]), ((0, -16), (0, -30), (0, -44), (0, 14))
-    draft.add(Label(at, text, "strong", "fixing", offsets=offsets, priority=2, ref=plate.key))
+    draft.add(Label(at, text, "strong", "fixings", offsets=offsets, priority=2, ref=plate.key))
 
 
 def _signed(look: Look, height: float) -> str:

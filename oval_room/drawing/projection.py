@@ -22,7 +22,7 @@ from oval_room.core.projection.study import ThrowResult
 from oval_room.core.projection.upkeep_study import UpkeepResult
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.drawer import Drawer
-from oval_room.drawing.parts import WALL, Look, edge_on, on_wall, plate_in_room, projector_turn
+from oval_room.drawing.look import WALL, Look, edge_on, on_wall, plate_in_room, projector_turn
 from oval_room.drawing.scene import Dim, Draft, Label, P
 from oval_room.drawing.wall_parts import without_holes
 
@@ -70,11 +70,11 @@ def side_projector(draft: Draft, look: Look, key: str, projector: Projector, sty
     plate_y = pose.y + forward
     if projector.hung and projector.boxed != "behind a port":
         ceiling = look.plan.survey.room.ceiling_at(pose.x, plate_y)
-        draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixing", key)
-        draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixing", key)
+        draft.line((plate_y, ceiling), (plate_y, pose.z + high / 2), "pole", "fixings", key)
+        draft.line((plate_y - 90, ceiling), (plate_y + 90, ceiling), "plate", "fixings", key)
         rods_up(draft, look, key, plate_y, ceiling)
     elif not projector.hung:
-        draft.line((pose.y - 40, pose.z - below), (pose.y + behind + 40, pose.z - below), "plate", "fixing", key)
+        draft.line((pose.y - 40, pose.z - below), (pose.y + behind + 40, pose.z - below), "plate", "fixings", key)
     draft.mark((pose.y, pose.z), "dot", "lens", "beam", key)
 
 
@@ -88,7 +88,7 @@ def rods_up(draft: Draft, look: Look, key: str, y: float, ceiling: float) -> Non
     by = holder_of(made, look.plan.chosen.kept(FixingNodes).held_by(key))
     if (void := void_over(made)) and by in ("slab", "joists"):
         for side in (-ROD, ROD):
-            draft.line((y + side, ceiling), (y + side, ceiling + void), "pole", "fixing", key)
+            draft.line((y + side, ceiling), (y + side, ceiling + void), "pole", "fixings", key)
 
 
 def _body(draft: Draft, pose: Pose, box: tuple[float, float, float, float], style: str, key: str) -> None:
@@ -186,7 +186,7 @@ def above_projector(draft: Draft, look: Look, key: str, projector: Projector, st
     _port(draft, look, key, projector, "plan")
     draft.mark((pose.y, pose.x), "dot", "lens", "beam", key)
     if plate:
-        draft.mark((plate[1], plate[0]), "cross", "plate", "fixing", key)
+        draft.mark((plate[1], plate[0]), "cross", "plate", "fixings", key)
 
 
 def beams_from_side(draft: Draft, look: Look) -> None:
@@ -213,14 +213,14 @@ def plate_window(draft: Draft, look: Look, key: str, projector: Projector) -> No
     wall = look.plan.survey.room.walls[look.report.walls.get(projector.shows, 1) - 1]
     (x0, x1), (y0, y1) = found.window.x, found.window.y
     places = [wall.room(u, off) for u, off in ((x0, y0), (x1, y0), (x1, y1), (x0, y1))]
-    draft.path([(y, x) for x, y in places], "plate-window", "fixing", closed=True, ref=key)
+    draft.path([(y, x) for x, y in places], "plate-window", "fixings", closed=True, ref=key)
     for a, b, near, far in found.places.struck():
         corners = [wall.room(u, off) for u, off in ((a, near), (b, near), (b, far), (a, far))]
-        draft.path([(y, x) for x, y in corners], "plate-struck", "fixing", closed=True, ref=key)
+        draft.path([(y, x) for x, y in corners], "plate-struck", "fixings", closed=True, ref=key)
     safest = found.places.safest()
     if safest is not None:
         x, y = wall.room(*safest[:2])
-        draft.mark((y, x), "cross", "plate-safest", "fixing", key)
+        draft.mark((y, x), "cross", "plate-safest", "fixings", key)
     timber_above(draft, found, key)
 
 
@@ -231,9 +231,9 @@ def timber_above(draft: Draft, found: PlateWindow, key: str) -> None:
         return
     (x, y), (a, b) = found.plate, by.bridge
     if by.across == "y":
-        draft.box(a - BEARS, x - TIMBER / 2, b + BEARS, x + TIMBER / 2, "bridging", "fixing", key)
+        draft.box(a - BEARS, x - TIMBER / 2, b + BEARS, x + TIMBER / 2, "bridging", "fixings", key)
     else:
-        draft.box(y - TIMBER / 2, a - BEARS, y + TIMBER / 2, b + BEARS, "bridging", "fixing", key)
+        draft.box(y - TIMBER / 2, a - BEARS, y + TIMBER / 2, b + BEARS, "bridging", "fixings", key)
 
 
 def window_from_side(draft: Draft, look: Look, key: str, projector: Projector) -> None:
@@ -243,16 +243,16 @@ def window_from_side(draft: Draft, look: Look, key: str, projector: Projector) -
         return
     ceiling = look.plan.survey.room.ceiling_at(projector.pose.x, found.plate[1])
     near, far = found.window.y
-    draft.box(near, ceiling - SPAN_HIGH, far, ceiling, "plate-window", "fixing", key)
+    draft.box(near, ceiling - SPAN_HIGH, far, ceiling, "plate-window", "fixings", key)
     by = found.held
     if by is None or by.across != "y":
         return
     joists = {by.joist, *(by.bridge or ())}
     for line in sorted(joists):
-        draft.box(line - JOIST / 2, ceiling, line + JOIST / 2, ceiling + JOIST_HIGH, "joist-cut", "fixing", key)
+        draft.box(line - JOIST / 2, ceiling, line + JOIST / 2, ceiling + JOIST_HIGH, "joist-cut", "fixings", key)
     if not by.on and not by.in_window and by.bridge is not None:
         low, (a, b) = ceiling + JOIST_HIGH, by.bridge
-        draft.box(a - BEARS, low, b + BEARS, low + JOIST, "bridging", "fixing", key)
+        draft.box(a - BEARS, low, b + BEARS, low + JOIST, "bridging", "fixings", key)
 
 
 def beams_from_above(draft: Draft, look: Look) -> None:
@@ -363,12 +363,6 @@ def plate_strings(draft: Draft, look: Look) -> None:
             )
 
 
-def projector_looked_at(look: Look) -> str | None:
-    """The subject picture's projector, else the first."""
-    fed = look.plan.chosen.fed_by(look.picture)
-    return fed[0] if fed else next(iter(look.plan.chosen.projectors), None)
-
-
 def rasters(draft: Draft, look: Look) -> None:
     """On the display wall: the raster of the subject picture, and where its lens is."""
     pictures = on_wall(look.plan)
@@ -439,7 +433,7 @@ def case_hooks(draft: Draft, look: Look) -> None:
     instead = without_holes(look)
     for key, places in look.report.of(CaseResult).hooks.items():
         for x, y in places if key not in instead else ():
-            draft.mark((y, x), "cross", "plate", "fixing", key)
+            draft.mark((y, x), "cross", "plate", "fixings", key)
 
 
 DRAWER: Final = Drawer(

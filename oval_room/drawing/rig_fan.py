@@ -17,7 +17,7 @@ from oval_room.core.rig.rig import Rig, shown_rig
 from oval_room.core.rig.study import HEAD
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.desk_view import desk_above, desks_of
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
 BEHIND: Final = 135.0

@@ -11,7 +11,7 @@ from oval_room.core.rig.document import Body, Rigs
 from oval_room.core.rig.outlines import PLATE, thick
 from oval_room.core.rig.rig import shown_rig
 from oval_room.drawing.desk_view import desk_side, desks_of
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
 from oval_room.drawing.side_view import edge_of, side_scene
 

@@ -23,7 +23,7 @@ LAYERS = (
     "picture",
     "sight",
     "beam",
-    "fixing",
+    "fixings",
     "dimensions",
     "labels",
 )

@@ -13,7 +13,7 @@ from oval_room.core.light.contrast import ROOMS
 from oval_room.core.light.study import LightResult
 from oval_room.core.plan.fittings import COVERING_LETS, Opening
 from oval_room.core.survey.document import Thing
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 
 TONES: Final = 31
 """The lightest tone; nought is black."""

@@ -7,7 +7,7 @@ from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SIZE_SCHOOLS
 from oval_room.core.viewing.seat_map import RULES, runs, seat_map, seats_tally
 from oval_room.core.viewing.sharpness import COARSE
-from oval_room.drawing.parts import WALL, Look, face_above
+from oval_room.drawing.look import WALL, Look, face_above
 from oval_room.drawing.scene import Draft, Label, P, Scene
 from oval_room.drawing.shell import plan_shell
 

@@ -13,7 +13,7 @@ from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.schools import SHOWN, SIZE_SCHOOLS
 from oval_room.core.viewing.study import ViewResult
 from oval_room.drawing.drawers import DRAWERS
-from oval_room.drawing.parts import WALL, Look, changed, degrees, edge_on, on_wall, side_picture, side_seat
+from oval_room.drawing.look import WALL, Look, changed, degrees, edge_on, on_wall, side_picture, side_seat
 from oval_room.drawing.projection import reach, side_projector
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 from oval_room.drawing.shell import section_shell

@@ -3,100 +3,39 @@
 from __future__ import annotations
 
 import logging
+import os
 import threading
-from collections.abc import Callable, Collection
+from collections.abc import Collection
 from typing import Final, NamedTuple
 
 from oval_room.core.parts import STAGES
-from oval_room.drawing.bolt_view import bolt_view
-from oval_room.drawing.cabinet_view import cabinet_view
-from oval_room.drawing.cloth_cut import cloth_cut, is_cut
-from oval_room.drawing.driver_view import driver_view
-from oval_room.drawing.elevation import elevation
-from oval_room.drawing.floor_plan import floor_plan
-from oval_room.drawing.from_seat import from_seat
-from oval_room.drawing.ladder import ladder
+from oval_room.drawing.layers import ALWAYS
 from oval_room.drawing.layout import Margins
-from oval_room.drawing.lens_window import lens_window
-from oval_room.drawing.parts import Look
-from oval_room.drawing.plate import plate_detail
-from oval_room.drawing.projection import projector_looked_at
-from oval_room.drawing.rig_fan import rig_fan
-from oval_room.drawing.rig_side import rig_side
+from oval_room.drawing.look import Look
+from oval_room.drawing.parts import VIEWS
 from oval_room.drawing.scene import LAYERS, Dim, Label, P, Scene, Shape
-from oval_room.drawing.seat_map_sheet import seat_map_sheet
-from oval_room.drawing.section import section
-from oval_room.drawing.signal_board import signal_board
 from oval_room.drawing.svg import write_svg
-from oval_room.drawing.throw_strip import throw_strip
-from oval_room.drawing.wall_canvas import wall_canvas
 
 LOG: Final = logging.getLogger("oval_room")
-VIEW_NAMES: Final[dict[str, str]] = {
-    "plan": "plan",
-    "section": "section",
-    "elevation": "display wall",
-    "ladder": "height ladder",
-    "cloth": "cloth to cut",
-    "map": "seat map",
-    "plate": "plate and holes",
-    "bolts": "bolts",
-    "window": "lens window",
-    "strip": "throw strip",
-    "seat": "from this seat",
-    "signals": "signal board",
-    "fan": "fan from above",
-    "driver": "from the driver's eye",
-    "canvas": "wall canvas",
-    "side": "from the side",
-    "cabinet": "cabinet from above",
-}
-LAYER_NAMES: Final[dict[str, str]] = {
-    "map": "seat map",
-    "studs": "studs",
-    "services": "services",
-    "room": "things",
-    "people": "people",
-    "sight": "sight lines",
-    "schools": "schools",
-    "beam": "beam",
-    "fixing": "fixings",
-    "dimensions": "dimensions",
-    "labels": "names",
-}
-ALWAYS: Final = ("structure", "picture")
 FINE_PRINT: Final = 6
 FINE_STRINGS: Final = 6
 FINE_INSIDE: Final = 3
 _SMALL: Final = Margins(30, 22, 34, 40)
 _OWN: Final = Margins(12, 14, 12, 14)
 _OWN_LEAD: Final = Margins(24, 44, 24, 30)
-OWN: Final = (
-    "ladder",
-    "strip",
-    "window",
-    "seat",
-    "cloth",
-    "map",
-    "bolts",
-    "signals",
-    "fan",
-    "driver",
-    "canvas",
-    "side",
-    "cabinet",
-)
-ANYWHERE: Final = ("section", "plan", "elevation", "seat", "cloth", "map")
-"""Views that may lead at any stage."""
-SHARE: Final[dict[str, int]] = {"elevation": 2, "strip": 2, "window": 2}
-"""Share of the width that a companion takes among its neighbours; the others take 3."""
-
-
+FAULTS_RAISE: Final = "OVAL_ROOM_FAULTS_RAISE"
+"""Set in tests and in development: a view that fails raises there, where an installer is told so in its place."""
+FEW_VIEWS: Final = 3
+"""Fewer leave room for the stage's view in place of those that have nothing to show."""
 MOST_VIEWS: Final = 4
 """A lead and as many companions as can still be read beside each other."""
 
 
-class Part(NamedTuple):
+def faults_raise() -> bool:
+    return bool(os.environ.get(FAULTS_RAISE))
+
+
+class Drawn(NamedTuple):
     """One view as drawn: its name, title and SVG."""
 
     name: str
@@ -106,10 +45,10 @@ class Part(NamedTuple):
 
 def views_of(look: Look, stage: str) -> tuple[str, ...]:
     """The views that a stage can show for this plan, the lead first."""
-    wanted = STAGES[stage].views
-    shown = [name for name in wanted if _has(look, name)]
-    if stage == "throw" and len(shown) < 3:
-        shown.append("elevation")
+    spec = STAGES[stage]
+    shown = [name for name in spec.views if _has(look, name)]
+    if spec.instead and len(shown) < FEW_VIEWS:
+        shown.append(spec.instead)
     return tuple(shown[:MOST_VIEWS])
 
 
@@ -118,6 +57,8 @@ def _has(look: Look, name: str) -> bool:
     try:
         return _make(look, name) is not None
     except Exception:
+        if faults_raise():
+            raise
         LOG.exception("a view could not be made: %s", name)
         return True
 
@@ -135,41 +76,12 @@ def _make(look: Look, name: str) -> Scene | None:
         kept = _scenes.get(key)
     if kept is not None and all(a is b or a == b for a, b in zip(kept[0], look, strict=True)):
         return kept[1]
-    scene = _made(look, name)
+    scene = VIEWS[name].make(look)
     with _scenes_lock:
         _scenes[key] = (look, scene)  # the look is kept too, so that its parts' identities stay theirs
         while len(_scenes) > KEPT_SCENES:
             _scenes.pop(next(iter(_scenes)))
     return scene
-
-
-def _made(look: Look, name: str) -> Scene | None:
-    makers: dict[str, Callable[[], Scene | None]] = {
-        "plan": lambda: floor_plan(look),
-        "section": lambda: section(look),
-        "elevation": lambda: elevation(look),
-        "plate": lambda: plate_detail(look),
-        "bolts": lambda: bolt_view(look),
-        "ladder": lambda: ladder(look),
-        "cloth": lambda: cloth_cut(look),
-        "map": lambda: seat_map_sheet(look),
-        "window": lambda: lens_window(look, projector_looked_at(look)),
-        "strip": lambda: throw_strip(look, projector_looked_at(look)),
-        "seat": lambda: from_seat(look),
-        "signals": lambda: signal_board(look),
-        "fan": lambda: rig_fan(look),
-        "driver": lambda: driver_view(look),
-        "canvas": lambda: wall_canvas(look),
-        "side": lambda: rig_side(look),
-        "cabinet": lambda: cabinet_view(look),
-    }
-    return makers[name]()
-
-
-def has_view(look: Look, name: str) -> bool:
-    """Whether one of the extra views has something to show for this plan, without making it."""
-    picture = look.plan.chosen.pictures.get(look.picture or "")
-    return picture is not None and (name != "cloth" or is_cut(picture))
 
 
 def scene_of(look: Look, name: str) -> Scene | None:
@@ -210,35 +122,33 @@ def draw(
     layers: Collection[str],
     prefix: str = "",
     window: Window | None = None,
-) -> Part | None:
+) -> Drawn | None:
     """One view at a size [px]; a window (u0, v0, u1, v1) [mm] zooms it to that part."""
     try:
         return _drawn(look, name, width, height, layers, prefix, window)
     except Exception:
+        if faults_raise():
+            raise
         LOG.exception("a view could not be drawn: %s", name)
         note = Label(P(0, 0), "This view can't be drawn for this plan")
-        scene = Scene(name, VIEW_NAMES[name], (-1000, -500, 1000, 500), (note,), "This view can't be drawn.")
-        return Part(
-            name, VIEW_NAMES[name], write_svg(scene, width, height, layers=LAYERS, margins=_SMALL, prefix=prefix)
-        )
+        title = VIEWS[name].title
+        scene = Scene(name, title, (-1000, -500, 1000, 500), (note,), "This view can't be drawn.")
+        return Drawn(name, title, write_svg(scene, width, height, layers=LAYERS, margins=_SMALL, prefix=prefix))
 
 
 def _drawn(
     look: Look, name: str, width: float, height: float, layers: Collection[str], prefix: str, window: Window | None
-) -> Part | None:
+) -> Drawn | None:
     scene = _make(look, name)
     if scene is None:
         return None
     if window is not None:
         scene = Scene(scene.name, scene.title, _sensible(window, scene.window), scene.shapes, scene.description)
-    own = name in OWN
+    view = VIEWS[name]
+    own = view.own
     small = height < 260 and not own
     margins = (
-        (_OWN if height < 260 else _OWN_LEAD)
-        if own
-        else _SMALL
-        if small
-        else Margins(46, 72 if name == "plan" and not look.plan.survey.room.is_box else 54, 46, 58)
+        (_OWN if height < 260 else _OWN_LEAD) if own else _SMALL if small else Margins(46, view.head(look), 46, 58)
     )
     if small:  # a companion is for the shape of things: no names or strings but the main ones
         kept = tuple(shape for shape in scene.shapes if not _fine(shape))
@@ -254,6 +164,6 @@ def _drawn(
         prefix=prefix,
         bar=bar,
         sparse=small,
-        named=VIEW_NAMES[name] if small and name != "elevation" else scene.title,
+        named=view.title if small and not view.titled else scene.title,
     )
-    return Part(name, scene.title, svg)
+    return Drawn(name, scene.title, svg)

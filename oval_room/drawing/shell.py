@@ -16,7 +16,7 @@ from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.survey.stud_study import LIKELY, SURE, StudResult, Studs
 from oval_room.core.survey.studs import AGREES
-from oval_room.drawing.parts import WALL, Look
+from oval_room.drawing.look import WALL, Look
 from oval_room.drawing.scene import Dim, Draft, Label, P
 
 HATCH: Final[dict[str, str]] = {

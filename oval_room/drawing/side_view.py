@@ -11,7 +11,7 @@ from typing import Final
 
 from oval_room.core.pose import Own, Point, Turn, to_own, to_room
 from oval_room.core.screens.document import Picture
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
 MARGIN: Final = 120.0

@@ -20,7 +20,7 @@ from oval_room.core.signal.boxes import Box
 from oval_room.core.signal.chain import Way, Wire
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.study import RoutingResult
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
 WIDE: Final = 1640.0

@@ -118,7 +118,7 @@ def shifted() -> Scene:
     """A lens against its picture: how far up and aside."""
     draft = Draft()
     _face(draft)
-    draft.mark((889, 500), "cross", "vesa", "fixing")
+    draft.mark((889, 500), "cross", "vesa", "fixings")
     draft.mark((1150, 1180), "dot", "lens", "beam")
     draft.line((889, 500), (1150, 1180), "guide", "sight")
     _label(draft, (1150, 1180), "lens", 14, 12)
@@ -131,7 +131,7 @@ def mounted() -> Scene:
     """A projector under the ceiling: plate, pole, lens."""
     draft = Draft()
     draft.line((0, 1400), (2400, 1400), "outline", "structure")
-    draft.line((1300, 1400), (1300, 900), "pole", "fixing")
+    draft.line((1300, 1400), (1300, 900), "pole", "fixings")
     draft.box(900, 600, 1700, 900, "projector", "beam")
     draft.mark((900, 700), "dot", "lens", "beam")
     _string(draft, 900, 1300, "u", "dy, lens to plate", "below")
@@ -146,9 +146,9 @@ def holed() -> Scene:
     _face(draft, 1600, 900)
     for u in (600, 1000):
         for v in (650, 250):
-            draft.mark((u, v), "cross", "vesa", "fixing")
+            draft.mark((u, v), "cross", "vesa", "fixings")
         for v in (620, 460):
-            draft.mark((u - 40 if u < 800 else u + 40, v), "hole", "hole", "fixing")
+            draft.mark((u - 40 if u < 800 else u + 40, v), "hole", "hole", "fixings")
     _string(draft, 650, 900, "v", "t", "inside", 300)
     _string(draft, 620, 650, "v", "r", "right")
     _label(draft, (800, 620), "upper row", 0, 12)

@@ -12,7 +12,7 @@ from oval_room.core.plan.gear import Mount
 from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.throw import NEAR_AN_END, NEAR_AN_END_OF_RANGE
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look, projector_looked_at
 from oval_room.drawing.scene import Draft, Label, P, Scene
 
 BESIDE: Final = 0.25
@@ -24,8 +24,9 @@ NEXT_MEMORY: Final = 0.2
 """How high the strip is, and where the memories' spans lie under it, of the whole's height."""
 
 
-def throw_strip(look: Look, projector: str | None) -> Scene | None:
-    """The throw strip of a projector; None without one."""
+def throw_strip(look: Look) -> Scene | None:
+    """The throw strip of the projector looked at; None without one."""
+    projector = projector_looked_at(look)
     throw = look.report.of(ThrowResult).throws.get(projector or "")
     if throw is None or projector is None:
         return None

@@ -17,7 +17,7 @@ from oval_room.core.array.wall import displays_of, walls_of
 from oval_room.core.plan.group import Group
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.pose import to_own
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
 
 MARGIN: Final = 0.06

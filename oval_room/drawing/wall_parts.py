@@ -13,7 +13,7 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.gear import Mount, Screen
 from oval_room.core.screens.document import Picture
 from oval_room.core.screens.placing import COMES_DOWN
-from oval_room.drawing.parts import Look, corners, parts_of
+from oval_room.drawing.look import Look, corners, parts_of
 from oval_room.drawing.scene import Draft, Label, Mark, P, Scene
 
 SLOT: Final = 5.0
@@ -83,20 +83,20 @@ def wall_holes(
         half_w, half_h = mount.plate_width / 2, mount.plate_height / 2
         place = look.report.of(FixingResult).places.get(key)
         x = place.plate if place else picture.pose.x
-        draft.box(x - half_w, middle - half_h, x + half_w, middle + half_h, "plate", "fixing", key)
+        draft.box(x - half_w, middle - half_h, x + half_w, middle + half_h, "plate", "fixings", key)
         for left, right in mount.slots or ():
             for row in holes.rows:
-                draft.box(x + left, row - SLOT, x + right, row + SLOT, "slot", "fixing", key)
+                draft.box(x + left, row - SLOT, x + right, row + SLOT, "slot", "fixings", key)
     if near and holes.vesa_width:
         for u in (-holes.vesa_width / 2, holes.vesa_width / 2):
             for v in (holes.vesa_upper, holes.vesa_lower):
-                draft.mark((picture.pose.x + u, v), "cross", "vesa", "fixing", key)
+                draft.mark((picture.pose.x + u, v), "cross", "vesa", "fixings", key)
         draft.add(
             Label(
                 P(picture.pose.x + holes.vesa_width / 2, holes.vesa_lower),
                 f"VESA {holes.vesa_width:.0f} × {holes.vesa_upper - holes.vesa_lower:.0f}",
                 "small",
-                "fixing",
+                "fixings",
                 "start",
                 ((10, 0), (10, 12), (-90, -14)),
                 6,
@@ -106,11 +106,11 @@ def wall_holes(
         return
     if instead:
         at = P(picture.pose.x, (holes.rows[0] + holes.rows[-1]) / 2)
-        draft.add(Label(at, instead, "strong", "fixing", offsets=((0, 4), (0, -14), (0, 22)), priority=0, ref=key))
+        draft.add(Label(at, instead, "strong", "fixings", offsets=((0, 4), (0, -14), (0, 22)), priority=0, ref=key))
         for n, (row, x) in enumerate(product(holes.rows, holes.columns), 1):  # to be looked at, not to be drilled
-            draft.mark((x, row), "cross", UNDRILLED, "fixing", f"hole.{key}.{n}")
+            draft.mark((x, row), "cross", UNDRILLED, "fixings", f"hole.{key}.{n}")
         return
     for n, (row, x) in enumerate(product(holes.rows, holes.columns), 1):
-        draft.mark((x, row), "hole" if near else "cross", "hole", "fixing", f"hole.{key}.{n}" if near else key)
+        draft.mark((x, row), "hole" if near else "cross", "hole", "fixings", f"hole.{key}.{n}" if near else key)
         if near:
-            draft.add(Label(P(x, row), str(n), "small", "fixing", offsets=((9, 6), (-9, 6), (9, -12)), priority=3))
+            draft.add(Label(P(x, row), str(n), "small", "fixings", offsets=((9, 6), (-9, 6), (9, -12)), priority=3))

@@ -11,6 +11,7 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from oval_room.core.errors import MissingError, RefusedError
+from oval_room.core.parts import START
 from oval_room.core.plan.changes import said
 from oval_room.store.records import ClashError, Committed, Head
 from oval_room.web.bench import Bench
@@ -26,7 +27,7 @@ class Body(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     base: int = Field(ge=1, le=10**9)
-    stage: StageWord = "survey"
+    stage: StageWord = START
     view: Viewed = {}
     key: Key = None
 

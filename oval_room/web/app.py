@@ -5,8 +5,9 @@ from __future__ import annotations
 import gc
 from collections.abc import Callable
 from contextlib import suppress
+from typing import Final
 
-from fastapi import Depends, FastAPI, Request
+from fastapi import APIRouter, Depends, FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, RedirectResponse, Response
 from fastapi.routing import APIRoute
@@ -24,75 +25,25 @@ from oval_room.web.bench import Bench
 from oval_room.web.door import Door
 from oval_room.web.guard import Guard, guarded
 from oval_room.web.pages import TEMPLATES, fragment, page
+from oval_room.web.parts import WEB_PARTS
 from oval_room.web.refused import RefusedRequest
-from oval_room.web.routes import (
-    align,
-    buttons,
-    cables,
-    choosing,
-    cuts,
-    desk,
-    displays,
-    door,
-    doubt,
-    drill,
-    faults,
-    files,
-    games,
-    gear,
-    history,
-    holes,
-    layouts,
-    mapping,
-    measure,
-    near,
-    photos,
-    practice,
-    prints,
-    sheet,
-    shelf,
-    sums,
-    sun,
-    wide,
-)
+from oval_room.web.routes import desk, door, doubt, files, gear, history, practice, prints, sheet, shelf, sums
 from oval_room.web.settings import Settings
 from oval_room.web.shipped import STATIC, Shipped
 
-ROUTES = (
-    desk,
-    door,
-    history,
-    prints,
-    measure,
-    photos,
-    doubt,
-    sun,
-    align,
-    drill,
-    cuts,
-    cables,
-    displays,
-    buttons,
-    faults,
-    layouts,
-    mapping,
-    holes,
-    games,
-    files,
-    practice,
-    choosing,
-    near,
-    wide,
-    sheet,
-    sums,
-    gear,
-    shelf,
+FIRST = (desk, door, history, prints, doubt, files, practice)
+LAST = (sheet, sums, gear, shelf)
+ROUTERS: Final[tuple[APIRouter, ...]] = (
+    *(module.router for module in FIRST),
+    *(router for part in WEB_PARTS for router in part.routers),
+    *(module.router for module in LAST),
 )
+"""Every route, in the order they are asked: `/jobs/{job}/{stage}` takes what no page of a job has taken."""
 
 
 def _addresses(app: FastAPI) -> Callable[..., str]:
     """Addresses by a route's name, for templates: asked of the route itself, as a page asks for hundreds."""
-    known = {route.name: route for module in ROUTES for route in module.router.routes if isinstance(route, APIRoute)}
+    known = {route.name: route for router in ROUTERS for route in router.routes if isinstance(route, APIRoute)}
 
     def url(name: str, /, **values: str) -> str:
         return str((known.get(name) or app).url_path_for(name, **values))
@@ -113,8 +64,9 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     )
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
     app.mount("/static", Shipped(directory=STATIC), name="static")
-    for module in ROUTES:
-        app.include_router(module.router)
+    app.state.parts = WEB_PARTS
+    for router in ROUTERS:
+        app.include_router(router)
     TEMPLATES.env.globals["url"] = _addresses(app)
     app.add_middleware(
         GZipMiddleware, compresslevel=5, exclude_content_types=(*DEFAULT_EXCLUDED_CONTENT_TYPES, "application/pdf")

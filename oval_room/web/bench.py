@@ -11,12 +11,11 @@ from oval_room.core.commands import Command
 from oval_room.core.delta import Delta, compare
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import Evaluator
-from oval_room.core.figures import Figure, show_figure, show_value
+from oval_room.core.figures import Figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.fixing.drilling import stopped
 from oval_room.core.levels import Level
-from oval_room.core.light.study import LightResult
-from oval_room.core.parts import KINDS, STAGES, kind_of
+from oval_room.core.parts import KINDS, NOTES, STAGES, START, SUBJECTS, kind_of
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import Editions, GearItem, GearShelf, followed
 from oval_room.core.plan.size import check_size
@@ -26,10 +25,12 @@ from oval_room.core.report import Report
 from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.solve.near_misses import Search
 from oval_room.core.solve.within import Watch
-from oval_room.core.subject import Subject
+from oval_room.core.subject import SUBJECT_KINDS, Subject
 from oval_room.core.words import Words, counted
-from oval_room.drawing.parts import Look
-from oval_room.drawing.sheet import ANYWHERE, LAYER_NAMES, Window, draw, scene_of, views_of
+from oval_room.drawing.layers import LAYER_NAMES
+from oval_room.drawing.look import Look
+from oval_room.drawing.parts import VIEWS
+from oval_room.drawing.sheet import Window, draw, scene_of, views_of
 from oval_room.drawing.svg import write_svg
 from oval_room.store.records import BrokenError, Committed, Head, Pin, StoreError, Summary
 from oval_room.store.store import Store
@@ -38,8 +39,10 @@ LOG: Final = logging.getLogger("oval_room")
 KEPT: Final = 32
 NEAR_S: Final = 0.4
 """How long a shelf is tried at a time [s]."""
-PROVEN: Final = ("plan", "section", "elevation", "ladder", "window", "strip", "plate")
+PROVEN: Final = tuple(name for name, view in VIEWS.items() if view.proven)
 """Views that a plan is drawn in before it is kept."""
+ADDED_KINDS: Final = tuple(kind for kind in SUBJECTS if kind not in (*SUBJECT_KINDS, "wall"))
+"""Kinds of what is looked at that trades have added."""
 
 
 @record
@@ -57,19 +60,17 @@ class Seen:
     def of(cls, plan: Plan, stage: str, query: Mapping[str, str], cookies: Mapping[str, str]) -> Seen:
         """From an address's query, with what is sensible here for all that is missing or gone."""
         chosen, survey = plan.chosen, plan.survey
-        stage = stage if stage in STAGES else "survey"
+        stage = stage if stage in STAGES else START
         asked = getattr(chosen.node(query.get("projector", "")), "shows", None)  # what is clicked on brings its picture
         picture = _known(asked or query.get("picture"), chosen, stage)
         seat = query.get("seat") if query.get("seat") in survey.seats else survey.main
         scene = query.get("scene") if query.get("scene") in survey.scenes else next(iter(survey.scenes), None)
         fed = chosen.fed_by(picture)
-        off = (
-            query["off"]
-            if "off" in query
-            else cookies.get(f"off.{stage}", "schools-map" if stage != "picture" else "map")
-        )
-        layers = tuple(layer for layer in LAYER_NAMES if layer not in off.split("-"))
-        subject = Subject(picture, seat, scene, fed[0] if fed else None)
+        hidden = query.get("off", cookies.get(f"off.{stage}"))
+        off = STAGES[stage].hidden if hidden is None else hidden.split("-")
+        layers = tuple(layer for layer in LAYER_NAMES if layer not in off)
+        more = tuple((kind, query[kind]) for kind in ADDED_KINDS if query.get(kind) in SUBJECTS[kind].among(plan))
+        subject = Subject(picture, seat, scene, fed[0] if fed else None, more)
         wall = _wall(plan, query.get("wall", ""), picture)
         return cls(stage, subject, query.get("lead", ""), layers, _window(query.get("zoom", "")), wall)
 
@@ -94,14 +95,14 @@ def _window(text: str) -> Window | None:
 
 
 def _known(wanted: str | None, scheme: Scheme, stage: str) -> str | None:
-    """The picture asked for, else one the stage is about: projected in Throw, a panel in Fixing when there is one."""
+    """The picture asked for, else one the stage is about: a projected one, or one that is not, when there is one."""
     pictures, fed = scheme.pictures, scheme.feeds
     if wanted in pictures:
         return wanted
     if wanted in scheme.groups:
         return scheme.groups[wanted].members[0]
     first = next(iter(pictures), None)
-    if stage == "fixing":
+    if not STAGES[stage].thrown:
         return next((key for key in pictures if key not in fed), first)
     return next((key for key in pictures if key in fed), first)
 
@@ -347,29 +348,6 @@ def newer_of(plan: Plan, gear: GearShelf) -> tuple[str, ...]:
     return tuple(key for key, _ in followed(gear, plan.gear_used()).values())
 
 
-def _note(report: Report, name: str, subject: Subject, words: Words) -> str:
-    """What a headline is measured against, in a few words."""
-    figures = report.figures
-    if name == "throw" and f"projector.{subject.projector}.nearest" in figures:
-        near, far = (figures[f"projector.{subject.projector}.{end}"].value for end in ("nearest", "farthest"))
-        if near == far:
-            return f"this fixed lens wants {words.length(near)}"
-        return f"lens wants {words.length(near, 'least')} to {words.length(far, 'greatest')}"
-    if name == "bottom" and f"picture.{subject.picture}.ladder.lo" in figures:
-        lo, hi = (figures[f"picture.{subject.picture}.ladder.{end}"].value for end in ("lo", "hi"))
-        if lo is not None and hi is not None and lo > hi:
-            return f"no height works, by {words.length(lo - hi, 'least')}"
-        return f"ladder allows {words.length(lo, 'least')} to {words.length(hi, 'greatest')}"
-    if name == "white" and f"picture.{subject.picture}.foot_lamberts" in figures:
-        return show_figure(figures[f"picture.{subject.picture}.foot_lamberts"], words.ruler)
-    if name == "contrast" and subject.picture in report.of(LightResult).pictures and subject.scene:
-        return (
-            f"in {words.names.get(subject.scene, '')}: "
-            f"{report.of(LightResult).pictures[subject.picture].scenes[subject.scene][2]}"
-        )
-    return ""
-
-
 def without_holes(report: Report, subject: Subject) -> bool:
     """Whether the picture that is looked at has a stop that leaves it without holes."""
     return subject.picture in stopped(report.findings, report.open_stops())
@@ -383,13 +361,7 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
         if undrilled and kind.is_hole:
             continue
         whole = report.seen_as.get(subject.picture or "")
-        ids = {
-            "picture": subject.picture,
-            "seat": subject.seat,
-            "scene": subject.scene,
-            "projector": subject.projector,
-            "n": 1,
-        }
+        ids = dict.fromkeys(SUBJECT_KINDS) | subject.by_kind() | {"n": 1}
         group = plan.chosen.group_of(subject.picture or "")
         if "{thing}" in kind.pattern:
             figure = next((one for one in report.figures.values() if one.kind is kind), None)
@@ -399,7 +371,7 @@ def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[
         if figure is None:
             continue
         worst = kind.worst_of(_same(report, figure)) if kind.by_seat else None
-        note = _note(report, name, subject, words)
+        note = NOTES[name](report, subject, words) if name in NOTES else ""
         out.append(Headline(figure, worst if worst is not None and worst.key != figure.key else None, note))
     return out[:4]
 
@@ -446,18 +418,20 @@ def marks(plan: Plan, report: Report) -> list[Mark]:
 
 
 def can_settle(report: Report, stage: str, plan: Plan) -> str:
-    """Why a stage can't be settled now; empty when it can. A projected picture waits for Throw."""
-    stages = {stage, "throw"} if stage == "picture" and plan.chosen.feeds else {stage}
+    """Why a stage can't be settled now; empty when it can. A projected picture waits for its throw."""
+    stages = (stage, *STAGES[stage].waits_for(plan))
     open_stops = report.open_stops()
     if any(f.level is Level.STOP and f.code.stage in stages and f.key in open_stops for f in report.findings):
-        return "clear its stops first" if len(stages) == 1 else "clear the stops of Picture and Throw first"
+        titles = " and ".join(STAGES[one].title for one in stages)
+        return "clear its stops first" if len(stages) == 1 else f"clear the stops of {titles} first"
     return ""
 
 
 def shown_views(look: Look, seen: Seen) -> tuple[str, ...]:
     """Views with the promoted one in front."""
     names = views_of(look, seen.stage)
-    if seen.lead in ANYWHERE and seen.lead not in names and scene_of(look, seen.lead) is not None:
+    asked = VIEWS.get(seen.lead)
+    if asked and asked.anywhere and seen.lead not in names and scene_of(look, seen.lead) is not None:
         return (seen.lead, *names[:3])
     if seen.lead in names:
         return (seen.lead, *(name for name in names if name != seen.lead))

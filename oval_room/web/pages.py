@@ -14,6 +14,7 @@ from fastapi.templating import Jinja2Templates
 from markupsafe import Markup, escape
 
 from oval_room import __version__
+from oval_room.core.parts import START, SUBJECTS
 from oval_room.drawing.metrics import FRACTION, primes
 from oval_room.web.door import SESSION, Door
 from oval_room.web.person import person_of
@@ -78,7 +79,9 @@ def cap(text: object) -> str:
     return plain[:1].upper() + plain[1:]
 
 
-TEMPLATES.env.globals.update(asset=asset, modules_of=modules_of)
+KIND_LETTERS: Final = {letter: kind.name for kind in SUBJECTS.values() for letter in kind.letters}
+"""Which kind of subject an id is of, by its letter."""
+TEMPLATES.env.globals.update(asset=asset, modules_of=modules_of, start=START, kinds=KIND_LETTERS)
 TEMPLATES.env.filters.update(lengths=lengths, symbols=symbols, moment=moment, cap=cap, crossed=crossed)
 TEMPLATES.env.trim_blocks = TEMPLATES.env.lstrip_blocks = True
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict, replace
 from typing import Final
 from urllib.parse import urlencode
@@ -14,7 +15,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of
 from oval_room.core.hints import in_unit
 from oval_room.core.levels import Level
-from oval_room.core.parts import STAGES, entries_of
+from oval_room.core.parts import OFFERS, STAGES, SUBJECTS, entries_of
 from oval_room.core.plan.document import Accepted, Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
@@ -24,12 +25,14 @@ from oval_room.core.solve.harm import Harm
 from oval_room.core.solve.shelf import MOST, offers
 from oval_room.core.solve.within import Watch
 from oval_room.core.words import Words
-from oval_room.drawing.sheet import LAYER_NAMES, OWN, SHARE, VIEW_NAMES, Part, draw, has_view
+from oval_room.drawing.layers import HIDEABLE
+from oval_room.drawing.parts import VIEW_NAMES, VIEWS
+from oval_room.drawing.sheet import Drawn, draw
 from oval_room.store.records import Head
 from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views, without_holes
 from oval_room.web.pages import fragment
+from oval_room.web.part import WebPart, asked_at, of_stage
 from oval_room.web.person import person_of
-from oval_room.web.survey_parts import survey_shown
 
 LEAD: Final = (690.0, 394.0)
 COMPANION: Final = (690.0, 188.0)
@@ -107,16 +110,17 @@ class SheetParts:
         self.plan: Plan = head.plan
         self.seen = Seen.of(head.plan, stage, query, request.cookies)
         self.report: Report = bench.report(head)
+        self.parts: Sequence[WebPart] = request.app.state.parts
         self.unlisted = 0
 
-    def drawings(self, ghost: Plan | None = None, only_lead: bool = False) -> list[Part]:
+    def drawings(self, ghost: Plan | None = None, only_lead: bool = False) -> list[Drawn]:
         """The stage's views as drawn; the lead first."""
         look = self.bench.look(self.plan, self.report, self.seen, ghost)
         names = shown_views(look, self.seen)
         lead, companion = _sizes(self.query, self.request.cookies.get("window", ""))
         parts = []
         below = names[1:]
-        shares = {name: SHARE.get(name, 3) for name in below}
+        shares = {name: VIEWS[name].share for name in below}
         whole = sum(shares.values()) or 1
         for i, name in enumerate(names[:1] if only_lead else names):
             size = lead if i == 0 else (companion[0] * shares[name] / whole, companion[1])
@@ -167,9 +171,7 @@ class SheetParts:
         """What is looked at, as an address says it, with some of it changed."""
         s = self.seen.subject
         now: dict[str, str | None] = {
-            "picture": s.picture,
-            "seat": s.seat,
-            "scene": s.scene,
+            **{kind: key for kind, key in s.by_kind().items() if kind != "projector"},
             "lead": self.seen.lead or None,
             "zoom": self.query.get("zoom") if self.seen.zoom else None,
             "wall": f"w{self.seen.wall}" if self.query.get("wall") else None,
@@ -213,23 +215,43 @@ class SheetParts:
             "undo": undo,
             "redo": redo,
             "link": self.link,
-            "share": SHARE,
-            "own": OWN,
+            "share": {name: view.share for name, view in VIEWS.items()},
+            "own": [name for name, view in VIEWS.items() if view.own],
             "upset": self.report.upset,
             "cant_settle": can_settle(self.report, seen.stage, plan),
-            "survey": survey_shown(self.bench, self.head.job, plan, self.report) if seen.stage == "survey" else None,
+            "asks": asked_at(self.parts, seen.stage, plan),
+            "picks": self._picks(),
+            "fitted": OFFERS,
             "wall_names": [(wall.key, wall_name(plan.survey.room, wall)) for wall in plan.survey.room.walls],
             "other_figures": self._others(),
             "grips": self.grips(),
             "assumed": self._assumed(),
+            **self._blocks(),
         }
+
+    def _blocks(self) -> dict[str, object]:
+        """The stage's own blocks of the reckoning, with what they show."""
+        own = of_stage(self.parts, self.seen.stage)
+        blocks = own.blocks if own else ()
+        shown = own.context(self) if own and own.context else {}
+        return {
+            "above": [one.template for one in blocks if one.above],
+            "below": [one.template for one in blocks if not one.above],
+            **shown,
+        }
+
+    def _picks(self) -> list[tuple[str, Mapping[str, str], str | None]]:
+        """What is chosen among to look at: its kind, the names by id, the one looked at."""
+        now = self.seen.subject.by_kind()
+        found = ((name, kind.among(self.plan), now.get(name)) for name, kind in SUBJECTS.items())
+        return [pick for pick in found if pick[1]]
 
     def _assumed(self) -> list[tuple[str, str, int]]:
         """Assumed, and it matters: what nobody has given, its value now, how many figures of the subject rest on it."""
         mine, ruler = set(self.seen.subject.ids()), self.plan.writing.ruler
         counts: dict[tuple[str, str], int] = {}
         for figure in self.report.figures.values():
-            if not figure.is_about(mine):
+            if not figure.is_about(mine, SUBJECTS):
                 continue
             for item in figure.inputs:
                 if item.source in UNSURE:
@@ -240,20 +262,11 @@ class SheetParts:
     def _extra(self) -> list[tuple[str, str]]:
         """Views that this stage can lead with beside its own, where they have something to show."""
         look = self.bench.look(self.plan, self.report, self.seen)
-        return [(name, VIEW_NAMES[name]) for name in STAGES[self.seen.stage].extra if has_view(look, name)]
+        return [(name, VIEW_NAMES[name]) for name in STAGES[self.seen.stage].extra if VIEWS[name].there(look)]
 
     def _layers(self) -> dict[str, str]:
         """The layers that have something on them here."""
-        survey, empty = self.plan.survey, set()
-        for name, there in (
-            ("studs", survey.finds),
-            ("services", survey.services),
-            ("beam", self.plan.chosen.feeds),
-            ("map", self.plan.chosen.pictures),
-        ):
-            if not there:
-                empty.add(name)
-        return {key: name for key, name in LAYER_NAMES.items() if key not in empty}
+        return {layer.name: layer.title for layer in HIDEABLE if layer.there(self.plan)}
 
     def _others(self) -> list[Figure]:
         """Every figure of this stage that names the subject, or no seat or scene at all."""
@@ -261,7 +274,7 @@ class SheetParts:
         mine = set(s.ids())
         out = []
         for figure in self.report.figures.values():
-            if figure.kind.stage == stage and figure.is_about(mine):
+            if figure.kind.stage == stage and figure.is_about(mine, SUBJECTS):
                 out.append(figure)
         return out
 
@@ -284,17 +297,6 @@ class SheetParts:
             "plan": plan,
         }
         return fragment("sheet/_headlines.html", context)
-
-    def pinned_html(self) -> str:
-        """Photos and notes alone, after one was pinned or taken off."""
-        return fragment(
-            "sheet/_pinned.html",
-            {
-                "survey": survey_shown(self.bench, self.head.job, self.plan, self.report),
-                "head": self.head,
-                "opened": True,
-            },
-        )
 
     def swap(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, str]:
         """The page's regions as HTML, to be put in place of the old ones."""

@@ -10,8 +10,9 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
-from oval_room.drawing.parts import Look
-from oval_room.drawing.sheet import ALWAYS, draw, scene_of
+from oval_room.drawing.layers import ALWAYS
+from oval_room.drawing.look import Look
+from oval_room.drawing.sheet import draw, scene_of
 
 VIEWS: Final = {"section": "section", "elevation": "display wall", "plan": "plan"}
 """Views that any two plans have, with the words for them."""

@@ -8,6 +8,7 @@ import unittest
 
 from oval_room.core.evaluate import evaluate
 from oval_room.core.figures import Figure, Input, put_in, show_figure, show_value
+from oval_room.core.light.units import CD_M2
 from oval_room.core.parts import KINDS
 from oval_room.core.subject import Subject
 from oval_room.core.units import Ruler
@@ -21,7 +22,7 @@ FEET = Ruler("in", "feet")
 SHOWN = (
     ("a length", 3413.125, "mm", "11' 2 3/8\""), ("degrees", 36.04, "deg", "36.0°"), ("degrees, negative", -8.66, "deg", "−8.7°"),
     ("nought without a sign", -0.01, "deg", "0.0°"), ("contrast", 94.8, "to_one", "95:1"), ("no contrast", math.inf, "to_one", "∞"),
-    ("white", 171.6, "cd_m2", "172 cd/m²"), ("little light", 0.46, "cd_m2", "0.5 cd/m²"), ("lux", 2.91, "lux", "2.91 lux"),
+    ("white", 171.6, CD_M2, "172 cd/m²"), ("little light", 0.46, CD_M2, "0.5 cd/m²"), ("lux", 2.91, "lux", "2.91 lux"),
     ("share", 83.7, "pct", "84 %"), ("heights", -0.667, "heights", "−0.67 h"), ("none", None, "deg", "–"), ("lines", 818.1, "lines", "818"),
 )  # fmt: skip
 MM = Ruler()

@@ -13,9 +13,10 @@ from pathlib import Path
 from pypdf import PdfReader
 
 from oval_room.drawing.paper import Titles
+from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.drawing.pdf import write_pdf
 from oval_room.drawing.scene import LAYERS
-from oval_room.drawing.sheet import VIEW_NAMES, draw, scene_of
+from oval_room.drawing.sheet import draw, scene_of
 from tests.drawing.scenes import looks
 
 TABLE = Path(__file__).resolve().parent.parent / "data/ink.txt"

@@ -24,9 +24,10 @@ from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
 from oval_room.demo.walled import library_wall
 from oval_room.demo.wired import chapel_wired
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
+from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.drawing.scene import Dim, Ellipse, Label, Mark, Path, Shape
-from oval_room.drawing.sheet import VIEW_NAMES, scene_of
+from oval_room.drawing.sheet import scene_of
 from oval_room.drawing.sum_sketches import SKETCHES
 from tests.core.survey.rooms import BREAST, ELL, room, say
 

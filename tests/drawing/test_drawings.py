@@ -32,10 +32,11 @@ from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.drawing.layout import TEXT, Margins, fit
 from oval_room.drawing.lens_window import window_outline
+from oval_room.drawing.look import Look
 from oval_room.drawing.metrics import pieces, text_width
-from oval_room.drawing.parts import Look
+from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.drawing.scene import LAYERS, Dim, Label, Path
-from oval_room.drawing.sheet import VIEW_NAMES, draw, scene_of, views_of
+from oval_room.drawing.sheet import draw, scene_of, views_of
 from tests.core.making import COMMANDS
 from tests.core.survey.rooms import room, say
 from tests.core.test_figures import SHAPED

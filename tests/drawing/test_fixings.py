@@ -17,7 +17,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.units import Ruler
 from oval_room.demo.shop import WHOLE
 from oval_room.drawing.cut_boards import cut_boards
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Label, Mark, Path, Scene
 from oval_room.drawing.sheet import scene_of
 from tests.core.fixing.test_along_strip import HUNG, ROOMS

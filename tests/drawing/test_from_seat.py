@@ -12,7 +12,7 @@ from oval_room.core.survey.commands import PutScene
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import boat_shed_den, chapel_flat
 from oval_room.drawing.from_seat import STILL
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Label, Path, Scene
 from oval_room.drawing.seat_light import TONES, SeatLight
 from oval_room.drawing.sheet import scene_of

@@ -11,7 +11,7 @@ from oval_room.core.survey.room_commands import PutRoom
 from oval_room.demo.gear import SHELF
 from oval_room.drawing.elevation import elevation
 from oval_room.drawing.floor_plan import floor_plan
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Label, Mark, Path
 from oval_room.drawing.section import section
 from oval_room.formats.job_file import read_job, write_job
@@ -31,7 +31,7 @@ class Drawn(unittest.TestCase):
         self.assertEqual([tuple(one.at) for one in front if isinstance(one, Mark)], [(1060, 1570), (1740, 1570)])
         (outline,) = (one for one in front if isinstance(one, Path))
         self.assertEqual([tuple(p) for p in outline.points], [(1000, 1400), (1800, 1400), (1800, 1600), (1000, 1600)])
-        said = [one.text for one in elevation(look).shapes if isinstance(one, Label) and one.layer == "fixing"]
+        said = [one.text for one in elevation(look).shapes if isinstance(one, Label) and one.layer == "fixings"]
         self.assertEqual(said[-2:], ["1060 mm along, 1570 mm up", "1740 mm"])
         (side,) = (one for one in section(look.turned(2)).shapes if getattr(one, "ref", "") == "h1")
         assert isinstance(side, Path)

@@ -10,7 +10,7 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.plan.document import Plan
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Label, Mark, Scene
 from oval_room.drawing.sheet import draw, scene_of
 from oval_room.drawing.wall_parts import for_paper
@@ -110,7 +110,7 @@ class Plates(unittest.TestCase):
         for plan in (hung(THREE), bedroom_breast(), chapel_flat()):
             key, holes = next(iter(evaluate(plan, SHELF).of(FixingResult).holes.items()))
             for width, height in ((390, 300), (700, 394), (708, 475), (1100, 600)):
-                part = draw(look_at(plan, key), "plate", width, height, ("fixing", "dimensions", "labels"))
+                part = draw(look_at(plan, key), "plate", width, height, ("fixings", "dimensions", "labels"))
                 assert part is not None
                 groups = [
                     one for one in Tree.fromstring(part.svg).iter() if one.get("data-key", "").startswith("holes.")

@@ -16,11 +16,12 @@ from oval_room.core.evaluate import evaluate
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
 from oval_room.drawing.dxf import write_dxf
+from oval_room.drawing.look import Look
 from oval_room.drawing.paper import MM, PAPERS, SCALES, Titles, fits, largest_scale
-from oval_room.drawing.parts import Look
+from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.drawing.pdf import write_pdf
 from oval_room.drawing.scene import Path, Scene
-from oval_room.drawing.sheet import VIEW_NAMES, scene_of
+from oval_room.drawing.sheet import scene_of
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
 TITLES = Titles("Chapel flat", "Mara Penhallick", 3, "01.01.2026", "Oval Room", ["STOP: something"])

@@ -15,7 +15,7 @@ from oval_room.core.rig.study import RigResult
 from oval_room.core.survey.commands import PutSeat
 from oval_room.demo.gear import SHELF
 from oval_room.drawing.driver_view import DEGREE, USUAL, bearing_of, driver_view, on_a_screen
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.rig_fan import rig_fan
 from oval_room.drawing.scene import Dim, Mark, Path
 from tests.core.rig.example import BARE, KIT, NOBODY

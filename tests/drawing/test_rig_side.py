@@ -9,7 +9,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.pose import Own, to_room
 from oval_room.demo.shop import WHOLE
 from oval_room.drawing.cabinet_view import cabinet_view
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.rig_fan import rig_fan
 from oval_room.drawing.rig_side import rig_side
 from oval_room.drawing.scene import Path

@@ -13,7 +13,7 @@ from oval_room.core.plan.document import new_plan
 from oval_room.core.subject import Subject
 from oval_room.demo.gear import SHELF
 from oval_room.drawing.layout import Margins
-from oval_room.drawing.parts import WALL, Look
+from oval_room.drawing.look import WALL, Look
 from oval_room.drawing.scene import LAYERS, Dim, Ellipse, Label, Mark, Path, Scene
 from oval_room.drawing.sheet import scene_of
 from oval_room.drawing.svg import write_svg

@@ -14,7 +14,7 @@ from oval_room.demo.gear import SHELF
 from oval_room.drawing.button_lanes import Span, button_lanes
 from oval_room.drawing.elevation import elevation
 from oval_room.drawing.floor_plan import floor_plan
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Label, Mark, Path, Scene
 from oval_room.drawing.signal_board import signal_board, state_of
 from oval_room.drawing.svg import write_svg

@@ -11,8 +11,9 @@ from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.subject import Subject
 from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrase import Heard
+from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.drawing.scene import Dim
-from oval_room.drawing.sheet import VIEW_NAMES, scene_of
+from oval_room.drawing.sheet import scene_of
 from tests.core.array.example import TWO
 from tests.core.rig.example import KEPT
 from tests.drawing.scenes import _look, looks

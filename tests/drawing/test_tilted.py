@@ -11,7 +11,7 @@ from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.study import ThrowResult
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import chapel_flat
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Label, Path, Scene
 from oval_room.drawing.sheet import scene_of
 

@@ -7,7 +7,7 @@ import unittest
 from oval_room.core.evaluate import evaluate
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.walled import library_wall
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Label, Path, Scene
 from oval_room.drawing.wall_canvas import wall_canvas
 from tests.core.array.example import HALL, NINE

@@ -14,7 +14,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Writing, new_plan
 from oval_room.demo.gear import SHELF
-from oval_room.drawing.sheet import VIEW_NAMES
+from oval_room.drawing.parts import VIEW_NAMES
 from tests.core.examples import EXAMPLE_PLANS
 from tests.core.making import COMMANDS
 from tests.web.serving import HTML, QUICKLY, WebCase

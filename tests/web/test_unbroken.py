@@ -7,6 +7,7 @@ import json
 import re
 import threading
 import zipfile
+from dataclasses import replace
 from typing import Any
 from unittest import mock
 
@@ -15,7 +16,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import Reading
 from oval_room.demo.gear import SHELF
-from oval_room.drawing.section import section
+from oval_room.drawing.parts import VIEWS
 from oval_room.store.records import Pin
 from oval_room.store.store import Store
 from oval_room.web.routes import history as history_routes
@@ -241,14 +242,14 @@ class Unbroken(WebCase):
 
     def test_what_can_not_be_drawn_is_not_kept(self) -> None:
         job = self.copy_of(self.chapel)
-        real = section
+        real = VIEWS["section"]
 
         def fails(look: Any) -> Any:
             if look.plan.chosen.pictures["p1"].bottom > 1234:
                 raise IndexError
-            return real(look)
+            return real.make(look)
 
-        with mock.patch("oval_room.drawing.sheet.section", fails), self.assertLogs("oval_room", "ERROR"):
+        with mock.patch.dict(VIEWS, section=replace(real, make=fails)), self.assertLogs("oval_room", "ERROR"):
             answer = self.put(job, {"do": "put picture", "id": "p1", "bottom": 1300.0})
             self.assertEqual(answer.status_code, 422)
             self.assertIn("nothing was changed", answer.json()["say"])

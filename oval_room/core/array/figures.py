@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.array.units import PX
 from oval_room.core.figures import FigureKind, FigureUnit, kinds
 
 STAGE: Final = "array"
@@ -16,8 +17,8 @@ def _of_wall(
 
 
 KINDS: Final = kinds(
-    _of_wall("wall_across", "px", "canvas across", "9.2", "round(w·s)", 50, "canvas"),
-    _of_wall("wall_down", "px", "canvas down", "9.2", "round(h·s)"),
+    _of_wall("wall_across", PX, "canvas across", "9.2", "round(w·s)", 50, "canvas"),
+    _of_wall("wall_down", PX, "canvas down", "9.2", "round(h·s)"),
     _of_wall("wall_error", "ratio", "worst edge off by, px", "9.2", "e"),
     _of_wall("wall_factor", "ratio", "display pixels for one of the canvas", "9.3", "p/c"),
     _of_wall("wall_blend", "mm", "from here pixels are no longer told apart", "3.3", "p/(2·tan(1/120°))"),

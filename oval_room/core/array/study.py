@@ -12,17 +12,18 @@ from oval_room.core.array.document import Arrays
 from oval_room.core.array.figures import KINDS
 from oval_room.core.array.mapping import WallMap, Walls, mapping_of, steps_of
 from oval_room.core.array.says import ArrayCode, ArrayCure
+from oval_room.core.array.units import PX
 from oval_room.core.array.wall import FLAT, overlaps, shut_in, walls_of
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level, beyond
+from oval_room.core.mains import BTU, LEAKAGE, circuit_limit, devices_for
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Mount, Panel
 from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.signal.document import Routing
-from oval_room.core.signal.running import BTU, LEAKAGE, circuit_limit, devices_for
 from oval_room.core.viewing.sharpness import distance_at_60
 
 SOFT: Final = 2.0
@@ -137,18 +138,18 @@ def _canvas(key: str, wall: WallMap, scheme: Scheme) -> Iterator[Finding]:
     cut = scheme.kept(Arrays).cut_of(key)
     more: dict[str, object] = {"size": wall.size, "closed": wall.closed}
     if wall.large is None:
-        yield Finding(ArrayCode.WALL_CANVAS, Level.GOOD, "9.2", about, wall.error, None, "px", more=more)
+        yield Finding(ArrayCode.WALL_CANVAS, Level.GOOD, "9.2", about, wall.error, None, PX, more=more)
     else:
         across = wall.size[0]
-        cures: tuple[Cure, ...] = (Cure(ArrayCure.ACROSS, across, PutCut(of=key, across=across), "px"),)
-        yield Finding(ArrayCode.WALL_LARGE, Level.STOP, "9.2", about, wall.large, MOST_CANVAS, "px", cures)
+        cures: tuple[Cure, ...] = (Cure(ArrayCure.ACROSS, across, PutCut(of=key, across=across), PX),)
+        yield Finding(ArrayCode.WALL_LARGE, Level.STOP, "9.2", about, wall.large, MOST_CANVAS, PX, cures)
     if wall.refused:
         cures = (Cure(ArrayCure.SKIP, 0.0, PutCut(of=key, closed=False)),)
         yield Finding(ArrayCode.WALL_FREE, Level.MIND, "9.2", about, cures=cures)
     soft = [one for one in wall.displays if beyond(one.factor, SOFT)]
     if soft:
         put = PutCut(of=key, across=0)
-        cures = (Cure(ArrayCure.FINEST, 0.0, put, "px"),) if cut.across and wall.large is None else ()
+        cures = (Cure(ArrayCure.FINEST, 0.0, put, PX),) if cut.across and wall.large is None else ()
         more = {"numbers": [one.display.number for one in soft]}
         worst = max(one.factor for one in soft)
         yield Finding(ArrayCode.WALL_SOFT, Level.MIND, "9.3", about, worst, SOFT, "ratio", cures, more)

@@ -12,7 +12,7 @@ from oval_room.core.part import Part, StageSpec
 PART: Final = Part(
     "brief",
     commands=(PutBrief,),
-    stage=StageSpec("brief", "Brief", ("plan", "section", "elevation"), ("angle", "contrast")),
+    stage=StageSpec("brief", "Brief", ("plan", "section", "elevation"), ("angle", "contrast"), by_wall=True),
     phrases=PHRASES,
     entries={"brief": brief_entries},
 )

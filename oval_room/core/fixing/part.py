@@ -169,5 +169,9 @@ PART: Final = Part(
         "Fixing",
         ("plate", "bolts", "plan", "elevation", "section"),
         ("upper_row", "hole_edge", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
+        by_wall=True,
+        thrown=False,
+        of=("tv", "screen", "picture", "projector"),
+        walled=True,
     ),
 )

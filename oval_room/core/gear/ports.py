@@ -9,7 +9,7 @@ from typing import Any, Final, get_args
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.field import GearField, Read
 from oval_room.core.plan.gear import PortFeature, PortGroup, PortKind
-from oval_room.core.signal.format import DP
+from oval_room.core.sent_format import DP
 from oval_room.core.signal.rates import RATES
 
 EXAMPLE: Final = "4 in hdmi 18G + 2 in hdmi 48G vrr ships 18G set enhanced + out hdmi 48G earc + out optical"

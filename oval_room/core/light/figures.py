@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.figures import FigureKind, kinds
+from oval_room.core.light.units import CD_M2, FL
 
 KINDS: Final = kinds(
     FigureKind(
@@ -19,7 +20,7 @@ KINDS: Final = kinds(
     FigureKind(
         "white",
         "picture.{picture}.white",
-        "cd_m2",
+        CD_M2,
         "picture white",
         "5.2",
         "L = Φ·g/(π·A)",
@@ -27,8 +28,8 @@ KINDS: Final = kinds(
         short="white",
         rank=11,
     ),
-    FigureKind("panel_white", "picture.{picture}.white", "cd_m2", "picture white, full field", "5.4", "L", "picture"),
-    FigureKind("foot_lamberts", "picture.{picture}.foot_lamberts", "fl", "picture white", "5.2", "L/3.426", "picture"),
+    FigureKind("panel_white", "picture.{picture}.white", CD_M2, "picture white, full field", "5.4", "L", "picture"),
+    FigureKind("foot_lamberts", "picture.{picture}.foot_lamberts", FL, "picture white", "5.2", "L/3.426", "picture"),
     FigureKind(
         "largest_lit",
         "picture.{picture}.largest_lit",
@@ -51,7 +52,7 @@ KINDS: Final = kinds(
     FigureKind(
         "stray",
         "picture.{picture}.stray.scene.{scene}",
-        "cd_m2",
+        CD_M2,
         "stray light on the picture",
         "5.3",
         "ΣE·ρ/π",

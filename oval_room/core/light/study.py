@@ -31,6 +31,7 @@ from oval_room.core.light.contrast import (
 )
 from oval_room.core.light.figures import KINDS
 from oval_room.core.light.says import LightCode
+from oval_room.core.light.units import CD_M2
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel, Screen
 from oval_room.core.plan.measure import chosen
@@ -184,14 +185,14 @@ def _write_projected(
         Input("A", "raster lit [m²]", throw.lit / 1e6, "ratio", picture.width.source),
         picture=key,
     )
-    book.add("foot_lamberts", white / CD_M2_PER_FL, Input("L", "picture white", white, "cd_m2"), picture=key)
+    book.add("foot_lamberts", white / CD_M2_PER_FL, Input("L", "picture white", white, CD_M2), picture=key)
     shape = throw.raster[0] / throw.raster[1]
     book.add(
         "largest_lit",
         math.sqrt(largest_area(lumens, lit.gain, DARK_ROOM) * shape) * 1000 * lit.raster_share,
         Input("Φ", "lumens that arrive", lumens, "lm"),
         Input("g", "gain of the surface", lit.gain, "ratio"),
-        Input("L", "target", DARK_ROOM, "cd_m2", "rule"),
+        Input("L", "target", DARK_ROOM, CD_M2, "rule"),
         Input("a", "aspect of the raster", shape, "ratio"),
         Input("s", "share of the raster's width", lit.raster_share, "ratio"),
         picture=key,
@@ -201,9 +202,9 @@ def _write_projected(
 def _panel(book: FigureBook, key: str, picture: Picture, item: Panel) -> _Lit:
     white = item.white_cd_m2 or 0.0
     area = picture.width.value * picture.height / 1e6
-    book.add("panel_white", white, Input("L", "full-field white", white, "cd_m2", "maker"), picture=key)
+    book.add("panel_white", white, Input("L", "full-field white", white, CD_M2, "maker"), picture=key)
     native = item.contrast or NATIVE.get(item.technology, 1000.0)
-    return _Lit(white, math.pi * white * area, native, 1.0, 1.0, (white, "cd_m2"))
+    return _Lit(white, math.pi * white * area, native, 1.0, 1.0, (white, CD_M2))
 
 
 def _scene(
@@ -227,8 +228,8 @@ def _scene(
     book.add(
         "contrast",
         contrast,
-        Input("L", "picture white", lit.white, "cd_m2"),
-        Input("L_a", "stray light on it", stray, "cd_m2", source),
+        Input("L", "picture white", lit.white, CD_M2),
+        Input("L_a", "stray light on it", stray, CD_M2, source),
         *native,
         subject=scene.name,
         picture=key,
@@ -248,8 +249,8 @@ def _dark_room(
     book.add(
         "contrast_dark",
         contrast,
-        Input("L", "picture white", lit.white, "cd_m2"),
-        Input("L_a", "stray light on it, room dark", stray, "cd_m2"),
+        Input("L", "picture white", lit.white, CD_M2),
+        Input("L_a", "stray light on it, room dark", stray, CD_M2),
         Input("N", "contrast within a frame", lit.native, "to_one", "rule"),
         subject=scene.name,
         picture=key,
@@ -285,7 +286,7 @@ def _lamps(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Findin
         return []
     worst = max(bright, key=lambda name: _lux(survey.scenes[name]))
     about = {"picture": key, "scene": worst}
-    return [Finding(LightCode.LAMPS_WHITE, Level.NOTE, "5.2", about, lit.white, LAMPS_ON, "cd_m2")]
+    return [Finding(LightCode.LAMPS_WHITE, Level.NOTE, "5.2", about, lit.white, LAMPS_ON, CD_M2)]
 
 
 def _dull(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Finding]:
@@ -296,7 +297,7 @@ def _dull(key: str, picture: Picture, lit: _Lit, survey: Survey) -> list[Finding
     wall, average = _lux(survey.scenes[worst]) * BESIDE_WALL / math.pi, APL_CLASS * lit.white
     if average >= wall:
         return []
-    return [Finding(LightCode.DULL, Level.MIND, "3.7", {"picture": key, "scene": worst}, average, wall, "cd_m2")]
+    return [Finding(LightCode.DULL, Level.MIND, "3.7", {"picture": key, "scene": worst}, average, wall, CD_M2)]
 
 
 def _washed(picture: Picture, item: object, wash: float) -> float:
@@ -348,7 +349,7 @@ def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
     least = DARK_ROOM_FINE[0]
     more = {"spare": (lit.sold_as[0] * (1 - least / lit.white), lit.sold_as[1]) if lit.white else None}
     if lit.white >= least:
-        return [Finding(LightCode.DIM, Level.GOOD, "5.2", {"picture": key}, lit.white, least, "cd_m2", more=more)]
+        return [Finding(LightCode.DIM, Level.GOOD, "5.2", {"picture": key}, lit.white, least, CD_M2, more=more)]
     raster_aspect = picture.aspect if lit.raster_share == 1 else 16 / 9
     width = math.sqrt(largest_area(lit.lumens, lit.gain, least) * raster_aspect) * 1000 * lit.raster_share
     width = ruler.safe(width, "greatest")
@@ -361,7 +362,7 @@ def _dim(key: str, picture: Picture, lit: _Lit, ruler: Ruler) -> list[Finding]:
             {"picture": key},
             lit.white,
             least,
-            "cd_m2",
+            CD_M2,
             (Cure(PictureCure.PICTURE_WIDTH, width, put),),
             more,
         )

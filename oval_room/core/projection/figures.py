@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.figures import FigureKind, kinds
+from oval_room.core.projection.units import M3_H
 
 KINDS: Final = kinds(
     FigureKind(
@@ -65,14 +66,7 @@ KINDS: Final = kinds(
         "throw",
     ),
     FigureKind(
-        "hush_air",
-        "projector.{projector}.air",
-        "m3_h",
-        "air a hush-box needs",
-        "6.10",
-        "3 × W/ΔT",
-        "throw",
-        side="least",
+        "hush_air", "projector.{projector}.air", M3_H, "air a hush-box needs", "6.10", "3 × W/ΔT", "throw", side="least"
     ),
     FigureKind(
         "keystone_pixels",

@@ -15,6 +15,7 @@ from oval_room.core.projection.head_room import HeadRoomResult, study_head_room
 from oval_room.core.projection.memory_study import MemoryResult, study_memories
 from oval_room.core.projection.movers import lens_movers
 from oval_room.core.projection.noise import NoiseResult, study_noise
+from oval_room.core.projection.notes import NOTES
 from oval_room.core.projection.offers import projector_here_be
 from oval_room.core.projection.phrases import PHRASES
 from oval_room.core.projection.placing_sums import PLACING_SUMS
@@ -22,14 +23,19 @@ from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ThrowResult, study_throw
 from oval_room.core.projection.sums import SUMS
 from oval_room.core.projection.ultra_short_study import UltraShortResult, study_ultra_short
+from oval_room.core.projection.units import UNITS
 from oval_room.core.projection.upkeep_study import UpkeepResult, study_upkeep
 from oval_room.core.projection.wide_study import WideResult, study_wide
 from oval_room.core.studies import Study
+from oval_room.core.subject import SubjectKind
 from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
     "projection",
     kinds=KINDS,
+    units=UNITS,
+    notes=NOTES,
+    subjects=(SubjectKind("projector", "j"),),
     codes=(ThrowCode,),
     cures=(LensCure,),
     commands=(PutProjector, PutMemory),
@@ -120,5 +126,8 @@ PART: Final = Part(
         ("throw", "shift_use", "lens_z", "white"),
         hint="throw 13'4",
         empty="Nothing here is projected. Say screen 110 for a projected picture.",
+        instead="elevation",
+        moves="lens",
+        of=("projector",),
     ),
 )

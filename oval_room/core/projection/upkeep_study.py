@@ -13,6 +13,7 @@ from oval_room.core.projection.beam_study import beam_of
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.says import ThrowCode
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
+from oval_room.core.projection.units import M3_H
 from oval_room.core.projection.upkeep import HOURS_A_DAY, RISE, ROUND_A_BEAM, hush_air, life_years
 from oval_room.core.record import record
 from oval_room.core.report import Result
@@ -69,11 +70,11 @@ def _life(book: FigureBook, key: str, throw: ProjectorThrow, about: dict[str, st
 def _air(book: FigureBook, key: str, throw: ProjectorThrow, about: dict[str, str]) -> Finding:
     watts = throw.item.watts
     if watts is None:
-        return Finding(ThrowCode.AIR, Level.MIND, "6.10", about, None, None, "m3_h")
+        return Finding(ThrowCode.AIR, Level.MIND, "6.10", about, None, None, M3_H)
     air = hush_air(watts, RISE)
     heat = Input("W", "power", watts, "watts", "maker")
     book.add("hush_air", air, heat, Input("ΔT", "warmer by [K]", RISE, "ratio", "rule"), projector=key)
-    return Finding(ThrowCode.AIR, Level.NOTE, "6.10", about, air, None, "m3_h", more={"watts": watts, "rise": RISE})
+    return Finding(ThrowCode.AIR, Level.NOTE, "6.10", about, air, None, M3_H, more={"watts": watts, "rise": RISE})
 
 
 def _marks(throw: ProjectorThrow, about: dict[str, str]) -> Finding:

@@ -10,7 +10,7 @@ from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.record import record
 from oval_room.core.rig.rig import Rig
 from oval_room.core.screens.document import Picture
-from oval_room.core.signal.format import Format, dp_need, hdmi_rate, least_dp
+from oval_room.core.sent_format import Format, dp_need, hdmi_rate, least_dp
 
 USUAL_HZ: Final = 60.0
 """Taken for a screen whose sheet tells no rate (planning value)."""

@@ -6,6 +6,7 @@ from typing import Final
 
 from oval_room.core.part import Offer, Part
 from oval_room.core.screens import group_phrases, moving_phrases
+from oval_room.core.screens.choosing import SUBJECTS
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.screens.entries import picture_entries
 from oval_room.core.screens.figures import KINDS
@@ -39,5 +40,6 @@ PART: Final = Part(
     phrases=(*group_phrases.PHRASES, *PHRASES, *moving_phrases.PHRASES),
     entries={"picture": picture_entries},
     movers=(picture_movers,),
+    subjects=SUBJECTS,
     offers=(Offer("tv", (), panel_here_be), Offer("screen", (), screen_here_be)),
 )

@@ -16,8 +16,8 @@ from oval_room.core.plan.gear import GearItem, GearShelf, Panel, Player, PortGro
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.projection.document import Projector
 from oval_room.core.record import record
+from oval_room.core.sent_format import Format, Hdr
 from oval_room.core.signal.document import Device, Routing
-from oval_room.core.signal.format import Format, Hdr
 from oval_room.core.signal.listed import edid_of, features_of, rate_of
 from oval_room.core.signal.rates import PICTURES, PLANNED
 from oval_room.core.signal.typed import format_name, format_of

@@ -7,10 +7,10 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from oval_room.core.record import record
+from oval_room.core.sent_format import Format, dp_need, hdmi_rate, sdi_need, tmds_has, tmds_need
 from oval_room.core.signal.boxes import Box, Port
 from oval_room.core.signal.cable import KINDS, kind_for, made_length, stock_length, top_rate
 from oval_room.core.signal.document import Cable
-from oval_room.core.signal.format import Format, dp_need, hdmi_rate, sdi_need, tmds_has, tmds_need
 from oval_room.core.signal.path import End, Link, Stopped, check_path, spare_of
 from oval_room.core.signal.rates import tmds_frl
 

@@ -10,6 +10,7 @@ from typing import Final
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.record import record
+from oval_room.core.sent_format import cta_timing, reduced_timing
 from oval_room.core.signal.edid import (
     ALSO_420,
     AUDIO,
@@ -31,7 +32,6 @@ from oval_room.core.signal.edid import (
     VENDOR,
     VIDEO,
 )
-from oval_room.core.signal.format import cta_timing, reduced_timing
 
 VICS: Final[dict[tuple[int, int], int]] = {
     (720, 50): 19, (720, 60): 4, (1080, 24): 32, (1080, 25): 33, (1080, 30): 34, (1080, 50): 31, (1080, 60): 16,

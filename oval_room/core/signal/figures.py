@@ -5,12 +5,13 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.figures import FigureKind, kinds
+from oval_room.core.signal.units import GBPS, KWH
 
 KINDS: Final = kinds(
     FigureKind(
         "route_spare",
         "picture.{picture}.spare",
-        "gbps",
+        GBPS,
         "left on the tightest link to it",
         "10.6",
         "R − N",
@@ -56,7 +57,7 @@ KINDS: Final = kinds(
         "routing",
         side="least",
     ),
-    FigureKind("route_energy", "routing.energy", "kwh", "in a year", "12.1", "W·h·365/1000", "routing", side="least"),
+    FigureKind("route_energy", "routing.energy", KWH, "in a year", "12.1", "W·h·365/1000", "routing", side="least"),
     FigureKind("button_time", "button.{thing}.time", "s", "until all is done", "10.13", "t", "routing", side="least"),
     FigureKind("route_heat", "routing.heat", "btu", "of heat", "12.1", "W·3.412", "routing", side="least"),
     FigureKind("route_cost", "routing.cost", "money", "a year, at the tariff", "12.1", "E·c", "routing"),

@@ -7,7 +7,7 @@ from collections.abc import Callable, Mapping
 from typing import Any, Final
 
 from oval_room.core.errors import RefusedError
-from oval_room.core.signal.format import CHROMAS, Format
+from oval_room.core.sent_format import CHROMAS, Format
 from oval_room.core.signal.path import End, Link
 from oval_room.core.signal.ports import Want
 from oval_room.core.sums.given import items_of

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from oval_room.core.sent_format import Format
 from oval_room.core.signal.cable import kind_for
 from oval_room.core.signal.chain import Way, Wire, rate_for
-from oval_room.core.signal.format import Format
 from oval_room.core.signal.path import check_path
 from oval_room.core.signal.typed import format_of
 

@@ -12,7 +12,7 @@ from typing import Final, Literal
 
 from oval_room.core.levels import beyond
 from oval_room.core.record import record
-from oval_room.core.signal.format import Format, dp_need, frl_need, frl_payload, sdi_need, tmds_has, tmds_need
+from oval_room.core.sent_format import Format, dp_need, frl_need, frl_payload, sdi_need, tmds_has, tmds_need
 
 Why = Literal["rate", "hdr", "vrr", "chroma", "kind"]
 COMPONENT_LINES: Final = 720

@@ -9,12 +9,13 @@ from oval_room.core.brief.document import Brief
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level, beyond
+from oval_room.core.mains import BTU, circuit_limit
 from oval_room.core.plan.gear import Device as DeviceGear
 from oval_room.core.signal.boxes import Box
 from oval_room.core.signal.chain import Chain
 from oval_room.core.signal.document import Routing
-from oval_room.core.signal.running import BTU, circuit_limit
 from oval_room.core.signal.says import SignalCode
+from oval_room.core.signal.units import KWH
 
 HOURS: Final = 4.0
 """A day, where neither brief nor anybody says (planning value)."""
@@ -49,7 +50,7 @@ def power_figures(book: FigureBook, boxes: Mapping[str, Box], routing: Routing, 
     book.add("route_heat", typical * BTU, watts)
     book.add("route_energy", energy, watts, Input("h", "hours a day", hours, "hours", said))
     tariff = Input("c", "for a kWh", routing.tariff, "ratio", "assumed" if routing.tariff == 0.30 else "chosen")
-    book.add("route_cost", energy * routing.tariff, Input("E", "in a year", energy, "kwh"), tariff)
+    book.add("route_cost", energy * routing.tariff, Input("E", "in a year", energy, KWH), tariff)
     book.add(
         "route_circuit",
         100 * peak / circuit_limit(routing.volts, routing.amps),

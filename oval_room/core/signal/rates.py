@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.signal.format import DP, FRL, SDI
+from oval_room.core.sent_format import DP, FRL, SDI
 
 TMDS_TOP: Final = 18.0
 """A port of an FRL rate runs TMDS up to this as well [Gbit/s]."""

@@ -29,6 +29,7 @@ from oval_room.core.signal.inputs import better_inputs
 from oval_room.core.signal.power_study import power_figures, power_findings
 from oval_room.core.signal.runs_study import RunsResult
 from oval_room.core.signal.says import SignalCode, SignalCure
+from oval_room.core.signal.units import GBPS
 from oval_room.core.sound.with_picture import EARLY, lip_sync_level
 from oval_room.core.sound.with_picture import LATE as SOUND_LATE
 
@@ -122,7 +123,7 @@ def _carries(way: Way) -> Finding:
     }
     value, limit = (way.spare, 0.0) if way.whole else (None, None)
     cures = () if way.whole or way.stopped is None else _cable_cure(way)
-    return Finding(SignalCode.ROUTE_CARRIES, level, "10.6", _about(way), value, limit, "gbps", cures, more)
+    return Finding(SignalCode.ROUTE_CARRIES, level, "10.6", _about(way), value, limit, GBPS, cures, more)
 
 
 def _cable_cure(way: Way) -> tuple[Cure, ...]:
@@ -200,8 +201,8 @@ def _way_figures(book: FigureBook, ways: Mapping[str, Way], heard: Mapping[str, 
             book.add(
                 "route_spare",
                 way.spare,
-                Input("R", f"what {way.tightest.name} carries", way.spare + _need(way), "gbps", said),
-                Input("N", f"what {way.format.name} asks of it", _need(way), "gbps", "rule"),
+                Input("R", f"what {way.tightest.name} carries", way.spare + _need(way), GBPS, said),
+                Input("N", f"what {way.format.name} asks of it", _need(way), GBPS, "rule"),
                 subject=f"{way.source.name}, {way.format.name}",
                 picture=picture,
             )
@@ -346,9 +347,9 @@ def _settings(chain: Chain) -> Iterator[Finding]:
             about = {"thing": box.key}
             if into.slow and beyond(need, into.gbps) and not beyond(need, into.top):
                 put = PutDevice(id=box.key, set_ports=(*box.device.set_ports, into.name))
-                cures = (Cure(SignalCure.MODE, into.top, put, "gbps", into.mode or "full rate", into.name),)
+                cures = (Cure(SignalCure.MODE, into.top, put, GBPS, into.mode or "full rate", into.name),)
                 code = SignalCode.ROUTE_MODE
-                yield Finding(code, Level.MIND, "10.5", about, into.gbps, into.top, "gbps", cures, more)
+                yield Finding(code, Level.MIND, "10.5", about, into.gbps, into.top, GBPS, cures, more)
             elif into.firmware and into.name in box.device.set_ports:
                 said = {**more, "firmware": into.firmware}
                 yield Finding(SignalCode.ROUTE_FIRMWARE, Level.NOTE, "10.5", about, more=said)

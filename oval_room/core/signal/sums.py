@@ -1,14 +1,12 @@
-"""Sums of rules 10 and 12: formats on links, paths, ports, cables, feeds, EDID, running."""
+"""Sums of rules 10 and 12: formats on links, paths, ports, cables, feeds, EDID, mains."""
 
 from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core import mains
 from oval_room.core.errors import RefusedError
-from oval_room.core.signal import feed, running
-from oval_room.core.signal.cable import cable_kind, stock_length
-from oval_room.core.signal.edid import BadBlockError, read_edid
-from oval_room.core.signal.format import (
+from oval_room.core.sent_format import (
     CHROMAS,
     Format,
     dp_need,
@@ -21,6 +19,9 @@ from oval_room.core.signal.format import (
     tmds_need,
     tmds_timing,
 )
+from oval_room.core.signal import feed
+from oval_room.core.signal.cable import cable_kind, stock_length
+from oval_room.core.signal.edid import BadBlockError, read_edid
 from oval_room.core.signal.given import (
     fixed_text,
     read_fixed,
@@ -124,18 +125,18 @@ def _poe(device_w: float) -> Result:
 
 
 def _month(watts: float, hours_a_day: float, tariff_per_kwh: float) -> Result:
-    month = running.month_of(watts, hours_a_day, tariff_per_kwh)
+    month = mains.month_of(watts, hours_a_day, tariff_per_kwh)
     return {"month_kwh": month.energy, "month_cost": month.cost, "heat_btu_per_h": month.heat}
 
 
 def _leakage(leakage_ma: tuple[float, ...], devices_30_ma: int) -> Result:
-    wanted = running.devices_for(leakage_ma)
+    wanted = mains.devices_for(leakage_ma)
     return {"total_ma": sum(leakage_ma), "devices_wanted": wanted, "ok": wanted <= devices_30_ma}
 
 
 def _circuit(peak_w: tuple[float, ...], supply_v: float, breaker_a: float) -> Result:
-    fits = running.fits_circuit(peak_w, supply_v, breaker_a)
-    return {"total_w": sum(peak_w), "limit_w": running.circuit_limit(supply_v, breaker_a), "ok": fits}
+    fits = mains.fits_circuit(peak_w, supply_v, breaker_a)
+    return {"total_w": sum(peak_w), "limit_w": mains.circuit_limit(supply_v, breaker_a), "ok": fits}
 
 
 def _edid(hex: bytes) -> Result:

@@ -7,7 +7,7 @@ from functools import lru_cache
 from typing import Any, Final
 
 from oval_room.core.errors import RefusedError
-from oval_room.core.signal.format import Chroma, Format, Hdr, tmds_timing
+from oval_room.core.sent_format import Chroma, Format, Hdr, tmds_timing
 
 LINES: Final[dict[str, tuple[int, int]]] = {
     "720": (1280, 720),

@@ -8,6 +8,7 @@ from oval_room.core.part import Part, StageSpec
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.survey import opening_phrases, room_phrases, thing_phrases, wall_phrases
+from oval_room.core.survey.choosing import SUBJECTS
 from oval_room.core.survey.closure_study import ClosureResult, study_closure
 from oval_room.core.survey.commands import PutFind, PutOpening, PutPassage, PutScene, PutSeat, PutService, PutThing
 from oval_room.core.survey.entries import survey_entries
@@ -67,5 +68,14 @@ PART: Final = Part(
     entries={"survey": survey_entries},
     grips=GRIPS,
     sums=(SumGroup("Survey", SUMS),),
-    stage=StageSpec("survey", "Survey", ("plan", "elevation", "section"), ("distance", "angle"), hint="seat 11'2"),
+    subjects=SUBJECTS,
+    stage=StageSpec(
+        "survey",
+        "Survey",
+        ("plan", "elevation", "section"),
+        ("distance", "angle"),
+        hint="seat 11'2",
+        by_wall=True,
+        moves="seat",
+    ),
 )

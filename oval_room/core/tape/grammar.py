@@ -21,6 +21,7 @@ from oval_room.core.commands import several
 from oval_room.core.complaints import refused_by
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
+from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.report import Report
@@ -48,8 +49,10 @@ from oval_room.core.words import capital
 
 MOST_CHARACTERS: Final = 600
 WORDS: Final = tuple(word for phrase in PHRASES for word in (phrase.word, *phrase.also))
-OF: Final = dict.fromkeys(("tv", "screen", "picture"), ("picture", "fixing")) | {"projector": ("throw", "fixing")}
+ABOUT: Final = dict.fromkeys(word for spec in STAGES.values() for word in spec.of)
+OF: Final = {word: [spec.name for spec in STAGES.values() if word in spec.of] for word in ABOUT}
 """Stages whose phrases can follow what they are about."""
+WALLED: Final = {spec.name for spec in STAGES.values() if spec.walled}
 QUALIFIED: Final = ("a length", "a seat", "a count", "width x depth x height")
 """What follows words that people also put before others: `main seat 3 m`, `room width 4 m`."""
 BARE: Final = ("room", "seat", "tv", "screen", "wall", "ceiling")
@@ -146,7 +149,7 @@ def _one(here: Here, said: str) -> Answer:
 
 def _of_subject(here: Here, said: str) -> Answer:
     """A line that begins with what it is about: `tv on left wall` as `on left wall` said of the TV."""
-    about = re.match(r"(tv|screen|picture|projector) (?=[a-z])", said, re.IGNORECASE)
+    about = re.match(rf"({'|'.join(OF)}) (?=[a-z])", said, re.IGNORECASE)
     then = here.said(said[about.end() :]) if about else None
     if about is None or then is None or (then[0].stage not in OF[about[1].lower()]):
         return NotHeard("")
@@ -186,7 +189,7 @@ def _phrase(here: Here, said: str) -> Answer:
             return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
         with _searching(watch):
             heard = _of_wall(here, phrase, rest) or phrase.make(here.meant(word), rest)
-        if phrase.stage == "fixing":  # a hole or an edge of one display: its wall goes with it
+        if phrase.stage in WALLED:  # a hole or an edge of one display: its wall goes with it
             heard = Heard(heard.say, with_its_wall(heard.command, here.plan))
         apply(here.plan, heard.command, here.gear)
     except Ask as ask:

@@ -155,8 +155,15 @@ class Here:
         keys = [key for step in steps if isinstance(key := getattr(step, "id", None), str)]
         held = (item for node in (self.plan.survey, self.plan.chosen) for item in keyed_nodes(node))
         looks = {name[:-1]: next((key for key in keys if key in listed), None) for name, listed in held}
-        seen = {name: key for name in ("picture", "seat", "projector") if (key := looks.get(name))}
-        return Here(self.plan, self.gear, replace(self.subject, **seen), self._evaluate, self.phrases)
+        now = self.subject
+        seen = Subject(
+            looks.get("picture") or now.picture,
+            looks.get("seat") or now.seat,
+            now.scene,
+            looks.get("projector") or now.projector,
+            now.more,
+        )
+        return Here(self.plan, self.gear, seen, self._evaluate, self.phrases)
 
     def picture(self) -> tuple[str, Picture]:
         pictures = self.plan.chosen.pictures

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.figures import FigureKind, kinds
+from oval_room.core.viewing.units import PX_DEG
 
 KINDS: Final = kinds(
     FigureKind("width", "picture.{picture}.width", "mm", "picture width", "2.1", "w", "picture", short="width", rank=4),
@@ -70,7 +71,7 @@ KINDS: Final = kinds(
     FigureKind(
         "sharpness",
         "picture.{picture}.sharpness.seat.{seat}",
-        "px_deg",
+        PX_DEG,
         "pixels a degree",
         "3.3",
         "1/(2·atan(p/(2·d)))",

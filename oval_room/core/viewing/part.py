@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.part import Part, StageSpec
+from oval_room.core.plan.document import Plan
 from oval_room.core.studies import Case, Study
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.viewing import height_sums, picture_grips, placing_phrases, size_sums
@@ -13,11 +14,13 @@ from oval_room.core.viewing.figures import KINDS
 from oval_room.core.viewing.glare_study import GlareResult, study_glare
 from oval_room.core.viewing.grips import GRIPS
 from oval_room.core.viewing.movers import row_movers
+from oval_room.core.viewing.notes import NOTES
 from oval_room.core.viewing.phrases import PHRASES
 from oval_room.core.viewing.says import ViewingCode, ViewingCure
 from oval_room.core.viewing.school_of import Follows, school_followed
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.study import ViewResult, study_viewing
+from oval_room.core.viewing.units import UNITS
 
 
 def _use(case: Case) -> Use:
@@ -29,9 +32,16 @@ def _school(case: Case) -> Follows:
     return school_followed(case.plan.choices, case.plan.brief, case.plan.survey)
 
 
+def _throw_too(plan: Plan) -> tuple[str, ...]:
+    """A projected picture waits for its throw."""
+    return ("throw",) if plan.chosen.feeds else ()
+
+
 PART: Final = Part(
     "viewing",
     kinds=KINDS,
+    units=UNITS,
+    notes=NOTES,
     codes=(ViewingCode,),
     cures=(ViewingCure,),
     studies=(
@@ -58,5 +68,8 @@ PART: Final = Part(
         ("bottom", "angle", "neck", "contrast"),
         extra=("map", "cloth"),
         hint="tv 65",
+        hidden=("map",),
+        of=("tv", "screen", "picture"),
+        waits_for=_throw_too,
     ),
 )

@@ -34,6 +34,7 @@ from oval_room.core.viewing.one_picture import TILT_WORTH_SAYING, OnePicture
 from oval_room.core.viewing.says import ViewingCode, ViewingCure
 from oval_room.core.viewing.schools import SIZE_SCHOOLS, school_level
 from oval_room.core.viewing.sharpness import COARSE, COARSE_TEXT, distance_at_60, pixel_pitch, sharpness_level
+from oval_room.core.viewing.units import PX_DEG
 from oval_room.core.viewing.views import SeatView
 
 SQUARE = 0.05  # a picture turned less than this hangs flat on its wall [deg]
@@ -195,7 +196,7 @@ class Judged(OnePicture):
             y = self.ruler.safe(self.picture.pose.y + away, "least")
             cures = (Cure(ViewingCure.ROW_OUT, y, self._move_row(seat.row, y - seat.y.value), name=f"row {seat.row}"),)
         code, more = (ViewingCode.TEXT if self.use == "desk" else ViewingCode.COARSE), {"vanish": distance_at_60(pitch)}
-        return [Finding(code, level, "3.3", self._about(worst), per_degree, least, "px_deg", cures, more)]
+        return [Finding(code, level, "3.3", self._about(worst), per_degree, least, PX_DEG, cures, more)]
 
     def _necks(self, seen: dict[str, SeatView]) -> list[Finding]:
         worst = max(seen, key=lambda name: abs(seen[name].neck - NECK_MIDDLE))

@@ -11,6 +11,7 @@ from fastapi.responses import HTMLResponse, Response
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.projection.memory_study import MemoryResult, Setting
+from oval_room.core.projection.part import PART as PROJECTION
 from oval_room.core.projection.square import Squareness, cause, squareness
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.screens.size import picture_size
@@ -33,7 +34,7 @@ Kind = Annotated[str, Query(pattern=f"^({'|'.join(PATTERNS)})$")]
 def align(request: Request, job: str) -> HTMLResponse:
     """The order of moves, the sizes that are planned, and the check of what was measured."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "throw", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), PROJECTION.at, asked(request))
     plan, picture = parts.plan, parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
     typed = {name: request.query_params.get(name, "")[:30] for name in MEASURED}
     found, wrong = _checked(plan, typed)

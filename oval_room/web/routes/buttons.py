@@ -9,6 +9,7 @@ from fastapi.responses import HTMLResponse, JSONResponse
 
 from oval_room.core.signal.buttons import as_json, timeline, whole_time
 from oval_room.core.signal.document import Button, Routing
+from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.words import Words
 from oval_room.drawing.button_lanes import Span, button_lanes
 from oval_room.drawing.layout import Margins
@@ -58,7 +59,7 @@ def buttons(
 ) -> HTMLResponse:
     """Every button as it is planned; one of them played, with a fault set into a stand-in."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "routing", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), SIGNAL.at, asked(request))
     words, shown = Words(parts.plan), []
     for key, button in parts.plan.chosen.kept(Routing).buttons.items():
         faults: dict[str, Fault] = {}
@@ -76,7 +77,7 @@ def buttons(
     context = {
         "head": parts.head,
         "plan": parts.plan,
-        "back": parts.link(stage="routing"),
+        "back": parts.link(stage=SIGNAL.at),
         "shown": shown,
         "played": play,
         "fault": fault,

@@ -12,6 +12,7 @@ from pydantic import ValidationError
 from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.parts import COMMAND
+from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.signal.schedule import NEVER, Line, schedule, to_buy, totals
 from oval_room.core.signal.study import RoutingResult
 from oval_room.core.units import Ruler
@@ -31,7 +32,7 @@ router = APIRouter(route_class=Gated)
 
 def _parts(request: Request, job: str) -> SheetParts:
     bench = bench_of(request)
-    return SheetParts(bench, request, bench.store.head(job), "routing", asked(request))
+    return SheetParts(bench, request, bench.store.head(job), SIGNAL.at, asked(request))
 
 
 def _page(request: Request, job: str, status: int = 200, **more: object) -> HTMLResponse:
@@ -40,7 +41,7 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
     context = {
         "head": parts.head,
         "plan": parts.plan,
-        "back": parts.link(stage="routing"),
+        "back": parts.link(stage=SIGNAL.at),
         "lines": [(line, _run(line, ruler)) for line in lines],
         "buy": totals(lines),
         "boxes": to_buy(parts.plan, parts.report.of(RoutingResult)),

@@ -26,8 +26,9 @@ from oval_room.core.solve.size_table import SIZES, SizeRow, size_table
 from oval_room.core.solve.which_display import rank_displays
 from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import RULES, seat_map
+from oval_room.core.viewing.units import PX_DEG
 from oval_room.core.words import Words, capital
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, Place, asked
 from oval_room.web.pages import fragment, page
@@ -83,6 +84,7 @@ def sizes(request: Request, job: str, size: Annotated[str, Query(max_length=20)]
     context = {
         "rows": rows,
         "show": ruler.show,
+        "per_degree": PX_DEG,
         "value": lambda v, unit: show_value(v, unit, ruler=ruler),
         "seat": parts.plan.survey.seats.get(subject.seat or ""),
         "typed": size,

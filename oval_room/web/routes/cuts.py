@@ -9,6 +9,7 @@ from fastapi.responses import HTMLResponse
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.fixing.cut_list import KERF
+from oval_room.core.fixing.part import PART as FIXING
 from oval_room.core.hanging.cutting import boards_of, pieces_of
 from oval_room.core.span import Span, read_lengths
 from oval_room.core.units import Ruler
@@ -35,7 +36,7 @@ LINE: Final = 56.0
 def cuts(request: Request, job: str, stock: Annotated[str, Query(max_length=40)] = "") -> HTMLResponse:
     """Every piece and every board it is sawn from."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "fixing", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), FIXING.at, asked(request))
     ruler = parts.plan.writing.ruler
     length, wrong = _stock(stock, ruler)
     pieces = pieces_of(parts.plan, bench.look(parts.plan, parts.report, parts.seen).gear, parts.report)
@@ -50,7 +51,7 @@ def cuts(request: Request, job: str, stock: Annotated[str, Query(max_length=40)]
     context = {
         "head": parts.head,
         "plan": parts.plan,
-        "back": parts.link(stage="fixing"),
+        "back": parts.link(stage=FIXING.at),
         "pieces": [(one.of, ruler.show(one.length), one.for_) for one in pieces],
         "drawn": drawn,
         "too_long": [(one.of, ruler.show(one.length), one.for_) for kind in boards for one in kind.too_long],

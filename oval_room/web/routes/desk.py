@@ -11,7 +11,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Writing, new_plan
 from oval_room.core.plan.measure import called, plain
 from oval_room.core.words import Words
-from oval_room.drawing.sheet import ALWAYS, draw
+from oval_room.drawing.layers import ALWAYS
+from oval_room.drawing.sheet import draw
 from oval_room.formats.job_file import SUFFIX, read_job, read_pinned, write_job
 from oval_room.store.records import BrokenError, JobRow
 from oval_room.store.store import Store
@@ -55,7 +56,7 @@ def _on_the_table(request: Request, rows: list[JobRow]) -> dict[str, object] | N
     seen = Seen.of(head.plan, stage, {}, {})
     look = bench.look(head.plan, report, seen)
     part = draw(
-        look, "section", 560, 300, (*ALWAYS, "room", "people", "sight", "beam", "fixing", "dimensions"), "desk-"
+        look, "section", 560, 300, (*ALWAYS, "room", "people", "sight", "beam", "fixings", "dimensions"), "desk-"
     )
     return {
         "row": row,

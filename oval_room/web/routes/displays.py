@@ -17,6 +17,7 @@ from oval_room.core.signal.commands import PutListed
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.edid import Edid
 from oval_room.core.signal.listed import edid_of
+from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.words import capital
 from oval_room.standins.displays import StandIn
 from oval_room.store.records import ClashError
@@ -85,10 +86,10 @@ def _says(edid: Edid) -> list[tuple[str, str]]:
 
 def _page(request: Request, job: str, status: int = 200, **more: object) -> HTMLResponse:
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "routing", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), SIGNAL.at, asked(request))
     boxes = boxes_of(parts.plan.chosen, bench.store.gear())
     shown = [_shown(box, parts.plan) for box in boxes.values() if box.role == "display"]
-    context = {"head": parts.head, "plan": parts.plan, "back": parts.link(stage="routing"), "shown": shown}
+    context = {"head": parts.head, "plan": parts.plan, "back": parts.link(stage=SIGNAL.at), "shown": shown}
     return page(request, "displays.html", context | {"wrong": {}, "said": "", "typed": {}} | more, status)
 
 

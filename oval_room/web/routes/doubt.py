@@ -6,6 +6,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import JSONResponse
 
 from oval_room.core.figures import show_value
+from oval_room.core.parts import START
 from oval_room.core.solve.doubt import doubts
 from oval_room.core.solve.within import OutOfTimeError
 from oval_room.core.words import dim_name
@@ -19,7 +20,7 @@ router = APIRouter(route_class=Gated)
 
 
 @router.get("/jobs/{job}/doubt", name="doubt")
-def doubt(request: Request, job: str, stage: str = "survey") -> JSONResponse:
+def doubt(request: Request, job: str, stage: str = START) -> JSONResponse:
     """How sure the large figures of a stage are, and which reading carries most of the doubt."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), stage, asked(request))

@@ -11,6 +11,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from oval_room.core.errors import MissingError
+from oval_room.core.fixing.part import PART as FIXING
 from oval_room.core.fixing.study import FixingResult
 from oval_room.core.hanging.mark_out import MarkOut, surface_marks, surfaces
 from oval_room.core.hanging.marked_words import OVER_CAUTIONS, WALL_CAUTIONS, HangsTold, tell
@@ -19,7 +20,7 @@ from oval_room.core.plan.turn import wall_name
 from oval_room.core.survey.datum import DATUM
 from oval_room.core.words import Words
 from oval_room.drawing.drill_card import write_cards
-from oval_room.drawing.parts import Look
+from oval_room.drawing.look import Look
 from oval_room.drawing.template import Plate, write_template
 from oval_room.drawing.template_files import template_dxf, template_svg
 from oval_room.web.answers import bench_of
@@ -53,7 +54,7 @@ class Drilled(NamedTuple):
 
 def _drilled(request: Request, job: str) -> Drilled:
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "fixing", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), FIXING.at, asked(request))
     look = bench.look(parts.plan, parts.report, parts.seen)
     surface = _surface(parts, look)
     marks = surface_marks(parts.report, parts.plan, look.gear, surface)
@@ -103,7 +104,7 @@ def drill(request: Request, job: str) -> HTMLResponse:
         "plan": one.parts.plan,
         "wall": one.name,
         "ceiling": one.surface == "ceiling",
-        "back": one.parts.link(stage="fixing"),
+        "back": one.parts.link(stage=FIXING.at),
         "zero": one.marks.zero.name,
         "told": one.told,
         "spots": spots,

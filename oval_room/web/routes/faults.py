@@ -13,6 +13,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.signal.commands import KeepCure
 from oval_room.core.signal.document import SYMPTOMS, Routing
 from oval_room.core.signal.faults import Cause, causes, next_test
+from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.signal.study import RoutingResult
 from oval_room.core.words import capital
 from oval_room.standins.broken import break_it
@@ -30,12 +31,12 @@ Tested = Annotated[list[str], Query(max_length=60)]
 
 def _page(request: Request, job: str, status: int = 200, **more: object) -> HTMLResponse:
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "routing", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), SIGNAL.at, asked(request))
     found = parts.report.of(RoutingResult)
     routing = parts.plan.chosen.kept(Routing)
     context = {
         "head": parts.head,
-        "back": parts.link(stage="routing"),
+        "back": parts.link(stage=SIGNAL.at),
         "plan": parts.plan,
         "ways": [(key, f"{way.source.name} on {way.display.name}") for key, way in found.ways.items()],
         "symptoms": SYMPTOMS,

@@ -13,7 +13,7 @@ from oval_room.core.apply import apply
 from oval_room.core.applying import measure_at
 from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.parts import COMMAND
+from oval_room.core.parts import COMMAND, START
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import Typed
 from oval_room.core.plan.outline import walls_of
@@ -164,7 +164,7 @@ def take_file(
 
 
 def _subject(plan: Plan) -> Subject:
-    return Seen.of(plan, "survey", {}, {}).subject
+    return Seen.of(plan, START, {}, {}).subject
 
 
 def _found(request: Request, job: str, name: str, command: Command, said: str) -> Found:

@@ -7,9 +7,11 @@ from typing import Final
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
+from oval_room.core.fixing.part import PART as FIXING
 from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.games import bearings, drivers, frame_mpx, sizes, typed
+from oval_room.core.rig.part import PART as RIG
 from oval_room.core.rig.rig import shown_rig
 from oval_room.core.rig.tubes import STOCK, tubes_of
 from oval_room.core.rig.uprights import bolts_of
@@ -27,7 +29,7 @@ router = APIRouter(route_class=Gated)
 def games(request: Request, job: str) -> HTMLResponse:
     """The rig's numbers, each to be copied; empty while no rig has a driver."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "rig", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), RIG.at, asked(request))
     scheme, pictures = parts.plan.chosen, parts.plan.chosen.pictures
     key, rig = shown_rig(scheme, parts.plan.survey.seats, parts.seen.subject.picture) or ("", None)
     if rig is None:
@@ -51,7 +53,7 @@ def games(request: Request, job: str) -> HTMLResponse:
     tubes = tubes_of(rig, pictures, asked_for, gear, seat.floor.value)
     context = {
         "tubes": tubes,
-        "holes": parts.link(stage="fixing", lead=None),
+        "holes": parts.link(stage=FIXING.at, lead=None),
         "pass_by": show(PASS),
         "uprights": [show(one) for one in tubes.uprights],
         "between": [show(one) for one in tubes.between],

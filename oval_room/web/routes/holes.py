@@ -13,6 +13,7 @@ from oval_room.core.fixing.hole_list import holes_of
 from oval_room.core.fixing.hole_words import hole_row
 from oval_room.core.fixing.load_cases import in_plain_words
 from oval_room.core.fixing.load_study import Held, LoadResult
+from oval_room.core.fixing.part import PART as FIXING
 from oval_room.core.plan.room import WALL_WORDS
 from oval_room.core.units import Ruler
 from oval_room.web.answers import bench_of
@@ -32,7 +33,7 @@ def holes(
 ) -> HTMLResponse:
     """Every hole of a picture with what it goes into, how sure, what it bears, what to confirm first."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "fixing", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), FIXING.at, asked(request))
     look = bench.look(parts.plan, parts.report, parts.seen)
     key = of if of in parts.plan.chosen.pictures else parts.seen.subject.picture or ""
     turned = look.turned(parts.report.walls.get(key, 1))

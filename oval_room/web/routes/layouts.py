@@ -12,6 +12,7 @@ from pydantic import ValidationError
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.parts import COMMAND
 from oval_room.core.signal.headroom import must_change
+from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.signal.study import RoutingResult
 from oval_room.core.solve.layouts import Layout, layouts
 from oval_room.core.words import Words, capital
@@ -46,7 +47,7 @@ def _column(one: Layout, words: Words) -> dict[str, object]:
 
 def _page(request: Request, job: str, status: int = 200, wanted: str = "", **more: object) -> HTMLResponse:
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "routing", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), SIGNAL.at, asked(request))
     plan, gear, words, wrong = parts.plan, bench.store.gear(), Words(parts.plan), ""
     found = parts.report.of(RoutingResult)
     try:
@@ -59,7 +60,7 @@ def _page(request: Request, job: str, status: int = 200, wanted: str = "", **mor
     context = {
         "head": parts.head,
         "plan": plan,
-        "back": parts.link(stage="routing"),
+        "back": parts.link(stage=SIGNAL.at),
         "ways": [_column(one, words) for one in layouts(plan, gear)],
         "wanted": wanted or NEXT,
         "rooms": rooms,

@@ -23,10 +23,11 @@ from oval_room.core.array.desk import (
 )
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.mapping import Walls
+from oval_room.core.array.part import PART as ARRAY
 from oval_room.core.array.study import ArrayResult
 from oval_room.core.array.wall import Display, hanging_order
 from oval_room.core.errors import MissingError, RefusedError
-from oval_room.core.signal.running import BTU
+from oval_room.core.mains import BTU
 from oval_room.drawing.run_sheet import write_run_sheet
 from oval_room.formats.test_cards import canvas_card, controller_card, display_card, png, shrunk
 from oval_room.formats.wall_mapping import write_mapping_csv, write_mapping_json
@@ -47,7 +48,7 @@ Key = Annotated[str, Path(pattern="^[a-z]{1,2}[0-9]{1,4}$")]
 
 def _parts(request: Request, job: str) -> SheetParts:
     bench = bench_of(request)
-    return SheetParts(bench, request, bench.store.head(job), "array", asked(request))
+    return SheetParts(bench, request, bench.store.head(job), ARRAY.at, asked(request))
 
 
 def _walls(parts: SheetParts) -> Walls:
@@ -91,7 +92,7 @@ def mapping(request: Request, job: str) -> HTMLResponse:
     """Every display with what it shows and where it is plugged in; what else the wall needs."""
     parts = _parts(request, job)
     walls, plan, result = parts.report.of(ArrayResult).walls, parts.plan, parts.report.of(ArrayResult)
-    context: dict[str, object] = {"head": parts.head, "plan": plan, "back": parts.link(stage="array"), "walls": walls}
+    context: dict[str, object] = {"head": parts.head, "plan": plan, "back": parts.link(stage=ARRAY.at), "walls": walls}
     if walls is None or result.power is None:
         return page(request, "mapping.html", context)
     show, names = plan.writing.ruler.show, plugs(plan, walls)

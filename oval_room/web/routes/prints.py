@@ -15,11 +15,13 @@ from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES
 from oval_room.core.words import Words
 from oval_room.drawing.dxf import write_dxf
+from oval_room.drawing.layers import ALWAYS
+from oval_room.drawing.look import Look
 from oval_room.drawing.paper import SCALES, Titles, fits
-from oval_room.drawing.parts import Look
+from oval_room.drawing.parts import VIEW_NAMES, VIEWS
 from oval_room.drawing.pdf import write_pages, write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
-from oval_room.drawing.sheet import ALWAYS, VIEW_NAMES, has_view, scene_of
+from oval_room.drawing.sheet import scene_of
 from oval_room.drawing.wall_parts import for_paper
 from oval_room.web.bench import Bench, shown_views
 from oval_room.web.gate import Gated, asked
@@ -88,7 +90,7 @@ def print_page(
     names += [
         (name, VIEW_NAMES[name])
         for name in STAGES[stage].extra
-        if has_view(look, name) and (name, VIEW_NAMES[name]) not in names
+        if VIEWS[name].there(look) and (name, VIEW_NAMES[name]) not in names
     ]
     context = {
         "head": parts.head,

@@ -19,7 +19,7 @@ from oval_room.core.gear.sheet import in_short, read_line
 from oval_room.core.hand.grips import pull
 from oval_room.core.job.commands import Accept, Settle
 from oval_room.core.levels import Level
-from oval_room.core.parts import STAGES, AnyCommand
+from oval_room.core.parts import STAGES, START, AnyCommand
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.movers import movers_of
@@ -96,7 +96,7 @@ def job_page(request: Request, job: str) -> Response:
     """A job opens on the stage of its worst finding."""
     head = bench_of(request).store.head(job)
     worst = worst_open(bench_of(request).report(head))
-    stage = worst.code.stage if worst else "survey"
+    stage = worst.code.stage if worst else START
     return RedirectResponse(f"/jobs/{job}/{stage}", status_code=303)
 
 

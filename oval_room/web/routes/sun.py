@@ -7,6 +7,7 @@ from fastapi.responses import HTMLResponse
 
 from oval_room.core.hints import in_unit
 from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
+from oval_room.core.survey.part import PART as SURVEY
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import page
@@ -19,7 +20,7 @@ router = APIRouter(route_class=Gated)
 def sun(request: Request, job: str) -> HTMLResponse:
     """The sun through the year: month × hour, window by window."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "survey", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), SURVEY.at, asked(request))
     subject = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
     year, openings = sun_year(parts.plan.survey, subject), parts.plan.survey.openings
     windows = [

@@ -11,6 +11,7 @@ from fastapi.responses import HTMLResponse
 from oval_room.core.aspect import NAMED, show_aspect
 from oval_room.core.light.study import LightResult
 from oval_room.core.projection.memories import light_share
+from oval_room.core.projection.part import PART as PROJECTION
 from oval_room.core.projection.study import ProjectorThrow, ThrowResult
 from oval_room.core.projection.wide_films import Way, largest, ways
 from oval_room.core.projection.wide_study import WIDE
@@ -40,7 +41,7 @@ class Shown(NamedTuple):
 def wide(request: Request, job: str) -> HTMLResponse:
     """The ways compared for the subject picture's width, from where its lens is."""
     bench = bench_of(request)
-    parts = SheetParts(bench, request, bench.store.head(job), "throw", asked(request))
+    parts = SheetParts(bench, request, bench.store.head(job), PROJECTION.at, asked(request))
     key, show = parts.seen.subject.picture or "", parts.plan.writing.ruler.show
     throws = parts.report.of(ThrowResult).throws.values()
     throw = next((one for one in throws if one.picture == key), None)

@@ -12,12 +12,10 @@ from typing import Final
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from oval_room.core import mains
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.levels import Level
-from oval_room.core.signal import feed, running
-from oval_room.core.signal.cable import REACH, STOCK, cable_kind, reach_of, stock_length
-from oval_room.core.signal.edid import BadBlockError, read_edid
-from oval_room.core.signal.format import (
+from oval_room.core.sent_format import (
     DP,
     Format,
     dp_need,
@@ -31,6 +29,9 @@ from oval_room.core.signal.format import (
     tmds_need,
     whole_rate,
 )
+from oval_room.core.signal import feed
+from oval_room.core.signal.cable import REACH, STOCK, cable_kind, reach_of, stock_length
+from oval_room.core.signal.edid import BadBlockError, read_edid
 from oval_room.core.signal.path import End, Link, check_path
 from oval_room.core.signal.ports import Want, plan_ports
 from oval_room.core.signal.sums import EDID_EXAMPLE
@@ -209,11 +210,11 @@ class CablesAndFeeds(unittest.TestCase):
             self.assertEqual(feed.poe_class(watts), name)
 
     def test_running(self) -> None:
-        month = running.month_of(100.0, 24.0, 0.5)
+        month = mains.month_of(100.0, 24.0, 0.5)
         self.assertAlmostEqual(month.energy, 73.0)  # 100 W for 730 hours
         self.assertAlmostEqual(month.cost, 36.5)
-        self.assertEqual([running.devices_for(some) for some in ([9.0], [9.0, 0.1], [])], [1, 2, 1])
-        self.assertEqual([running.fits_circuit([watts], 120, 15) for watts in (1440.0, 1441.0)], [True, False])
+        self.assertEqual([mains.devices_for(some) for some in ([9.0], [9.0, 0.1], [])], [1, 2, 1])
+        self.assertEqual([mains.fits_circuit([watts], 120, 15) for watts in (1440.0, 1441.0)], [True, False])
 
 
 def block(*, extension: bytes = b"", **at: int) -> bytes:

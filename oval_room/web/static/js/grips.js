@@ -220,9 +220,8 @@ export function grips() {
     },
     // The subject of the stage, where the sheet itself has the focus.
     async nudgeSubject(event) {
-      const { stage, view } = this.sheet();
-      const first = { survey: "seat", throw: "lens" }[stage] || "body";
-      const kinds = [first, ...["body", "lens", "seat"].filter((kind) => kind !== first)];
+      const { moves, view } = this.sheet();
+      const kinds = [moves, ...["body", "lens", "seat"].filter((kind) => kind !== moves)];
       const grips = [...this.$root.children];
       const fits = kinds.map((kind) => {
         const mine = grips.filter((one) => one.dataset.grip.startsWith(`${kind}.`));

@@ -8,13 +8,15 @@ const byId = (id) => document.getElementById(id);
 
 export function sheetStore() {
   return {
-    base: "", revision: 1, stage: "survey", view: {}, step: 1, busy: false, swapping: false,
+    base: "", revision: 1, stage: "", moves: "body", kinds: {}, view: {}, step: 1, busy: false, swapping: false,
     leadWas: null, deltaWas: null, ghosts: 0, queue: Promise.resolve(),
 
     open(data) {
       this.base = data.base;
       this.revision = Number(data.revision);
       this.stage = data.stage;
+      this.moves = data.moves;
+      this.kinds = JSON.parse(data.kinds);
       this.step = Number(data.stepMm);
       this.readAddress(data.address);
     },
@@ -93,8 +95,7 @@ export function sheetStore() {
       if (answer) this.show(answer);
     },
     subject(ref) {
-      const kinds = { p: "picture", s: "seat", k: "scene", j: "projector", w: "wall", m: "picture" };
-      const kind = kinds[/^[a-z](?=\d)/.exec(ref)?.[0]];
+      const kind = this.kinds[/^[a-z](?=\d)/.exec(ref)?.[0]];
       if (kind) this.look({ [kind]: ref });
       delete this.view.projector;
     },

@@ -206,6 +206,12 @@ def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -
     draft.path(outline, "chair", "people", ref=key)
 
 
+def projector_looked_at(look: Look) -> str | None:
+    """The subject picture's projector, else the first."""
+    fed = look.plan.chosen.fed_by(look.picture)
+    return fed[0] if fed else next(iter(look.plan.chosen.projectors), None)
+
+
 def projector_turn(look: Look, projector: Projector) -> PoseTurn:
     """Which way a projector stands: square to its picture's wall."""
     room = look.plan.survey.room

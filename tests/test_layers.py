@@ -1,6 +1,8 @@
 """The walls between the trades, made from the list of parts: a trade that is added is held to them at once."""
 
+import re
 import unittest
+from pathlib import Path
 from typing import Final
 
 import grimp
@@ -49,6 +51,36 @@ def place(module: str) -> int | None:
     if trade == "gear":
         return ORDER["gear"] + 1 if module.endswith((".part", "_study", ".says")) else 0
     return ORDER[trade] + 1 if trade in ORDER else 0
+
+
+ROOT: Final = Path(__file__).resolve().parents[1] / "oval_room"
+NOUNS: Final = {
+    "web/side_by_side.py": "survey",  # a field of the plan
+    "web/routes/photos.py": "survey",  # what its template calls it
+    "web/templates/sheet/_survey_next.html": "survey",  # its script
+    "web/templates/sheet/_survey_below.html": "survey",
+    "web/routes/games.py": "rig",  # what its template calls it
+    "web/static/js/projection.js": "projection",  # the lines that project a point into other views
+    "web/templates/sheet.html": "projection",
+    "web/routes/choosing.py": "throw",  # a kind of figure
+    "drawing/projection.py": "throw",
+}
+"""Where a trade's name is a noun of another thing."""
+
+
+class Names(unittest.TestCase):
+    def test_web_and_drawing_name_a_stage_in_its_own_place_alone(self) -> None:
+        stages = {one.at for one in PARTS if one.stage} | {one.name for one in PARTS if one.stage}
+        quoted = re.compile(rf"""["'](?:{"|".join(sorted(stages - {"picture", "viewing"}))})["']""")
+        named = []
+        for folder in ("web", "drawing"):
+            for path in (ROOT / folder).rglob("*"):
+                if path.suffix not in (".py", ".html", ".js") or {"vendor", "parts"} & set(path.parts):
+                    continue
+                place = str(path.relative_to(ROOT))
+                found = {one.strip("\"'") for one in quoted.findall(path.read_text())} - {NOUNS.get(place)}
+                named += [f"{place}: {one}" for one in sorted(found)]
+        self.assertEqual(named, [])
 
 
 class Layers(unittest.TestCase):

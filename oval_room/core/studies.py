@@ -9,11 +9,13 @@ from typing import Generic, TypeVar
 from oval_room.core.keeping import Keep
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearItem, GearShelf
+from oval_room.core.plan.nodes import PartNodes
 from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
+_K = TypeVar("_K", bound=PartNodes)
 _R = TypeVar("_R", bound=Result)
 _R_co = TypeVar("_R_co", bound=Result, covariant=True)
 
@@ -54,6 +56,18 @@ class Case:
         if not isinstance(found, kind):
             raise LookupError(f"{kind.__name__} comes later, or not at all")
         return found
+
+    def kept(self, kind: type[_K]) -> _K:
+        """What a trade keeps in the scheme."""
+        return self.scheme.kept(kind)
+
+    def surveyed(self, kind: type[_K]) -> _K:
+        """What a trade keeps on the survey."""
+        return self.survey.kept(kind)
+
+    def job(self, kind: type[_K]) -> _K:
+        """What a trade keeps of the job itself."""
+        return self.plan.kept(kind)
 
     def seen(self, *names: str) -> Survey:
         """The survey with some of its parts alone: the same object while they are the same."""

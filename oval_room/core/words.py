@@ -15,7 +15,6 @@ from oval_room.core.findings import Cure, Finding
 from oval_room.core.hints import in_unit
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.turn import wall_name
 from oval_room.core.units import Ruler, Side
 
@@ -24,8 +23,7 @@ def names_of(plan: Plan) -> dict[str, str]:
     """What people call every seat, thing, scene, picture, projector ..."""
     return {
         key: str(name)
-        for node in (plan.survey, plan.chosen)
-        for _, listed in keyed_nodes(node)
+        for _, listed in plan.lists
         for key, one in listed.items()
         if (name := getattr(one, "name", None)) is not None
     }
@@ -139,7 +137,7 @@ def _shown_on(plan: Plan) -> dict[str, str]:
     """The picture of every nameless thing that belongs to one."""
     return {
         key: of
-        for _, listed in keyed_nodes(plan.chosen)
+        for _, listed in plan.lists
         for key, one in listed.items()
         if (of := getattr(one, "shows", None)) is not None and not hasattr(one, "name")
     }

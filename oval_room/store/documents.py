@@ -19,7 +19,7 @@ from pydantic import ValidationError
 from oval_room.core.complaints import refused_by
 from oval_room.core.errors import MissingError
 from oval_room.core.parts import PLAN
-from oval_room.core.plan.changes import GROWS_ONLY, Change, Path, change_of, is_entry, path_of
+from oval_room.core.plan.changes import GROWS_ONLY, Change, Path, change_of, is_entry, is_table, path_of
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import STORED, Frozen
 from oval_room.store.opened import Opened
@@ -217,6 +217,9 @@ def _apply(document: Any, touched: Iterable[Change], orders: Orders) -> None:
 
 
 def _into(document: Any, path: Path) -> Any:
-    for key in path:
+    """What lies at a path of a plan's JSON. A table that was declared after that was written is made, empty."""
+    for n, key in enumerate(path, 1):
+        if key not in document and is_table(path[:n]):
+            document[key] = {}
         document = document[key]
     return document

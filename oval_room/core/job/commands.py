@@ -14,7 +14,6 @@ from oval_room.core.levels import Level
 from oval_room.core.plan.changes import Change, path_of, restore
 from oval_room.core.plan.document import Accepted, Decided, Figures, Plan, Scheme, Settled, Stage
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.keyed import holder_of
 from oval_room.core.plan.measure import Count, Hash, Id, Name, Number, Words
 
 MEANT = 8  # characters a reason has at least
@@ -142,8 +141,8 @@ class Drop(Command):
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         gone = self.id
-        if holder_of(plan.survey, gone):
-            return plan.model_copy(update={"survey": plan.survey.without(gone)})
+        if (left := plan.without(gone)) is not None:
+            return left
         if gone in plan.schemes:
             return _without_scheme(plan, gone)
         key = scheme_id(plan, self)

@@ -8,7 +8,6 @@ from typing import Final
 from oval_room.core.commands import several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Choose, Decide, Drop, PutJob, PutScheme, PutWriting
-from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import next_id
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import one_of, text_phrase
@@ -100,10 +99,10 @@ def _drop(here: Here, rest: str) -> Heard:
     fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
     kind = {"tv": "panel", "television": "panel", "screen": "screen"}.get(rest.lower().strip(), "")
     fits = fits or [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == kind]
-    listed = next((held for name, held in keyed_nodes(here.plan.chosen) if name == f"{rest.lower().strip()}s"), {})
+    listed = next((held for name, held in here.plan.lists if name == f"{rest.lower().strip()}s"), {})
     fits = list(listed) or fits
     noun, _, tail = rest.lower().strip().partition(" ")
-    listed = next((held for name, held in keyed_nodes(here.plan.chosen) if name == f"{noun}s"), {})
+    listed = next((held for name, held in here.plan.lists if name == f"{noun}s"), {})
     fits = fits or [
         key for key in listed if tail and tail in (key, names.get(key, "").lower(), _count(names.get(key, "")))
     ]

@@ -184,6 +184,14 @@ def is_entry(path: Path) -> bool:
     return get_origin(plain_type(node)) is dict
 
 
+def is_table(path: Path) -> bool:
+    """Whether a path is that of a table a node declares: in a plan written before that there is none."""
+    node: object = Plan
+    for key in path:
+        node = below(node, key)
+    return not is_entry(path) and get_origin(plain_type(node)) is dict
+
+
 def graft(old: Any, new: Any) -> Any:
     """The new value with every part that equals the old one's replaced by that very object: unchanged parts stay
     known."""

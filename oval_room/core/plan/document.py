@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from functools import cache
 from typing import Annotated, Final, Literal, TypeVar
 
@@ -12,9 +12,9 @@ from oval_room.core.brief.document import Brief
 from oval_room.core.levels import Level
 from oval_room.core.plan.group import Group, least_of
 from oval_room.core.plan.instruments import Instrument
-from oval_room.core.plan.keyed import edition_fields, holder_of, keyed_nodes, mapped_lists
+from oval_room.core.plan.keyed import edition_fields, holder_of, keyed_nodes, mapped_lists, mapped_parts, without_key
 from oval_room.core.plan.measure import MOST, MOST_READINGS, Frozen, Id, Name, Reading, ReadingId, Words, default
-from oval_room.core.plan.nodes import Carrier, Kept, PartNodes
+from oval_room.core.plan.nodes import Carrier, Kept, KeptOnJob, PartNodes, kept_of
 from oval_room.core.plan.room import Room
 from oval_room.core.projection.document import Projector
 from oval_room.core.screens.document import Picture
@@ -154,8 +154,7 @@ class Scheme(Frozen):
 
     def kept(self, kind: type[_Kept]) -> _Kept:
         """What a trade keeps in this scheme."""
-        found = self.more.get(kind.part)
-        return found if isinstance(found, kind) else _nothing(kind)
+        return kept_of(self.more, kind)
 
     def carriers(self, room: Room) -> dict[str, Carrier]:
         """What trades keep here that a projector's cabinet may stand on, by id."""
@@ -165,12 +164,6 @@ class Scheme(Frozen):
     def keeping(self, nodes: PartNodes) -> Scheme:
         """The scheme with what a trade keeps in it changed."""
         return self.model_copy(update={"more": {**self.more, nodes.part: nodes}})
-
-
-@cache
-def _nothing(kind: type[_Kept]) -> _Kept:
-    """What a trade keeps where nothing is: one for all, for nobody changes it."""
-    return kind()
 
 
 def _shows(node: Frozen) -> str | None:
@@ -251,6 +244,8 @@ class Plan(Frozen):
     scheme: Id
     choices: Choices = Choices()
     readings: Annotated[dict[ReadingId, Reading], Field(max_length=MOST_READINGS)] = {}
+    more: KeptOnJob = {}
+    """What other trades keep of the job itself, by name."""
 
     @model_validator(mode="after")
     def _chosen(self) -> Plan:
@@ -262,14 +257,38 @@ class Plan(Frozen):
     def chosen(self) -> Scheme:
         return self.schemes[self.scheme]
 
+    def kept(self, kind: type[_Kept]) -> _Kept:
+        """What a trade keeps of the job itself."""
+        return kept_of(self.more, kind)
+
+    def keeping(self, nodes: PartNodes) -> Plan:
+        """The plan with what a trade keeps of the job changed."""
+        return self.model_copy(update={"more": {**self.more, nodes.part: nodes}})
+
+    @property
+    def lists(self) -> Iterator[tuple[str, dict[str, Frozen]]]:
+        """Every keyed list of the survey, of the chosen scheme and of the job itself, each by its name."""
+        yield from keyed_nodes(self.survey)
+        yield from keyed_nodes(self.chosen)
+        for kept in self.more.values():
+            yield from keyed_nodes(kept)
+
     def gear_used(self) -> set[str]:
-        """Hashes of every gear edition any scheme names."""
+        """Hashes of every gear edition that the job names."""
         used: set[str] = set()
-        for scheme in self.schemes.values():
-            for _, listed in keyed_nodes(scheme):
+        for holder in (self.survey, *self.schemes.values(), *self.more.values()):
+            for _, listed in keyed_nodes(holder):
                 for node in listed.values():
                     used.update(key for name in edition_fields(type(node)) if (key := getattr(node, name)))
         return used
+
+    def without(self, gone: str) -> Plan | None:
+        """The plan without a thing of the survey or of the job; None where neither has it."""
+        if holder_of(self.survey, gone):
+            return self.model_copy(update={"survey": self.survey.without(gone)})
+        if any(holder_of(kept, gone) for kept in self.more.values()):
+            return self.model_copy(update={"more": mapped_parts(self.more, lambda listed: without_key(listed, gone))})
+        return None
 
 
 SCENES: Final[dict[str, LightScene]] = {

@@ -61,8 +61,18 @@ def mapped_lists(node: _Node, change: Callable[[dict[str, Frozen]], dict[str, Fr
         now = change(was)
         values[name] = was if now == was else now
     for name in _part_fields(type(node)):
-        values[name] = {part: mapped_lists(kept, change) for part, kept in getattr(node, name).items()}
+        values[name] = mapped_parts(getattr(node, name), change)
     return node.model_copy(update=values)
+
+
+def mapped_parts(more: dict[str, _Node], change: Callable[[dict[str, Frozen]], dict[str, Frozen]]) -> dict[str, _Node]:
+    """What trades keep with every keyed list of it changed; the same object where there is nothing."""
+    return {part: mapped_lists(kept, change) for part, kept in more.items()} if more else more
+
+
+def without_key(listed: dict[str, Frozen], gone: str) -> dict[str, Frozen]:
+    """A list without one of its entries; the same object where it has none of that id."""
+    return {key: node for key, node in listed.items() if key != gone} if gone in listed else listed
 
 
 def holder_of(node: Frozen, key: str) -> str | None:

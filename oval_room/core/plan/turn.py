@@ -13,7 +13,7 @@ from typing import Final
 
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.group import Group
-from oval_room.core.plan.keyed import mapped_lists
+from oval_room.core.plan.keyed import mapped_lists, mapped_parts
 from oval_room.core.plan.measure import Frozen, Measure, Values
 from oval_room.core.plan.outline import Wall, turned
 from oval_room.core.plan.placed import Bent, Pose
@@ -66,6 +66,10 @@ class Turn:
         """A wall's key as it is called in the turned plan."""
         return f"w{(int(key[1:]) - self.n) % self.count + 1}" if key[:1] == "w" else key
 
+    def key_back(self, key: str) -> str:
+        """What a wall of the turned plan is called in the plan itself."""
+        return f"w{(int(key[1:]) - 2 + self.n) % self.count + 1}" if key[:1] == "w" else key
+
     def room(self, room: Room) -> Room:
         looks = bearing_of(room, -self.wall.out[0], -self.wall.out[1])
         values: Values = {
@@ -97,9 +101,13 @@ class Turn:
         made = {self.key(key): value for key, value in survey.made.items()}
         seats = {key: self._seat(seat) for key, seat in survey.seats.items()}
         things = {key: self._thing(thing) for key, thing in survey.things.items()}
+        more = mapped_parts(survey.more, self._list)
         return survey.model_copy(
-            update={"room": room, "made": made, "seats": seats, "things": things, "dims": {}, **keyed}
+            update={"room": room, "made": made, "seats": seats, "things": things, "dims": {}, "more": more, **keyed}
         )
+
+    def _list(self, listed: dict[str, Frozen]) -> dict[str, Frozen]:
+        return {key: self._placed(node) for key, node in listed.items()}
 
     def _seat(self, seat: Seat) -> Seat:
         u, off = self.wall.own(seat.x.value, seat.y.value)
@@ -112,7 +120,7 @@ class Turn:
 
     def scheme(self, scheme: Scheme) -> Scheme:
         """A scheme with all that is placed in it turned."""
-        return mapped_lists(scheme, lambda listed: {key: self._placed(node) for key, node in listed.items()})
+        return mapped_lists(scheme, self._list)
 
     def _placed(self, node: Frozen) -> Frozen:
         if isinstance(node, Bent):
@@ -129,7 +137,8 @@ class Turn:
 
     def plan(self, plan: Plan) -> Plan:
         schemes = {**plan.schemes, plan.scheme: self.scheme(plan.chosen)}
-        return plan.model_copy(update={"survey": self.survey(plan.survey), "schemes": schemes})
+        more = mapped_parts(plan.more, self._list)
+        return plan.model_copy(update={"survey": self.survey(plan.survey), "schemes": schemes, "more": more})
 
     # ── and back ──
 

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field, model_validator
 
 from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
-from oval_room.core.plan.keyed import holder_of
+from oval_room.core.plan.keyed import holder_of, mapped_lists, without_key
 from oval_room.core.plan.measure import MOST, Frozen, HeightMm, Id, Measure, Mm, Name, Words, default
+from oval_room.core.plan.nodes import KeptOnSurvey, PartNodes, kept_of
 from oval_room.core.plan.room import Made, Room, SurfaceKey
 from oval_room.core.pose import Point
 from oval_room.core.survey.eyes import GAZE_PITCH
 
+_Kept = TypeVar("_Kept", bound=PartNodes)
 SeatKind = Literal["upright", "sofa", "recliner", "bed", "stool", "rig"]
 
 
@@ -125,6 +127,8 @@ class Survey(Frozen):
     main_seat: Id | None = None
     things: Annotated[dict[Id, Thing], Field(max_length=MOST)] = {}
     scenes: Annotated[dict[Id, LightScene], Field(max_length=MOST)] = {}
+    more: KeptOnSurvey = {}
+    """What other trades keep of what was found, by name."""
 
     @model_validator(mode="after")
     def _main(self) -> Survey:
@@ -156,8 +160,15 @@ class Survey(Frozen):
 
     def without(self, gone: str) -> Survey:
         """The survey with one of its things taken away."""
-        name = holder_of(self, gone)
-        if name is None:
+        if holder_of(self, gone) is None:
             return self
-        left = {key: node for key, node in getattr(self, name).items() if key != gone}
-        return self.model_copy(update={name: left} | ({"main_seat": None} if self.main_seat == gone else {}))
+        left = mapped_lists(self, lambda listed: without_key(listed, gone))
+        return left.model_copy(update={"main_seat": None}) if self.main_seat == gone else left
+
+    def kept(self, kind: type[_Kept]) -> _Kept:
+        """What a trade keeps on the survey."""
+        return kept_of(self.more, kind)
+
+    def keeping(self, nodes: PartNodes) -> Survey:
+        """The survey with what a trade keeps on it changed."""
+        return self.model_copy(update={"more": {**self.more, nodes.part: nodes}})

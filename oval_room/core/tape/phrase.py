@@ -13,7 +13,6 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.hints import in_unit
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, offered
-from oval_room.core.plan.keyed import keyed_nodes
 from oval_room.core.plan.measure import Typed
 from oval_room.core.record import record
 from oval_room.core.report import Evaluate, Report
@@ -153,8 +152,7 @@ class Here:
         """The same place, looking at what was just changed: `screen 100, bottom 600 mm`, `row 2 4.2 m, riser 200`."""
         steps = done.steps if isinstance(done, Several) else (done,)
         keys = [key for step in steps if isinstance(key := getattr(step, "id", None), str)]
-        held = (item for node in (self.plan.survey, self.plan.chosen) for item in keyed_nodes(node))
-        looks = {name[:-1]: next((key for key in keys if key in listed), None) for name, listed in held}
+        looks = {name[:-1]: next((key for key in keys if key in listed), None) for name, listed in self.plan.lists}
         now = self.subject
         seen = Subject(
             looks.get("picture") or now.picture,

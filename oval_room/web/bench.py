@@ -11,29 +11,25 @@ from oval_room.core.commands import Command
 from oval_room.core.delta import Delta, compare
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import Evaluator
-from oval_room.core.figures import Figure, show_value
 from oval_room.core.findings import Finding
-from oval_room.core.fixing.drilling import stopped
-from oval_room.core.levels import Level
-from oval_room.core.parts import KINDS, NOTES, STAGES, START, SUBJECTS, kind_of
-from oval_room.core.plan.document import Plan, Scheme
+from oval_room.core.parts import STAGES
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import Editions, GearItem, GearShelf, followed
 from oval_room.core.plan.size import check_size
-from oval_room.core.plan.turn import wall_of
-from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.solve.near_misses import Search
 from oval_room.core.solve.within import Watch
-from oval_room.core.subject import SUBJECT_KINDS, Subject
+from oval_room.core.subject import Subject
 from oval_room.core.words import Words, counted
-from oval_room.drawing.layers import LAYER_NAMES
 from oval_room.drawing.look import Look
 from oval_room.drawing.parts import VIEWS
-from oval_room.drawing.sheet import Window, draw, scene_of, views_of
+from oval_room.drawing.sheet import draw, scene_of
 from oval_room.drawing.svg import write_svg
 from oval_room.store.records import BrokenError, Committed, Head, Pin, StoreError, Summary
 from oval_room.store.store import Store
+from oval_room.web.seen import Seen
+from oval_room.web.told import worst_open
 
 LOG: Final = logging.getLogger("oval_room")
 KEPT: Final = 32
@@ -41,91 +37,6 @@ NEAR_S: Final = 0.4
 """How long a shelf is tried at a time [s]."""
 PROVEN: Final = tuple(name for name, view in VIEWS.items() if view.proven)
 """Views that a plan is drawn in before it is kept."""
-ADDED_KINDS: Final = tuple(kind for kind in SUBJECTS if kind not in (*SUBJECT_KINDS, "wall"))
-"""Kinds of what is looked at that trades have added."""
-
-
-@record
-class Seen:
-    """What a person looks at: stage, subject, lead view, layers."""
-
-    stage: str
-    subject: Subject
-    lead: str
-    layers: tuple[str, ...]
-    zoom: Window | None = None
-    wall: int = 1
-
-    @classmethod
-    def of(cls, plan: Plan, stage: str, query: Mapping[str, str], cookies: Mapping[str, str]) -> Seen:
-        """From an address's query, with what is sensible here for all that is missing or gone."""
-        chosen, survey = plan.chosen, plan.survey
-        stage = stage if stage in STAGES else START
-        asked = getattr(chosen.node(query.get("projector", "")), "shows", None)  # what is clicked on brings its picture
-        picture = _known(asked or query.get("picture"), chosen, stage)
-        seat = query.get("seat") if query.get("seat") in survey.seats else survey.main
-        scene = query.get("scene") if query.get("scene") in survey.scenes else next(iter(survey.scenes), None)
-        fed = chosen.fed_by(picture)
-        hidden = query.get("off", cookies.get(f"off.{stage}"))
-        off = STAGES[stage].hidden if hidden is None else hidden.split("-")
-        layers = tuple(layer for layer in LAYER_NAMES if layer not in off)
-        more = tuple((kind, query[kind]) for kind in ADDED_KINDS if query.get(kind) in SUBJECTS[kind].among(plan))
-        subject = Subject(picture, seat, scene, fed[0] if fed else None, more)
-        wall = _wall(plan, query.get("wall", ""), picture)
-        return cls(stage, subject, query.get("lead", ""), layers, _window(query.get("zoom", "")), wall)
-
-
-def _wall(plan: Plan, asked: str, picture: str | None) -> int:
-    """The wall looked at: the one asked for, else the subject picture's own."""
-    room = plan.survey.room
-    if asked.removeprefix("w").isdecimal() and 1 <= int(asked.removeprefix("w")[:3]) <= len(room.walls):
-        return int(asked.removeprefix("w"))
-    node = plan.chosen.pictures.get(picture or "")
-    return wall_of(room, node) if node else 1
-
-
-def _window(text: str) -> Window | None:
-    """A zoomed window from an address (`u0,v0,u1,v1` in mm); None when it is none, or between 20 mm and 200 m."""
-    try:
-        u0, v0, u1, v1 = (float(part) for part in text.split(","))
-    except ValueError:
-        return None
-    sane = all(abs(value) < 200_000 for value in (u0, v0, u1, v1))  # also false for what is not a number
-    return (u0, v0, u1, v1) if sane and u1 - u0 >= 20 and v1 - v0 >= 20 else None
-
-
-def _known(wanted: str | None, scheme: Scheme, stage: str) -> str | None:
-    """The picture asked for, else one the stage is about: a projected one, or one that is not, when there is one."""
-    pictures, fed = scheme.pictures, scheme.feeds
-    if wanted in pictures:
-        return wanted
-    if wanted in scheme.groups:
-        return scheme.groups[wanted].members[0]
-    first = next(iter(pictures), None)
-    if not STAGES[stage].thrown:
-        return next((key for key in pictures if key not in fed), first)
-    return next((key for key in pictures if key in fed), first)
-
-
-@record
-class Headline:
-    """A large figure: the subject's, and the worst seat's when seats differ."""
-
-    figure: Figure
-    worst: Figure | None
-    note: str = ""
-
-
-@record
-class Mark:
-    """A stage's mark on the rail: open, settled or upset, its stops and minds, and why it is upset."""
-
-    stage: str
-    name: str
-    state: str
-    stops: int
-    minds: int
-    why: str
 
 
 class Bench:
@@ -346,93 +257,3 @@ def lost_gear(plan: Plan, gear: GearShelf) -> tuple[str, ...]:
 def newer_of(plan: Plan, gear: GearShelf) -> tuple[str, ...]:
     """The editions on the shelf that have followed those a plan uses."""
     return tuple(key for key, _ in followed(gear, plan.gear_used()).values())
-
-
-def without_holes(report: Report, subject: Subject) -> bool:
-    """Whether the picture that is looked at has a stop that leaves it without holes."""
-    return subject.picture in stopped(report.findings, report.open_stops())
-
-
-def headlines(plan: Plan, report: Report, stage: str, subject: Subject) -> list[Headline]:
-    """The few figures that matter at a stage, for the subject; the worst seat's beside."""
-    out, words, undrilled = [], Words(plan), without_holes(report, subject)
-    for name in STAGES[stage].headlines:
-        kind = KINDS[name]
-        if undrilled and kind.is_hole:
-            continue
-        whole = report.seen_as.get(subject.picture or "")
-        ids = dict.fromkeys(SUBJECT_KINDS) | subject.by_kind() | {"n": 1}
-        group = plan.chosen.group_of(subject.picture or "")
-        if "{thing}" in kind.pattern:
-            figure = next((one for one in report.figures.values() if one.kind is kind), None)
-        else:
-            keys = (kind.key(**ids | {"picture": of}) for of in (subject.picture, whole, group))
-            figure = next((report.figures[key] for key in keys if key in report.figures), None)
-        if figure is None:
-            continue
-        worst = kind.worst_of(_same(report, figure)) if kind.by_seat else None
-        note = NOTES[name](report, subject, words) if name in NOTES else ""
-        out.append(Headline(figure, worst if worst is not None and worst.key != figure.key else None, note))
-    return out[:4]
-
-
-def _same(report: Report, figure: Figure) -> list[Figure]:
-    """The figures of one kind of the same picture, from every seat."""
-    return [
-        one
-        for one in report.figures.values()
-        if one.kind is figure.kind and one.value is not None and one.about.get("picture") == figure.about.get("picture")
-    ]
-
-
-def worst_open(report: Report) -> Finding | None:
-    """The worst finding that wants somebody: an overridden stop is still one, an accepted mind is not."""
-    wanted = (
-        f for f in report.findings if f.level is Level.STOP or (f.level is Level.MIND and f.key not in report.accepted)
-    )
-    return next(wanted, None)
-
-
-def marks(plan: Plan, report: Report) -> list[Mark]:
-    """The rail: every stage with its mark and words."""
-    words = Words(plan)
-    out = []
-    for stage, spec in STAGES.items():
-        if not spec.shown(plan):
-            continue
-        found = [finding for finding in report.findings if finding.code.stage == stage]
-        stops = sum(1 for finding in found if finding.level is Level.STOP)
-        minds = sum(1 for finding in found if finding.level is Level.MIND and finding.key not in report.accepted)
-        upset = report.upset.get(stage)
-        state = "upset" if upset else "settled" if stage in plan.choices.settled else "open"
-        why = ""
-        if upset:
-            first = upset[0]
-            figure = report.figures.get(first.figure)
-            kind = figure.kind if figure else kind_of(first.figure)
-            label, unit = (kind.label, kind.unit) if kind else (first.figure, "mm")
-            was, is_now = show_value(first.was, unit, ruler=words.ruler), show_value(first.now, unit, ruler=words.ruler)
-            why = f"{label} {was} → {is_now}"
-        out.append(Mark(stage, STAGES[stage].title, state, stops, minds, why))
-    return out
-
-
-def can_settle(report: Report, stage: str, plan: Plan) -> str:
-    """Why a stage can't be settled now; empty when it can. A projected picture waits for its throw."""
-    stages = (stage, *STAGES[stage].waits_for(plan))
-    open_stops = report.open_stops()
-    if any(f.level is Level.STOP and f.code.stage in stages and f.key in open_stops for f in report.findings):
-        titles = " and ".join(STAGES[one].title for one in stages)
-        return "clear its stops first" if len(stages) == 1 else f"clear the stops of {titles} first"
-    return ""
-
-
-def shown_views(look: Look, seen: Seen) -> tuple[str, ...]:
-    """Views with the promoted one in front."""
-    names = views_of(look, seen.stage)
-    asked = VIEWS.get(seen.lead)
-    if asked and asked.anywhere and seen.lead not in names and scene_of(look, seen.lead) is not None:
-        return (seen.lead, *names[:3])
-    if seen.lead in names:
-        return (seen.lead, *(name for name in names if name != seen.lead))
-    return names

@@ -29,10 +29,12 @@ from oval_room.drawing.layers import HIDEABLE
 from oval_room.drawing.parts import VIEW_NAMES, VIEWS
 from oval_room.drawing.sheet import Drawn, draw
 from oval_room.store.records import Head
-from oval_room.web.bench import Bench, Seen, can_settle, headlines, marks, shown_views, without_holes
+from oval_room.web.bench import Bench
 from oval_room.web.pages import fragment
 from oval_room.web.part import WebPart, asked_at, of_stage
 from oval_room.web.person import person_of
+from oval_room.web.seen import Seen
+from oval_room.web.told import can_settle, headlines, marks, shown_views, without_holes
 
 LEAD: Final = (690.0, 394.0)
 COMPANION: Final = (690.0, 188.0)

@@ -13,7 +13,8 @@ from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrase import Heard
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import bedroom_breast, chapel_flat
-from oval_room.web.bench import Seen, can_settle, headlines, marks
+from oval_room.web.seen import Seen
+from oval_room.web.told import can_settle, headlines, marks
 
 CHAPEL, BEDROOM = chapel_flat(), bedroom_breast()
 SUBJECTS = (

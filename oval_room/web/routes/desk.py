@@ -17,10 +17,12 @@ from oval_room.formats.job_file import SUFFIX, read_job, read_pinned, write_job
 from oval_room.store.records import BrokenError, JobRow
 from oval_room.store.store import Store
 from oval_room.web.attachments import pinned_of, pins_of
-from oval_room.web.bench import Bench, Seen, worst_open
+from oval_room.web.bench import Bench
 from oval_room.web.gate import Gated
 from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.seen import Seen
+from oval_room.web.told import worst_open
 
 router = APIRouter(route_class=Gated)
 PAGE = 40

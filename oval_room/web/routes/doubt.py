@@ -11,10 +11,10 @@ from oval_room.core.solve.doubt import doubts
 from oval_room.core.solve.within import OutOfTimeError
 from oval_room.core.words import dim_name
 from oval_room.web.answers import bench_of
-from oval_room.web.bench import headlines
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import lengths
 from oval_room.web.sheet_parts import SheetParts
+from oval_room.web.told import headlines
 
 router = APIRouter(route_class=Gated)
 

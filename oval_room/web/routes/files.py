@@ -28,10 +28,10 @@ from oval_room.formats.readings_csv import read_readings, write_readings
 from oval_room.formats.survey_form import write_form
 from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
-from oval_room.web.bench import Seen
 from oval_room.web.gate import Gated
 from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.seen import Seen
 from oval_room.web.side_by_side import drawn_beside, look_of, outline_drawn
 
 router = APIRouter(route_class=Gated)

@@ -23,10 +23,11 @@ from oval_room.drawing.pdf import write_pages, write_pdf
 from oval_room.drawing.scene import LAYERS, Scene
 from oval_room.drawing.sheet import scene_of
 from oval_room.drawing.wall_parts import for_paper
-from oval_room.web.bench import Bench, shown_views
+from oval_room.web.bench import Bench
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import fragment, page
 from oval_room.web.sheet_parts import SheetParts
+from oval_room.web.told import shown_views
 
 router = APIRouter(route_class=Gated)
 PLATES: Final = "plate"

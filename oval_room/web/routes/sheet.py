@@ -30,12 +30,13 @@ from oval_room.core.words import Words, capital
 from oval_room.store.records import Committed
 from oval_room.web.answers import Body, Key, answer, bench_of, told_done
 from oval_room.web.answers import refused as refused_with
-from oval_room.web.bench import Bench, can_settle, worst_open
+from oval_room.web.bench import Bench
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import fragment, lengths, page
 from oval_room.web.person import Who
 from oval_room.web.routes.gear import shelve
 from oval_room.web.sheet_parts import SheetParts
+from oval_room.web.told import can_settle, worst_open
 
 router = APIRouter(route_class=Gated)
 

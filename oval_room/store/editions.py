@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import json
 import logging
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
 
 import peewee
 
@@ -28,6 +30,20 @@ def read_edition(key: str, document: str) -> GearItem | None:
     return item if key in (gear_hash(item), hash_of(raw)) else None
 
 
+_look: ContextVar[dict[int, Held] | None] = ContextVar("look", default=None)
+
+
+@contextmanager
+def one_look_at_gear() -> Iterator[None]:
+    """The gear of a database is looked for once within: all that one request does rests on the same shelf. What the
+    request itself brings is seen."""
+    token = _look.set({})
+    try:
+        yield
+    finally:
+        _look.reset(token)
+
+
 class Editions:
     """Gear of one database."""
 
@@ -39,6 +55,19 @@ class Editions:
 
     def gear(self) -> Held:
         """Every gear edition there is, by hash, shelf and pinned alike; it knows which are on the shelf."""
+        look = _look.get()
+        if look is not None and id(self) in look:
+            return look[id(self)]
+        held = self._gear_now()
+        if look is not None:
+            look[id(self)] = held
+        return held
+
+    def _changed(self) -> None:
+        self._gear = None
+        (_look.get() or {}).pop(id(self), None)
+
+    def _gear_now(self) -> Held:
         table, known, of = self._db.tables["gear"], self._gear, self._of
         with self._db.connected():
             shelved = peewee.fn.GROUP_CONCAT(peewee.SQL("CASE WHEN on_shelf THEN rowid END"))
@@ -96,7 +125,7 @@ class Editions:
         with self._db.writing():
             if not table.update(on_shelf=on).where(table.hash == key).execute():
                 raise MissingError(f"there is no gear {key[:40]} here", value=key)
-        self._gear = None
+        self._changed()
 
     def add_gear(self, items: Mapping[str, GearItem], *, on_shelf: bool, kept: Mapping[str, str] | None = None) -> None:
         """Keep editions; the content of one that is there already stays as it is.
@@ -125,4 +154,4 @@ class Editions:
                 table.insert_many(some).on_conflict_ignore().execute()
             if on_shelf:  # what a job brought earlier comes onto the shelf too
                 table.update(on_shelf=True).where(table.hash.in_(list(items))).execute()
-        self._gear = None
+        self._changed()

@@ -18,7 +18,18 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.job.commands import Restore
-from oval_room.core.plan.changes import Change, Path, change_of, changes, grows_only, overlap, path_of, said, value_at
+from oval_room.core.plan.changes import (
+    Change,
+    Path,
+    change_of,
+    changes,
+    graft_known,
+    grows_only,
+    overlap,
+    path_of,
+    said,
+    value_at,
+)
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import called, plain
 from oval_room.store.documents import Documents, whole
@@ -79,6 +90,7 @@ class Revisions:
         key: str | None = None,
         group: str | None = None,
         prove: Prove | None = None,
+        like: Plan | None = None,
     ) -> Committed:
         """Apply a command to a job.
 
@@ -87,6 +99,7 @@ class Revisions:
             key: the same for a commit that is sent again; it is then applied once.
             group: commits of one group that follow each other are undone as one step.
             prove: is given the plan before it is kept, outside of any transaction; raises when it can't be shown.
+            like: a plan that was tried: what comes out equal to a part of it is that very object.
 
         Raises:
             ClashError: others changed the same places since the base.
@@ -104,7 +117,7 @@ class Revisions:
                 self._all_kept(job, base, row.head)
                 mine = apply(self.plan_at(job, base), command, gear, stamp)
                 meanwhile = self._check_apart(job, base, row.head, head, mine)
-            after = apply(head, command, gear, stamp)
+            after = graft_known(like, apply(head, command, gear, stamp), head)
             touched = changes(head, after)
             return _Made(after, command, command.label or _label(touched), touched, "do", meanwhile)
 

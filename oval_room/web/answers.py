@@ -13,7 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.parts import START
 from oval_room.core.plan.changes import said
-from oval_room.store.records import ClashError, Committed, Head
+from oval_room.store.records import ClashError, Committed
 from oval_room.web.bench import Bench
 from oval_room.web.gate import StageWord, Viewed
 from oval_room.web.pages import lengths
@@ -55,7 +55,7 @@ def answer(request: Request, before: SheetParts, act: Callable[[], Committed]) -
         return refused(wrong.text[:1].upper() + wrong.text[1:])
     bench, head = before.bench, done.head
     newest = bench.store.head(head.job)
-    after = SheetParts(bench, request, newest, before.seen.stage, _follow(before, newest))
+    after = SheetParts(bench, request, newest, before.seen.stage, before.follow(newest.plan))
     bench.summarise(newest)
     delta = bench.delta(before.report, after.report, newest.plan, after.seen.subject)
     text = ": ".join(filter(None, (done.label, delta.text)))
@@ -79,19 +79,6 @@ def told_done(
             "grips": after.grips(),
         }
     )
-
-
-def _follow(before: SheetParts, head: Head) -> dict[str, str]:
-    """The view after a change: a picture or seat just made becomes the subject."""
-    view = dict(before.query)
-    for kind, old, now in (
-        ("picture", before.plan.chosen.pictures, head.plan.chosen.pictures),
-        ("seat", before.plan.survey.seats, head.plan.survey.seats),
-    ):
-        made = [key for key in now if key not in old]
-        if len(made) == 1:
-            view[kind] = made[0]
-    return view
 
 
 def told_clashes(clash: ClashError, bench: Bench, job: str) -> list[dict[str, str]]:

@@ -5,22 +5,26 @@ from __future__ import annotations
 import logging
 import threading
 from collections.abc import Callable, Mapping, Sequence
-from typing import Final
+from typing import Final, TypeVar
 
+from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.delta import Delta, compare
 from oval_room.core.errors import RefusedError
 from oval_room.core.evaluate import Evaluator
 from oval_room.core.findings import Finding
-from oval_room.core.parts import STAGES
+from oval_room.core.parts import STAGES, START
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import Editions, GearItem, GearShelf, followed
 from oval_room.core.plan.size import check_size
+from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.solve.cures import Tried, cures_that_cure
 from oval_room.core.solve.near_misses import Search
 from oval_room.core.solve.within import Watch
 from oval_room.core.subject import Subject
+from oval_room.core.tape.grammar import hear
+from oval_room.core.tape.phrase import Answer
 from oval_room.core.words import Words, counted
 from oval_room.drawing.look import Look
 from oval_room.drawing.parts import VIEWS
@@ -35,8 +39,23 @@ LOG: Final = logging.getLogger("oval_room")
 KEPT: Final = 32
 NEAR_S: Final = 0.4
 """How long a shelf is tried at a time [s]."""
+SeenOf = Callable[[Plan], Seen]
+"""What a person will look at of a plan."""
+_Key = TypeVar("_Key")
+_Held = TypeVar("_Held")
 PROVEN: Final = tuple(name for name, view in VIEWS.items() if view.proven)
 """Views that a plan is drawn in before it is kept."""
+
+
+@record
+class Trial:
+    """A change that was tried on a plan: what came of it."""
+
+    base: Plan
+    gear: GearShelf
+    command: Command
+    after: Plan
+    report: Report
 
 
 class Bench:
@@ -46,10 +65,23 @@ class Bench:
         self.store = store
         self._evaluators: dict[str, Evaluator] = {}
         self._reports: dict[tuple[str, int, str, tuple[str, ...]], Report] = {}
+        self._proven: dict[str, tuple[Plan, GearShelf, Report]] = {}
+        self._trials: dict[str, Trial] = {}
+        self._heard: dict[str, tuple[tuple[Plan, GearShelf], str, Subject, Answer]] = {}
+        self._commits: dict[str, int] = {}
+        """How often a job was changed here: a search begun before is unwanted."""
         self._tried: dict[str, tuple[Report | None, dict[str, list[Tried]]]] = {}
         self._near: dict[tuple[str, str, str], tuple[Report | None, GearShelf | None, Search | None]] = {}
         self._guard = threading.Lock()
         self._locks: dict[str, threading.RLock] = {}
+
+    def _hold(self, among: dict[_Key, _Held], key: _Key, held: _Held) -> None:
+        """Keep something for a while: of the last few that were used."""
+        with self._guard:
+            among.pop(key, None)
+            among[key] = held
+            while len(among) > KEPT:
+                among.pop(next(iter(among)))
 
     def _of(self, job: str) -> threading.RLock:
         """The lock of one job's evaluators: work on one job holds up no other."""
@@ -76,26 +108,37 @@ class Bench:
                 raise BrokenError(
                     head.job, f"{counted(len(lost), 'item')} of its gear can't be read", head.revision, lost
                 )
+            plan, shelf, report = self._proven.get(head.job, (None, None, None))
             try:
-                report = self._evaluator(head.job)(head.plan, gear)
+                if report is None or plan is not head.plan or shelf is not gear:
+                    report = self._evaluator(head.job)(head.plan, gear)
             except Exception as error:
                 LOG.exception("job %s can't be worked out", head.job)
                 raise BrokenError(head.job, "its rules can't be worked out", head.revision) from error
-        with self._guard:
-            self._reports[key] = report
-            while len(self._reports) > KEPT:
-                self._reports.pop(next(iter(self._reports)))
+        self._hold(self._reports, key, report)
         return report
 
     def commit(
-        self, job: str, base: int, command: Command, author: str, key: str | None = None, group: str | None = None
+        self,
+        job: str,
+        base: int,
+        command: Command,
+        author: str,
+        key: str | None = None,
+        group: str | None = None,
+        seen: SeenOf | None = None,
     ) -> Committed:
         """Apply a command to a job, once it is proven that what comes of it can be shown.
+
+        Args:
+            seen: what the person will look at then, whose drawings are the proof.
 
         Raises:
             RefusedError, MissingError, ClashError: as the store says, or it can't be shown.
         """
-        return self.store.commit(job, base, command, author, key, group, self._prover(job))
+        trial = self._trials.get(job)
+        like = trial.after if trial is not None else None
+        return self.store.commit(job, base, command, author, key, group, self._prover(job, seen), like)
 
     def create(
         self,
@@ -128,41 +171,47 @@ class Bench:
                 return wrong
             at += 200
 
-    def undo(self, job: str, author: str, *, redo: bool = False) -> Committed:
+    def undo(self, job: str, author: str, *, redo: bool = False, seen: SeenOf | None = None) -> Committed:
         """Undo or redo, proven like any change."""
         step = self.store.redo if redo else self.store.undo
-        return step(job, author, self._prover(job))
+        return step(job, author, self._prover(job, seen))
 
     def jump(self, job: str, number: int, author: str, base: int | None) -> Committed:
         """Go back to an earlier revision, proven like any change."""
         return self.store.jump(job, number, author, base, self._prover(job))
 
-    def _prover(self, job: str) -> Callable[[Plan], None]:
+    def _prover(self, job: str, seen: SeenOf | None = None) -> Callable[[Plan], None]:
+        with self._guard:
+            self._commits[job] = self._commits.get(job, 0) + 1
+
         def prove(plan: Plan) -> None:
-            self.prove(plan, job)
+            self.prove(plan, job, seen=seen)
 
         return prove
 
-    def prove(self, plan: Plan, job: str = "", brings: Mapping[str, GearItem] | None = None) -> Report:
+    def prove(
+        self, plan: Plan, job: str = "", brings: Mapping[str, GearItem] | None = None, seen: SeenOf | None = None
+    ) -> Report:
         """Work a plan out and draw it, before it is kept; its report.
+
+        Args:
+            seen: what the person will look at: those very drawings are kept for the page. Without it every view is
+            written out as well.
 
         Raises:
             RefusedError: it is too much for one job, or can't be shown.
         """
         check_size(plan, self._before(job) if job else None)
-        gear = self.store.gear()
+        gear: GearShelf = self.store.gear()
         if brings:
-            gear = Editions({**gear, **brings}, gear.offered)
+            gear = Editions({**gear, **brings}, self.store.gear().offered)
         try:
-            with self._of(job):
-                report = (self._evaluator(job) if job else Evaluator())(plan, gear)
-            subject = Seen.of(plan, "picture", {}, {}).subject
-            look = Look(plan, report, gear, subject.picture, subject.seat, subject.scene, None, 1, False)
+            report = self._worked_out(job, plan, gear)
+            look = self.look(plan, report, (seen or _anybody)(plan), gear=gear)
             for view in PROVEN:
                 scene = scene_of(look, view)
-                if scene is not None:
+                if scene is not None and seen is None:
                     write_svg(scene, 690, 390)
-            return report
         except RefusedError:
             raise
         except Exception as error:
@@ -170,6 +219,17 @@ class Bench:
             raise RefusedError(
                 "the drawing or a rule fails on that, so nothing was changed; please tell us what you typed"
             ) from error
+        if job:
+            self._hold(self._proven, job, (plan, gear, report))
+        return report
+
+    def _worked_out(self, job: str, plan: Plan, gear: GearShelf) -> Report:
+        """The report of a plan that is about to be kept: the one it was tried with, where it was."""
+        trial = self._trials.get(job)
+        if trial is not None and trial.after is plan and trial.gear is gear:
+            return trial.report
+        with self._of(job):
+            return (self._evaluator(job) if job else Evaluator())(plan, gear)
 
     def _before(self, job: str) -> Plan | None:
         """A job's plan as it is; None where it can't be read, and an earlier one is put over it."""
@@ -180,12 +240,44 @@ class Bench:
 
     def try_out(self, job: str, plan: Plan) -> Report:
         """The report of a plan that is not stored, quick where little differs from the last one."""
-        with self._of(f"{job}?"):
-            return self._evaluator(f"{job}?")(plan, self.store.gear())
+        with self._of(job):
+            return self._evaluator(job)(plan, self.store.gear())
 
-    def look(self, plan: Plan, report: Report, seen: Seen, ghost: Plan | None = None) -> Look:
+    def trial(self, job: str, plan: Plan, command: Command) -> Trial:
+        """What a change of a plan would come to, worked out once for all that asks in a row: to read it back, to keep
+        it.
+
+        Raises:
+            RefusedError, MissingError: it can't be made.
+        """
+        gear, known = self.store.gear(), self._trials.get(job)
+        if known is not None and known.base is plan and known.gear is gear and known.command == command:
+            return known
+        after = apply(plan, command, gear)
+        trial = Trial(plan, gear, command, after, self.try_out(job, after))
+        self._hold(self._trials, job, trial)
+        return trial
+
+    def hear(self, head: Head, line: str, subject: Subject) -> Answer:
+        """What a line means to a job as it is, heard once for all that asks in a row."""
+        plan, gear = head.plan, self.store.gear()
+        known = self._heard.get(head.job)
+        if known is not None and known[0][0] is plan and known[0][1] is gear and known[1:3] == (line, subject):
+            return known[3]
+
+        def evaluate(one: Plan, shelf: GearShelf) -> Report:
+            return self.report(head) if one is plan else self.try_out(head.job, one)
+
+        answer = hear(plan, gear, line, subject, evaluate)
+        self._hold(self._heard, head.job, ((plan, gear), line, subject, answer))
+        return answer
+
+    def look(
+        self, plan: Plan, report: Report, seen: Seen, ghost: Plan | None = None, gear: GearShelf | None = None
+    ) -> Look:
         s = seen.subject
-        return Look(plan, report, self.store.gear(), s.picture, s.seat, s.scene, ghost, seen.wall, "map" in seen.layers)
+        gear = gear if gear is not None else self.store.gear()
+        return Look(plan, report, gear, s.picture, s.seat, s.scene, ghost, seen.wall, "map" in seen.layers)
 
     def summarise(self, head: Head) -> Report:
         """Work out a report and keep what the Desk shows of it."""
@@ -220,10 +312,7 @@ class Bench:
             of, shelf, search = self._near.get((job, picture, kind), (None, None, None))
             if search is None or of is not report or shelf is not gear:
                 search = Search(plan, gear, picture, kind)
-                with self._guard:
-                    self._near[job, picture, kind] = (report, gear, search)
-                    while len(self._near) > KEPT:
-                        self._near.pop(next(iter(self._near)))
+                self._hold(self._near, (job, picture, kind), (report, gear, search))
             search.look(Watch(NEAR_S))
             return search
 
@@ -231,22 +320,28 @@ class Bench:
         """A finding's cures, each tried out once for a report; those found in time, where time is given."""
         watch = watch or Watch()
         gear: GearShelf = self.store.gear()
-        with self._of(job):
+        with self._of(f"{job}!"):
             of, tried = self._tried.get(job, (None, {}))
-            evaluate = self._evaluator(job)
             if of is not report:
                 tried = {}
-            with self._guard:
-                self._tried.pop(job, None)
-                self._tried[job] = (report, tried)
-                while len(self._tried) > KEPT:
-                    self._tried.pop(next(iter(self._tried)))
+            self._hold(self._tried, job, (report, tried))
             if finding.key in tried:
                 return tried[finding.key]
+            evaluate = self._evaluator(f"{job}!")
             found = cures_that_cure(plan, gear, report, finding, evaluate=evaluate, watch=watch)
             if not watch.over:
                 tried[finding.key] = found
             return found
+
+    def looking(self, job: str, seconds: float) -> Watch:
+        """The time of a search that nobody waits for once the job is changed [s]."""
+        begun = self._commits.get(job, 0)
+        return Watch(seconds, unwanted=lambda: self._commits.get(job, 0) != begun)
+
+
+def _anybody(plan: Plan) -> Seen:
+    """What somebody would look at who has chosen nothing."""
+    return Seen.of(plan, START, {}, {})
 
 
 def lost_gear(plan: Plan, gear: GearShelf) -> tuple[str, ...]:

@@ -11,6 +11,7 @@ from typing import Final
 from fastapi import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from oval_room.store.editions import one_look_at_gear
 from oval_room.web.door import Door
 from oval_room.web.refused import RefusedRequest
 
@@ -78,7 +79,8 @@ class Guard:
             await self._refuse(send)
             return
         try:
-            await self.app(scope, receive_limited, send_guarded)
+            with one_look_at_gear():
+                await self.app(scope, receive_limited, send_guarded)
         except RefusedRequest:
             if not started:
                 await self._refuse(send)

@@ -10,6 +10,7 @@ from urllib.parse import urlencode
 
 from fastapi import Request
 
+from oval_room.core.commands import Command
 from oval_room.core.figures import Figure, show_figure, show_value
 from oval_room.core.findings import Finding
 from oval_room.core.hand.grips import grips_of
@@ -28,7 +29,7 @@ from oval_room.core.words import Words
 from oval_room.drawing.layers import HIDEABLE
 from oval_room.drawing.parts import VIEW_NAMES, VIEWS
 from oval_room.drawing.sheet import Drawn, draw
-from oval_room.store.records import Head
+from oval_room.store.records import Committed, Head
 from oval_room.web.bench import Bench
 from oval_room.web.pages import fragment
 from oval_room.web.part import WebPart, asked_at, of_stage
@@ -70,6 +71,8 @@ class ShownFinding:
     """Whether its cures wait to be asked for: there are too many pictures and seats to try them all at once."""
     folded: bool = False
     """Whether it stands folded up under the others: one of many checks that pass."""
+    waits: bool = False
+    """Whether its cures come a moment after the page."""
 
 
 def _board(window: str) -> tuple[float, float]:
@@ -115,6 +118,27 @@ class SheetParts:
         self.parts: Sequence[WebPart] = request.app.state.parts
         self.unlisted = 0
 
+    def follow(self, plan: Plan) -> dict[str, str]:
+        """The view after a change: a picture or seat just made becomes the subject."""
+        view = dict(self.query)
+        for kind, old, now in (
+            ("picture", self.plan.chosen.pictures, plan.chosen.pictures),
+            ("seat", self.plan.survey.seats, plan.survey.seats),
+        ):
+            made = [key for key in now if key not in old]
+            if len(made) == 1:
+                view[kind] = made[0]
+        return view
+
+    def seen_then(self, plan: Plan) -> Seen:
+        """What is looked at once a change has led to a plan."""
+        return Seen.of(plan, self.seen.stage, self.follow(plan), self.request.cookies)
+
+    def commit(self, base: int, command: Command, key: str | None = None, group: str | None = None) -> Committed:
+        """Change the job as who looks at it."""
+        author = person_of(self.request).name
+        return self.bench.commit(self.head.job, base, command, author, key, group, self.seen_then)
+
     def drawings(self, ghost: Plan | None = None, only_lead: bool = False) -> list[Drawn]:
         """The stage's views as drawn; the lead first."""
         look = self.bench.look(self.plan, self.report, self.seen, ghost)
@@ -136,8 +160,13 @@ class SheetParts:
     def lead_size(self) -> tuple[float, float]:
         return _sizes(self.query, self.request.cookies.get("window", ""))[0]
 
-    def findings(self) -> list[ShownFinding]:
-        """Worst first; of equal ones this stage's first."""
+    def findings(self, *, try_cures: bool = False) -> list[ShownFinding]:
+        """Worst first; of equal ones this stage's first.
+
+        Args:
+            try_cures: whether cures that were not tried for this report yet are, while there is time; the page comes
+            first, and asks for them once it is there.
+        """
         words = Words(self.plan)
         found = sorted(
             self.report.findings,
@@ -147,21 +176,22 @@ class SheetParts:
                 f.key,
             ),
         )
-        shown, left, good, watch = [], TRIED_AT_ONCE, 0, Watch(CURES_S)
+        shown, left, good, watch = [], TRIED_AT_ONCE, 0, self.bench.looking(self.head.job, CURES_S)
         self.unlisted = max(len(found) - LISTED, 0)
         survey = self.plan.survey
         weight = max(len(self.plan.chosen.pictures) * len(survey.seats), len(survey.room.walls) ** 2 // 4, 1)
         for finding in found[:LISTED]:
-            cures, untried = [], False
+            cures, untried, waits = [], False, False
             if finding.level is not Level.GOOD and offers(self.plan, finding):
                 new = not self.bench.tried(self.head.job, self.report, finding)
                 left -= weight * (len(finding.cures) + MOST) * new
-                untried = new and (left < 0 or watch.over)
-                cures = [] if untried else self.cures(finding, watch)
-                untried = untried or (new and watch.over and not cures)
+                waits = new and not try_cures
+                untried = new and try_cures and (left < 0 or watch.over)
+                cures = [] if untried or waits else self.cures(finding, watch)
+                untried = untried or (new and try_cures and watch.over and not cures)
             good += finding.level is Level.GOOD
             accepted, folded = self.report.accepted.get(finding.key), finding.level is Level.GOOD and good > GOODS
-            shown.append(ShownFinding(finding, words.finding(finding), cures, accepted, untried, folded))
+            shown.append(ShownFinding(finding, words.finding(finding), cures, accepted, untried, folded, waits))
         return shown if good > GOODS + 3 else [replace(one, folded=False) for one in shown]
 
     def cures(self, finding: Finding, watch: Watch | None = None) -> list[str]:

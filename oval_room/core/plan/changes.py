@@ -205,6 +205,34 @@ def graft(old: Any, new: Any) -> Any:
     return new
 
 
+def graft_known(old: Any, new: Any, base: Any) -> Any:
+    """The new value with what it does not share with its base, and equals the old one's, replaced by that very object:
+    a plan that was tried is known again when it is made for good."""
+    if old is None or new is base or old is new:
+        return new
+    if isinstance(new, BaseModel):
+        if type(old) is not type(new):
+            return new
+        if type(base) is not type(new):
+            return old if old == new else new
+        names = type(new).model_fields
+        parts = {
+            key: graft_known(getattr(old, key), value, getattr(base, key))
+            for key in names
+            if (value := getattr(new, key)) is not getattr(base, key)
+        }
+        same = all(getattr(old, key) is parts.get(key, getattr(new, key)) for key in names)
+        return old if same else new.model_copy(update=parts)
+    if isinstance(new, dict) and isinstance(old, dict) and isinstance(base, dict):
+        made = {
+            key: value if value is base.get(key) else graft_known(old.get(key), value, base.get(key))
+            for key, value in new.items()
+        }
+        same = len(old) == len(made) and all(a is b for a, b in zip(old.values(), made.values(), strict=True))
+        return old if same and list(old) == list(made) else made
+    return old if old == new else new
+
+
 def value_at(plan: Plan, path: Path) -> object:
     """The JSON value at a path; None where nothing is."""
     return _json(node_at(plan, path))

@@ -34,13 +34,19 @@ class Watch:
     patience: ClassVar[float] = 1.0
     """How many times longer a search may take: over one where answers count and not time, as in tests."""
 
-    def __init__(self, seconds: float = SECONDS, clock: Callable[[], float] = time.thread_time) -> None:
-        """Make one. clock: this thread's own working time, so that what others do meanwhile cuts nothing short [s]."""
-        self._clock, self._until = clock, clock() + seconds * self.patience
+    def __init__(
+        self,
+        seconds: float = SECONDS,
+        clock: Callable[[], float] = time.thread_time,
+        unwanted: Callable[[], bool] = lambda: False,
+    ) -> None:
+        """Make one. clock: this thread's own working time, so that what others do meanwhile cuts nothing short [s].
+        unwanted: whether nobody waits for the answer any more."""
+        self._clock, self._until, self._unwanted = clock, clock() + seconds * self.patience, unwanted
 
     @property
     def over(self) -> bool:
-        return self._clock() > self._until
+        return self._clock() > self._until or self._unwanted()
 
     def give(self, seconds: float) -> None:
         """So much more time [s], for what was none of the search's own."""

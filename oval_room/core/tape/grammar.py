@@ -24,7 +24,7 @@ from oval_room.core.evaluate import evaluate
 from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.report import Report
+from oval_room.core.report import Evaluate, Report
 from oval_room.core.screens.group_commands import PutGroup, of_group, with_its_wall
 from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.solve.within import OutOfTimeError, Watch, one_watch
@@ -72,8 +72,12 @@ SEARCHED: Final = 0.05
 _reading: ContextVar[Watch | None] = ContextVar("reading", default=None)
 
 
-def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject()) -> Answer:
-    """What a line means here; several facts may stand in it. Never raises for any text."""
+def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), evaluate: Evaluate = evaluate) -> Answer:
+    """What a line means here; several facts may stand in it. Never raises for any text.
+
+    Args:
+        evaluate: an `Evaluator` that has seen the plan, where there is one.
+    """
     said = normal(line[: MOST_CHARACTERS + 1])
     here = Here(plan, gear, subject, evaluate, PHRASES)
     if not said:

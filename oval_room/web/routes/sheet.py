@@ -9,7 +9,6 @@ from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 from pydantic import AfterValidator, Field
 
-from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import stage_figures
@@ -24,7 +23,7 @@ from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.movers import movers_of
 from oval_room.core.solve.within import SECONDS_OF_ONE_LOOK, SECONDS_OF_THE_FIRST, OutOfTimeError, Watch
-from oval_room.core.tape.grammar import complete, hear, what_if
+from oval_room.core.tape.grammar import complete, what_if
 from oval_room.core.tape.phrase import Asked, Heard, NotHeard
 from oval_room.core.words import Words, capital
 from oval_room.store.records import Committed
@@ -33,7 +32,7 @@ from oval_room.web.answers import refused as refused_with
 from oval_room.web.bench import Bench
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import fragment, lengths, page
-from oval_room.web.person import Who
+from oval_room.web.person import Who, person_of
 from oval_room.web.routes.gear import shelve
 from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.told import can_settle, worst_open
@@ -201,6 +200,15 @@ def cures(request: Request, job: str, finding: str, stage: str = "picture") -> H
     )
 
 
+@router.get("/jobs/{job}/{stage}/cures", name="sheet_cures")
+def sheet_cures(request: Request, job: str, stage: str) -> JSONResponse:
+    """The cures of a page's findings, asked for once the page is there: those found in time, by finding."""
+    bench = bench_of(request)
+    parts = SheetParts(bench, request, bench.store.head(job), stage, asked(request))
+    found = {one.finding.key: fragment("sheet/_cures_of.html", {"one": one}) for one in parts.findings(try_cures=True)}
+    return JSONResponse({"revision": parts.head.revision, "cures": found})
+
+
 @router.post("/jobs/{job}/try", name="try")
 def try_command(request: Request, job: str, body: Committing) -> JSONResponse:
     """Show what a command would come to, as a ghost. Writes nothing."""
@@ -240,7 +248,7 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_read(body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
+    heard_as = bench.hear(parts.head, line, parts.seen.subject)
     if isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}" if only_asked else heard_as.say)
     options = heard_as.options or complete(body.line, body.stage)
@@ -284,9 +292,9 @@ def _gear_taken(parts: SheetParts, text: str) -> JSONResponse:
 
 def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
     bench = parts.bench
-    after = apply(parts.plan, command, bench.store.gear())
-    delta = bench.delta(parts.report, bench.try_out(parts.head.job, after), after, parts.seen.subject)
-    drawn = parts.drawings(ghost=after, only_lead=True)
+    trial = bench.trial(parts.head.job, parts.plan, command)
+    delta = bench.delta(parts.report, trial.report, trial.after, parts.seen.subject)
+    drawn = parts.drawings(ghost=trial.after, only_lead=True)
     lead = drawn[0].svg if drawn else ""
     return JSONResponse(
         {
@@ -307,16 +315,16 @@ def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     head = bench.store.head(job)
     parts = SheetParts(bench, request, head, body.stage, body.view)
     if (redo := _steps(body.line)) is not None:
-        return answer(request, parts, lambda: _step(bench, job, who.name, redo))
+        return answer(request, parts, lambda: _step(parts, redo))
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_taken(parts, body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = hear(parts.plan, bench.store.gear(), line, parts.seen.subject)
+    heard_as = bench.hear(parts.head, line, parts.seen.subject)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
     if isinstance(heard_as, (Asked, NotHeard)):
         return refused_with(heard_as.say, options=heard_as.options, asked=isinstance(heard_as, Asked))
-    return answer(request, parts, lambda: bench.commit(job, body.base, heard_as.command, who.name, body.key))
+    return answer(request, parts, lambda: parts.commit(body.base, heard_as.command, body.key))
 
 
 @router.post("/jobs/{job}/commits", name="commit")
@@ -324,7 +332,7 @@ def commit(request: Request, who: Who, job: str, body: Committing) -> JSONRespon
     """Apply a typed command."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return answer(request, parts, lambda: bench.commit(job, body.base, body.command, who.name, body.key))
+    return answer(request, parts, lambda: parts.commit(body.base, body.command, body.key))
 
 
 @router.post("/jobs/{job}/cure", name="cure")
@@ -342,7 +350,7 @@ def cure(request: Request, who: Who, job: str, body: Cured, try_only: bool = Fal
     command = tried[body.number].cure.command.model_copy(update={"label": label})
     if try_only:
         return _ghost(parts, command, label)
-    return answer(request, parts, lambda: bench.commit(job, body.base, command, who.name, body.key))
+    return answer(request, parts, lambda: parts.commit(body.base, command, body.key))
 
 
 @router.post("/jobs/{job}/pull", name="pull")
@@ -363,14 +371,12 @@ def pull_grip(request: Request, who: Who, job: str, body: Pulling) -> JSONRespon
             picture=seen.subject.picture,
             wall=seen.wall,
         )
-        after = apply(parts.plan, pulled.command, bench.store.gear())
+        trial = bench.trial(job, parts.plan, pulled.command)
     except (RefusedError, MissingError) as refused:
         return refused_with(refused.text[:1].upper() + refused.text[1:], "grip")
     if body.drop:
-        return answer(
-            request, parts, lambda: bench.commit(job, body.base, pulled.command, who.name, body.key, body.group)
-        )
-    report = bench.try_out(job, after)
+        return answer(request, parts, lambda: parts.commit(body.base, pulled.command, body.key, body.group))
+    after, report = trial.after, trial.report
     delta = bench.delta(parts.report, report, after, parts.seen.subject)
     drawn = bench.draw_lead(after, report, parts.seen, body.lead, parts.lead_size())
     said = ": ".join((pulled.say, *pulled.snapped))
@@ -401,7 +407,7 @@ def settle(request: Request, who: Who, job: str, body: Settling) -> JSONResponse
     command = Settle(
         stage=body.settle, figures=figures, label=f"{body.settle.capitalize()} {'opened' if body.open else 'settled'}"
     )
-    return answer(request, parts, lambda: bench.commit(job, body.base, command, who.name, body.key))
+    return answer(request, parts, lambda: parts.commit(body.base, command, body.key))
 
 
 @router.post("/jobs/{job}/accept", name="accept")
@@ -416,7 +422,7 @@ def accept(request: Request, who: Who, job: str, body: Accepting) -> JSONRespons
     said = f"{'Taken back' if body.back else word}: {finding.code.value.split(': ')[1]}"
     level, off_by = (None, None) if body.back else (finding.level, finding.off_by)
     command = Accept(finding=finding.key, level=level, off_by=off_by, why=body.why, label=said)
-    return answer(request, parts, lambda: bench.commit(job, body.base, command, who.name, body.key))
+    return answer(request, parts, lambda: parts.commit(body.base, command, body.key))
 
 
 @router.post("/jobs/{job}/step", name="step")
@@ -424,7 +430,7 @@ def step(request: Request, who: Who, job: str, body: Stepping) -> JSONResponse:
     """Undo or redo."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), body.stage, body.view)
-    return answer(request, parts, lambda: _step(bench, job, who.name, body.redo))
+    return answer(request, parts, lambda: _step(parts, body.redo))
 
 
 def _steps(line: str) -> bool | None:
@@ -440,5 +446,6 @@ def _would_step(bench: Bench, job: str, author: str, redo: bool) -> str:
     return f"{'Do again' if redo else 'Undo'}: {label}"
 
 
-def _step(bench: Bench, job: str, author: str, redo: bool) -> Committed:
-    return bench.undo(job, author, redo=redo)
+def _step(parts: SheetParts, redo: bool) -> Committed:
+    author = person_of(parts.request).name
+    return parts.bench.undo(parts.head.job, author, redo=redo, seen=parts.seen_then)

@@ -84,9 +84,28 @@ export function reckoning() {
       if (answer?.kind === "heard") sheet.ghost(answer);
     },
 
+    // ── what would clear each finding, tried by the server while the page is looked at already ──
+
+    async cures() {
+      const sheet = this.sheet();
+      if (!this.$root.querySelector("[data-waits]")) return;
+      const answer = await sheet.ask("waits", `${sheet.stage}/cures`, sheet.sized());
+      if (!answer || answer.revision !== sheet.revision) return;
+      for (const place of this.$root.querySelectorAll("[data-waits]")) {
+        const held = place.contains(document.activeElement) && document.activeElement.matches("input");
+        if (held) continue; // a reason is being typed
+        const focus = place.contains(document.activeElement) && document.activeElement.dataset.reason;
+        place.innerHTML = answer.cures[place.dataset.waits] || ""; // escaped by the server
+        delete place.dataset.waits;
+        if (!place.firstElementChild) place.remove();
+        if (focus) place.querySelector("[data-reason]")?.focus();
+      }
+    },
+
     // ── how sure the large figures are, when the server has had time to work it out ──
 
     drawn() {
+      this.cures();
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.doubt(), 350);
     },

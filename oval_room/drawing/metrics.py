@@ -6,6 +6,7 @@ Widths are those of the drawing's face (Barlow Semi Condensed 500), measured in 
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 from typing import Final, NamedTuple
 
 _GROUPS: Final = {
@@ -85,6 +86,7 @@ def primes(text: str) -> str:
     return marked.replace("′ ", f"′{HAIR}")
 
 
+@lru_cache(8192)
 def text_width(text: str, size: float) -> float:
     """Width of a label [px] at a size [px], a little on the wide side."""
     total = 0.0

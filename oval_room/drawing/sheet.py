@@ -66,6 +66,7 @@ def _has(look: Look, name: str) -> bool:
 KEPT_SCENES: Final = 24
 _scenes_lock = threading.Lock()
 _scenes: dict[tuple[object, ...], tuple[Look, Scene | None]] = {}
+_drawn_already: dict[tuple[object, ...], tuple[Scene, Drawn]] = {}
 
 
 def _make(look: Look, name: str) -> Scene | None:
@@ -142,6 +143,29 @@ def _drawn(
     scene = _make(look, name)
     if scene is None:
         return None
+    key = (id(scene), width, height, *layers, prefix, window)
+    with _scenes_lock:
+        kept = _drawn_already.get(key)
+    if kept is not None and kept[0] is scene:
+        return kept[1]
+    drawn = _written(look, name, scene, width, height, layers, prefix, window)
+    with _scenes_lock:
+        _drawn_already[key] = (scene, drawn)
+        while len(_drawn_already) > KEPT_SCENES:
+            _drawn_already.pop(next(iter(_drawn_already)))
+    return drawn
+
+
+def _written(
+    look: Look,
+    name: str,
+    scene: Scene,
+    width: float,
+    height: float,
+    layers: Collection[str],
+    prefix: str,
+    window: Window | None,
+) -> Drawn:
     if window is not None:
         scene = Scene(scene.name, scene.title, _sensible(window, scene.window), scene.shapes, scene.description)
     view = VIEWS[name]
@@ -151,8 +175,8 @@ def _drawn(
         (_OWN if height < 260 else _OWN_LEAD) if own else _SMALL if small else Margins(46, view.head(look), 46, 58)
     )
     if small:  # a companion is for the shape of things: no names or strings but the main ones
-        kept = tuple(shape for shape in scene.shapes if not _fine(shape))
-        scene = Scene(scene.name, scene.title, scene.window, kept, scene.description)
+        main = tuple(shape for shape in scene.shapes if not _fine(shape))
+        scene = Scene(scene.name, scene.title, scene.window, main, scene.description)
     shown = LAYERS if own else (*ALWAYS, *layers)
     bar = look.plan.writing.ruler if not own and not small else None
     svg = write_svg(

@@ -382,7 +382,7 @@ class Revisions:
         if key is None:
             return None
         table = self._db.tables["revision"]
-        row = table.get_or_none((table.job == job) & (table.key == key))
+        row = next(iter(table.raw("SELECT * FROM revision WHERE job_id = ? AND key = ?", job, key)), None)
         if row is None:
             return None
         touched = tuple(change.path for change in _touched(row))

@@ -5,10 +5,12 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, replace
+from functools import lru_cache
 from typing import Final
 from urllib.parse import urlencode
 
 from fastapi import Request
+from markupsafe import Markup
 
 from oval_room.core.commands import Command
 from oval_room.core.figures import Figure, show_figure, show_value
@@ -73,6 +75,45 @@ class ShownFinding:
     """Whether it stands folded up under the others: one of many checks that pass."""
     waits: bool = False
     """Whether its cures come a moment after the page."""
+
+    @property
+    def written(self) -> Written:
+        return Written(
+            self.finding.key,
+            self.finding.level.value,
+            self.finding.rule,
+            " ".join(self.finding.about.values()),
+            self.text,
+            tuple(self.cures),
+            self.accepted,
+            self.untried,
+            self.waits,
+        )
+
+
+@record
+class Written:
+    """All that a finding's piece of a page is made of."""
+
+    key: str
+    level: str
+    rule: str
+    about: str
+    text: str
+    cures: tuple[str, ...]
+    accepted: Accepted | None
+    untried: bool
+    waits: bool
+
+
+@lru_cache(4096)
+def _piece(one: Written, is_new: bool) -> Markup:
+    return Markup(fragment("sheet/_finding.html", {"one": one, "is_new": is_new}))
+
+
+def piece(one: ShownFinding, is_new: bool) -> Markup:
+    """A finding as the reckoning has it, written once for all changes that leave it as it is."""
+    return _piece(one.written, is_new)
 
 
 def _board(window: str) -> tuple[float, float]:
@@ -240,6 +281,7 @@ class SheetParts:
             "without_holes": without_holes(self.report, seen.subject),
             "show": lambda figure: show_figure(figure, ruler),
             "findings": self.findings(),
+            "piece": piece,
             "unlisted": self.unlisted,
             "delta": delta,
             "new": new,

@@ -61,6 +61,7 @@ REFUSED = (
     ("unknown key at the top", spoiled("extra", 1), "extra", "not a key"),
     ("wrong type", spoiled("plan.survey.room.width.value", "wide"), "plan.survey.room.width.value", "number"),
     ("absurd size", spoiled("plan.schemes.v1.pictures.p1.pose.x", 1e9), "plan.schemes.v1.pictures.p1.pose.x", "100,000"),
+    ("no width", spoiled("plan.schemes.v1.pictures.p1.width.value", 1e-300), "plan.schemes.v1.pictures.p1", "10 mm wide"),
     ("no such scheme", spoiled("plan.scheme", "v9"), "plan.", "v9"),
     ("projector of nothing", spoiled("plan.schemes.v1.projectors.j1.shows", "p9"), "plan.schemes.v1", "p9"),
     ("missing gear", spoiled("gear", {}), "gear", "does not hold"),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, ClassVar, Final, Literal
 
 from pydantic import Field, model_validator
 
@@ -23,6 +23,10 @@ class Built(Frozen):
     frame_side: FrameMm
     frame_top: FrameMm
     frame_bottom: FrameMm
+
+
+LEAST_WIDTH: Final = 10.0
+"""Of a picture [mm]: of anything smaller the rules' angles and heights run out of bounds."""
 
 
 class Picture(Frozen):
@@ -55,6 +59,12 @@ class Picture(Frozen):
     """Whether somebody said how far its surface stands off what it hangs on."""
     built: Built | None = None
     """Of a turned one, what it is level again."""
+
+    @model_validator(mode="after")
+    def _wide(self) -> Picture:
+        if not self.width.value >= LEAST_WIDTH:
+            raise ValueError(f"a picture is at least {LEAST_WIDTH:g} mm wide (this one {self.width.value:g} mm)")
+        return self
 
     @model_validator(mode="after")
     def _high(self) -> Picture:

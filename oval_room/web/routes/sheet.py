@@ -205,7 +205,10 @@ def sheet_cures(request: Request, job: str, stage: str) -> JSONResponse:
     """The cures of a page's findings, asked for once the page is there: those found in time, by finding."""
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), stage, asked(request))
-    found = {one.finding.key: fragment("sheet/_cures_of.html", {"one": one}) for one in parts.findings(try_cures=True)}
+    found = {
+        one.finding.key: fragment("sheet/_cures_of.html", {"one": one.written})
+        for one in parts.findings(try_cures=True)
+    }
     return JSONResponse({"revision": parts.head.revision, "cures": found})
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import field, replace
 from typing import Generic, TypeVar
 
@@ -41,6 +41,8 @@ class Case:
     newer: Mapping[str, tuple[str, GearItem]] = field(default_factory=dict)
     parts: dict[tuple[str, ...], Survey] = field(default_factory=dict)
     """Parts of the survey that were handed out, by their names."""
+    schemes: dict[str, Scheme] = field(default_factory=dict)
+    """Parts of the scheme that were handed out, by their names."""
 
     @property
     def ruler(self) -> Ruler:
@@ -77,11 +79,45 @@ class Case:
         return self.parts[names]
 
     def _parts(self, name: str, names: tuple[str, ...]) -> Survey:
-        parts = {one: getattr(self.survey, one) for one in names}
-        return self.keep(name, tuple(parts.values()), lambda: Survey.model_construct(**parts))
+        parts = tuple(getattr(self.survey, one) for one in names)
+        return self.keep(name, parts, lambda: self.survey.only(*names))
+
+    def given(self, *names: str | type[PartNodes]) -> Scheme:
+        """The scheme with some of its parts alone (`pictures`, `projectors`, `groups`, what a trade keeps by its kind):
+        the same object while they are the same. Asking it for another raises."""
+        return self._given("scheme", self.scheme, names)
+
+    def given_looked(self, *names: str | type[PartNodes]) -> Scheme:
+        """The same of the scheme as people look at it."""
+        return self._given("looked", self.looked, names)
+
+    def _given(self, what: str, scheme: Scheme, names: tuple[str | type[PartNodes], ...]) -> Scheme:
+        fields = [name for name in names if isinstance(name, str)]
+        kinds = [name for name in names if not isinstance(name, str)]
+        key = " ".join([what, *fields, *(kind.part for kind in kinds)])
+        if key not in self.schemes:
+            parts = (*(getattr(scheme, name) for name in fields), *(scheme.kept(kind) for kind in kinds))
+            name = f"{key} of wall {self.wall}"
+            self.schemes[key] = self.keep(name, parts, lambda: _part_of(scheme, fields, kinds))
+        return self.schemes[key]
 
     def on_wall(self, n: int, survey: Survey, scheme: Scheme, looked: Scheme) -> Case:
-        return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked, parts={})
+        return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked, parts={}, schemes={})
+
+
+class _PartOfScheme(Scheme):
+    """A scheme of which a study sees what it said it reads."""
+
+    def kept(self, kind: type[_K]) -> _K:
+        if kind.part not in self.more:
+            raise LookupError(f"{kind.__name__} is read, but not declared by the study")
+        return super().kept(kind)
+
+
+def _part_of(scheme: Scheme, fields: Sequence[str], kinds: Sequence[type[PartNodes]]) -> Scheme:
+    more = {kind.part: scheme.kept(kind) for kind in kinds}
+    part = _PartOfScheme.model_construct(name=scheme.name, more=more)
+    return part.model_copy(update={name: getattr(scheme, name) for name in fields}).only("name", "more", *fields)
 
 
 @record

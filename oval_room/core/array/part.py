@@ -6,6 +6,7 @@ from typing import Final
 
 from oval_room.core.array import driving_phrases
 from oval_room.core.array.commands import PutController, PutCut, PutPatch, PutRouter, PutSource
+from oval_room.core.array.document import Arrays
 from oval_room.core.array.entries import array_entries
 from oval_room.core.array.figures import KINDS
 from oval_room.core.array.grips import GRIPS
@@ -17,6 +18,7 @@ from oval_room.core.array.units import UNITS
 from oval_room.core.array.wall import walls_of
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
+from oval_room.core.signal.document import Routing
 from oval_room.core.studies import Study
 from oval_room.core.sums.declare import SumGroup
 
@@ -36,7 +38,9 @@ PART: Final = Part(
     entries={"array": array_entries},
     grips=GRIPS,
     sums=(SumGroup("Walls of displays", SUMS),),
-    studies=(Study("walls", ArrayResult, lambda c: (c.scheme, c.gear), study_walls),),
+    studies=(
+        Study("walls", ArrayResult, lambda c: (c.given("pictures", "groups", Arrays, Routing), c.gear), study_walls),
+    ),
     stage=StageSpec(
         "array",
         "Array",

@@ -43,7 +43,7 @@ PART: Final = Part(
             FixingResult,
             lambda c: (
                 c.seen("room", "made", "finds", "services", "things", "openings"),
-                c.scheme,
+                c.given("pictures", "projectors", FixingNodes),
                 c.gear,
                 c.ruler,
                 c.of(StudResult),
@@ -59,7 +59,7 @@ PART: Final = Part(
             WindowResult,
             lambda c: (
                 c.seen("room", "made", "things", "seats", "openings"),
-                c.scheme,
+                c.given("pictures", FixingNodes),
                 c.of(ThrowResult),
                 c.of(FixingResult),
                 c.of(StudResult),
@@ -74,7 +74,7 @@ PART: Final = Part(
             LoadResult,
             lambda c: (
                 c.seen("room", "made", "things"),
-                c.scheme,
+                c.given("pictures", FixingNodes),
                 c.gear,
                 c.of(FixingResult),
                 c.of(StudResult),
@@ -88,14 +88,19 @@ PART: Final = Part(
         Study(
             "swings",
             SwingResult,
-            lambda c: (c.seen("room", "things"), c.scheme, c.gear, c.of(FixingResult)),
+            lambda c: (c.seen("room", "things"), c.given("pictures", FixingNodes), c.gear, c.of(FixingResult)),
             study_swing,
             by_wall=True,
         ),
         Study(
             "behind panels",
             BehindResult,
-            lambda c: (c.seen("room", "things", "services"), c.scheme, c.gear, c.of(FixingResult)),
+            lambda c: (
+                c.seen("room", "things", "services"),
+                c.given("pictures", FixingNodes),
+                c.gear,
+                c.of(FixingResult),
+            ),
             study_behind,
             by_wall=True,
         ),
@@ -104,7 +109,7 @@ PART: Final = Part(
             FrameResult,
             lambda c: (
                 c.seen("room", "made", "finds", "things", "openings"),
-                c.scheme,
+                c.given("pictures"),
                 c.gear,
                 c.of(StudResult),
                 c.wall,
@@ -118,7 +123,7 @@ PART: Final = Part(
             DrillResult,
             lambda c: (
                 c.seen("room", "made", "things", "services", "openings"),
-                c.scheme,
+                c.given("pictures", FixingNodes),
                 c.gear,
                 c.of(FixingResult),
                 c.of(StudResult),
@@ -134,7 +139,7 @@ PART: Final = Part(
             CaseResult,
             lambda c: (
                 c.seen("room", "made", "finds", "openings"),
-                c.scheme,
+                c.given("pictures", FixingNodes),
                 c.gear,
                 c.of(StudResult),
                 c.of(MemoryResult),
@@ -149,7 +154,7 @@ PART: Final = Part(
             OverheadResult,
             lambda c: (
                 c.seen("room", "made"),
-                c.scheme,
+                c.given("pictures", "projectors", FixingNodes),
                 c.gear,
                 c.of(ThrowResult),
                 c.of(FixingResult),

@@ -13,5 +13,9 @@ PART: Final = Part(
     "gear",
     codes=(GearCode,),
     cures=(GearCure,),
-    studies=(Study("editions", EditionsResult, lambda c: (c.scheme, c.gear, c.newer), study_editions),),
+    studies=(
+        Study(
+            "editions", EditionsResult, lambda c: (c.given("pictures", "projectors"), c.gear, c.newer), study_editions
+        ),
+    ),
 )

@@ -27,11 +27,17 @@ PART: Final = Part(
         Study(
             "light",
             LightResult,
-            lambda c: (c.seen("room", "scenes"), c.looked, c.of(ThrowResult), c.gear, c.ruler),
+            lambda c: (c.seen("room", "scenes"), c.given_looked("pictures"), c.of(ThrowResult), c.gear, c.ruler),
             study_light,
             judges=("projector", "screen", "tv"),
         ),
-        Study("sun", SunResult, lambda c: (c.seen("room", "openings"), c.looked, c.keep), study_sun, by_wall=True),
+        Study(
+            "sun",
+            SunResult,
+            lambda c: (c.seen("room", "openings", "seats"), c.given_looked("pictures"), c.keep),
+            study_sun,
+            by_wall=True,
+        ),
     ),
     sums=(SumGroup("How bright", SUMS),),
 )

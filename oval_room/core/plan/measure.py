@@ -107,6 +107,12 @@ class Frozen(BaseModel):
         _put(copied, "__pydantic_private__", None)
         return copied
 
+    def only(self, *names: str) -> Self:
+        """The node with some of its fields alone: asking it for another raises."""
+        part = self.model_copy()
+        _put(part, "__dict__", {name: self.__dict__[name] for name in names})
+        return part
+
 
 _put = object.__setattr__
 

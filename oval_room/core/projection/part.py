@@ -8,6 +8,7 @@ from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.projection.beam_study import BeamResult, study_beam
 from oval_room.core.projection.body_study import BodyResult, study_body
 from oval_room.core.projection.commands import PutMemory, PutProjector
+from oval_room.core.projection.document import Memories
 from oval_room.core.projection.entries import throw_entries
 from oval_room.core.projection.figures import KINDS
 from oval_room.core.projection.grips import GRIPS
@@ -43,7 +44,13 @@ PART: Final = Part(
         Study(
             "throw",
             ThrowResult,
-            lambda c: (c.survey.room, c.scheme, c.gear, c.ruler, c.plan.writing.instrument),
+            lambda c: (
+                c.survey.room,
+                c.given("pictures", "projectors", Memories),
+                c.gear,
+                c.ruler,
+                c.plan.writing.instrument,
+            ),
             study_throw,
             by_wall=True,
             judges=("projector", "screen", "tv"),
@@ -52,7 +59,13 @@ PART: Final = Part(
         Study(
             "beam",
             BeamResult,
-            lambda c: (c.seen("room", "things", "seats", "openings"), c.scheme, c.of(ThrowResult), c.ruler, c.keep),
+            lambda c: (
+                c.seen("room", "things", "seats", "openings"),
+                c.given("pictures"),
+                c.of(ThrowResult),
+                c.ruler,
+                c.keep,
+            ),
             study_beam,
             by_wall=True,
             judges=("projector", "screen"),
@@ -68,7 +81,12 @@ PART: Final = Part(
         Study(
             "head room",
             HeadRoomResult,
-            lambda c: (c.seen("room", "things", "seats", "openings"), c.scheme, c.of(ThrowResult), c.ruler),
+            lambda c: (
+                c.seen("room", "things", "seats", "openings"),
+                c.given("pictures", "projectors"),
+                c.of(ThrowResult),
+                c.ruler,
+            ),
             study_head_room,
             by_wall=True,
             judges=("projector",),
@@ -84,7 +102,7 @@ PART: Final = Part(
         Study(
             "wide films",
             WideResult,
-            lambda c: (c.scheme, c.of(ThrowResult), c.ruler),
+            lambda c: (c.given("pictures"), c.of(ThrowResult), c.ruler),
             study_wide,
             by_wall=True,
             judges=("projector", "screen"),
@@ -92,7 +110,7 @@ PART: Final = Part(
         Study(
             "memories",
             MemoryResult,
-            lambda c: (c.scheme, c.of(ThrowResult), c.ruler),
+            lambda c: (c.given("pictures", Memories), c.of(ThrowResult), c.ruler),
             study_memories,
             by_wall=True,
             judges=("projector", "screen"),
@@ -100,14 +118,14 @@ PART: Final = Part(
         Study(
             "upkeep",
             UpkeepResult,
-            lambda c: (c.plan.brief, c.survey.room, c.scheme, c.of(ThrowResult)),
+            lambda c: (c.plan.brief, c.survey.room, c.given("pictures"), c.of(ThrowResult)),
             study_upkeep,
             by_wall=True,
         ),
         Study(
             "noise",
             NoiseResult,
-            lambda c: (c.seen("seats"), c.scheme, c.gear),
+            lambda c: (c.seen("seats"), c.given("projectors"), c.gear),
             study_noise,
             by_wall=True,
             judges=("projector",),

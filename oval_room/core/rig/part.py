@@ -49,17 +49,25 @@ PART: Final = Part(
     grips=GRIPS,
     sums=(SumGroup("Screens round a seat", SUMS),),
     studies=(
-        Study("rigs", RigResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme), study_rigs),
+        Study(
+            "rigs",
+            RigResult,
+            lambda c: (c.seen("room").room, c.seen("seats").seats, c.given("pictures", "groups", Rigs)),
+            study_rigs,
+        ),
         Study(
             "outlines",
             OutlinesResult,
-            lambda c: (c.seen("room").room, c.scheme, c.gear, c.of(RigResult)),
+            lambda c: (c.seen("room").room, c.given("pictures", Rigs), c.gear, c.of(RigResult)),
             study_outlines,
         ),
         Study(
-            "desks", DeskResult, lambda c: (c.seen("room").room, c.seen("seats").seats, c.scheme, c.gear), study_desks
+            "desks",
+            DeskResult,
+            lambda c: (c.seen("room").room, c.seen("seats").seats, c.given("pictures", Rigs), c.gear),
+            study_desks,
         ),
-        Study("cabinets", CabinetResult, lambda c: (c.scheme, c.gear), study_cabinets),
+        Study("cabinets", CabinetResult, lambda c: (c.given(Rigs), c.gear), study_cabinets),
     ),
     stage=StageSpec(
         "rig",

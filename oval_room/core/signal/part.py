@@ -54,14 +54,24 @@ PART: Final = Part(
             ),
             study_runs,
         ),
-        Study("routing", RoutingResult, lambda c: (c.scheme, c.gear, c.of(RunsResult), c.plan.brief), study_routing),
+        Study(
+            "routing",
+            RoutingResult,
+            lambda c: (c.given("pictures", "projectors", Routing), c.gear, c.of(RunsResult), c.plan.brief),
+            study_routing,
+        ),
         Study(
             "signals on site",
             SiteResult,
-            lambda c: (c.seen("room", "services"), c.scheme, c.gear, c.of(RunsResult)),
+            lambda c: (
+                c.seen("room", "services"),
+                c.given("pictures", "projectors", Routing),
+                c.gear,
+                c.of(RunsResult),
+            ),
             study_site,
         ),
-        Study("buttons", ButtonResult, lambda c: (c.scheme, c.gear), study_buttons),
+        Study("buttons", ButtonResult, lambda c: (c.given("pictures", Routing), c.gear), study_buttons),
     ),
     sums=(SumGroup("Signals, cables, power", SUMS),),
     stage=StageSpec(

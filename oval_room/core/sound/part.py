@@ -17,7 +17,7 @@ PART: Final = Part(
         Study(
             "sound",
             SoundResult,
-            lambda c: (c.seen("room", "seats", "main_seat", "things", "services"), c.looked, c.gear),
+            lambda c: (c.seen("room", "seats", "main_seat", "things", "services"), c.given_looked("pictures"), c.gear),
             study_sound,
             by_wall=True,
         ),

@@ -59,7 +59,7 @@ PART: Final = Part(
         Study(
             "way in",
             WayInResult,
-            lambda c: (c.survey.passages, c.scheme, c.gear),
+            lambda c: (c.survey.passages, c.given("pictures"), c.gear),
             study_way_in,
             judges=("screen", "tv"),
         ),

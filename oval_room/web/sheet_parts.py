@@ -257,7 +257,7 @@ class SheetParts:
         query = self.looked_at(**changes)
         return f"/jobs/{self.head.job}/{stage}" + (f"?{urlencode(query)}" if query else "")
 
-    def context(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, object]:
+    def context(self, delta: str = "", new: tuple[str, ...] = (), *, try_cures: bool = False) -> dict[str, object]:
         plan, seen, ruler = self.plan, self.seen, self.plan.writing.ruler
         undo, redo = self.bench.store.undoable(self.head.job, person_of(self.request).name)
         parts = self.drawings()
@@ -280,7 +280,7 @@ class SheetParts:
             "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "without_holes": without_holes(self.report, seen.subject),
             "show": lambda figure: show_figure(figure, ruler),
-            "findings": self.findings(),
+            "findings": self.findings(try_cures=try_cures),
             "piece": piece,
             "unlisted": self.unlisted,
             "delta": delta,

@@ -199,7 +199,7 @@ class Choosing(BrowserCase):
             self.say(page, "another tv Slate 55")
         self.say(page, "bottom 500")
         waiting = page.locator("[data-try]")
-        self.assertGreater(waiting.count(), 0)
+        waiting.first.wait_for()
         key = waiting.first.get_attribute("data-try")
         finding = page.locator(f'.finding[data-finding="{key}"]')
         finding.locator("[data-try]").click()

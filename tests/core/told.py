@@ -142,7 +142,8 @@ def _answers(plan: Plan, subject: Subject, gear: GearShelf) -> Iterator[str]:
             yield f"turns {mover.key} {side}"
     found = seat_map(plan.survey, picture, item=gear.get(picture.gear or ""), school=school_of(plan).school)
     yield f"map {len(found.xs)} x {len(found.ys)} best {found.best_row} {found.passes.sum(axis=(1, 2)).tolist()}"
-    year = sun_year(plan.survey, picture)
+    eyes = [seat.eye_point for seat in plan.survey.seats.values()]
+    year = sun_year(plan.survey, picture, eyes=eyes)
     if year is not None:
         yield f"sun {len(year.struck)} {sorted(year.windows.items())}"
     for phrase in PHRASES:

@@ -34,7 +34,7 @@ PART: Final = Part(
         Study(
             "sun",
             SunResult,
-            lambda c: (c.seen("room", "openings", "seats"), c.given_looked("pictures"), c.keep),
+            lambda c: (c.seen("room", "openings"), c.given_looked("pictures"), c.keep),
             study_sun,
             by_wall=True,
         ),

@@ -90,8 +90,9 @@ class SunYear:
         return next((one for one in self.struck if one.month == month and one.hour == hour), None)
 
 
-def sun_year(survey: Survey, picture: Picture | None) -> SunYear | None:
-    """When the sun strikes a picture's face or any eye in the year; None until bearing and latitude are known."""
+def sun_year(survey: Survey, picture: Picture | None, *, eyes: Sequence[Point] = ()) -> SunYear | None:
+    """When the sun strikes a picture's face, or any of some eyes, in the year; None until bearing and latitude are
+    known."""
     room = survey.room
     if room.faces is None or room.latitude is None:
         return None
@@ -101,7 +102,6 @@ def sun_year(survey: Survey, picture: Picture | None) -> SunYear | None:
         if one.kind != "door" and (wall := room.wall_named(one.wall)) is not None
     ]
     face = _face(picture) if picture else ()
-    eyes = [seat.eye_point for seat in survey.seats.values()]
     up: set[tuple[int, int]] = set()
     struck, counts = [], {key: 0 for key, _, _ in windows}
     for month, day in enumerate(DAYS):

@@ -50,6 +50,11 @@ class PartNodes(Frozen):
         PartNodes.known[cls.part] = cls
 
 
+def carrying() -> list[type[PartNodes]]:
+    """The kinds of nodes of which something may carry a cabinet."""
+    return [kind for kind in PartNodes.known.values() if kind.carriers is not PartNodes.carriers]
+
+
 _Kind = TypeVar("_Kind", bound=PartNodes)
 
 

@@ -9,7 +9,6 @@ from oval_room.core.figures import findings_are_bare
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level
-from oval_room.core.plan.document import Scheme
 from oval_room.core.projection.body import Box, body_of, overlaps, put_at, ways_out
 from oval_room.core.projection.commands import PutProjector
 from oval_room.core.projection.says import LensCure, ThrowCode
@@ -38,7 +37,7 @@ def _box(thing: Thing) -> Box:
     return Span(thing.x_from, thing.x_to), Span(thing.y_from, thing.y_to), Span(thing.z_from, thing.z_to)
 
 
-def study_body(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: Ruler, keep: Keep = anew) -> BodyResult:
+def study_body(survey: Survey, throws: ThrowResult, ruler: Ruler, keep: Keep = anew) -> BodyResult:
     """Every projector's body and pole against what stands and hangs in the room.
 
     Args:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.part import Offer, Part, StageSpec
+from oval_room.core.plan.nodes import carrying
 from oval_room.core.projection.beam_study import BeamResult, study_beam
 from oval_room.core.projection.body_study import BodyResult, study_body
 from oval_room.core.projection.commands import PutMemory, PutProjector
@@ -73,7 +74,7 @@ PART: Final = Part(
         Study(
             "bodies",
             BodyResult,
-            lambda c: (c.seen("room", "things"), c.scheme, c.of(ThrowResult), c.ruler, c.keep),
+            lambda c: (c.seen("room", "things"), c.of(ThrowResult), c.ruler, c.keep),
             study_body,
             by_wall=True,
             judges=("projector",),
@@ -94,7 +95,7 @@ PART: Final = Part(
         Study(
             "ultra-short",
             UltraShortResult,
-            lambda c: (c.seen("room", "things"), c.scheme, c.of(ThrowResult), c.ruler),
+            lambda c: (c.seen("room", "things"), c.given("pictures", *carrying()), c.of(ThrowResult), c.ruler),
             study_ultra_short,
             by_wall=True,
             judges=("projector",),

@@ -42,7 +42,12 @@ PART: Final = Part(
         PutScene,
     ),
     studies=(
-        Study("survey", SurveyResult, lambda c: (c.survey, c.ruler), study_survey),
+        Study(
+            "survey",
+            SurveyResult,
+            lambda c: (c.seen("room", "seats", "things", "openings", "scenes"), c.ruler),
+            study_survey,
+        ),
         Study(
             "closure",
             ClosureResult,

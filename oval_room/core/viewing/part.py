@@ -49,7 +49,7 @@ PART: Final = Part(
             "viewing",
             ViewResult,
             lambda c: (
-                c.survey,
+                c.seen("room", "seats", "main_seat", "things"),
                 c.given_looked("pictures", "groups"),
                 c.plan.choices,
                 _school(c),
@@ -67,7 +67,13 @@ PART: Final = Part(
         Study(
             "glare",
             GlareResult,
-            lambda c: (c.survey, c.given_looked("pictures"), c.gear, c.keep, c.only),
+            lambda c: (
+                c.seen("room", "seats", "main_seat", "things", "openings"),
+                c.given_looked("pictures"),
+                c.gear,
+                c.keep,
+                c.only,
+            ),
             study_glare,
             by_wall=True,
         ),

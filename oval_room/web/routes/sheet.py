@@ -220,13 +220,18 @@ def try_command(request: Request, job: str, body: Committing) -> JSONResponse:
     return _ghost(parts, body.command, body.command.label)
 
 
+def _in_a_browser(request: Request) -> bool:
+    """Whether a browser opens the page, which asks for the cures once it is there; a script has it whole."""
+    return request.headers.get("sec-fetch-mode") == "navigate"
+
+
 @router.get("/jobs/{job}/{stage}", name="sheet")
 def sheet(request: Request, job: str, stage: str) -> HTMLResponse:
     if stage not in STAGES:
         raise MissingError(f"there is no stage “{stage[:30]}”; the stages are {', '.join(STAGES)}", value=stage)
     parts = SheetParts(bench_of(request), request, bench_of(request).store.head(job), stage, asked(request))
     said = request.query_params.get("say", "")[:600]  # put there by a sum, read back before it is done
-    return page(request, "sheet.html", parts.context() | {"said": said})
+    return page(request, "sheet.html", parts.context(try_cures=not _in_a_browser(request)) | {"said": said})
 
 
 @router.get("/jobs/{job}/{stage}/parts", name="sheet_parts")

@@ -22,7 +22,9 @@ def sun(request: Request, job: str) -> HTMLResponse:
     bench = bench_of(request)
     parts = SheetParts(bench, request, bench.store.head(job), SURVEY.at, asked(request))
     subject = parts.plan.chosen.pictures.get(parts.seen.subject.picture or "")
-    year, openings = sun_year(parts.plan.survey, subject), parts.plan.survey.openings
+    survey = parts.plan.survey
+    eyes = [seat.eye_point for seat in survey.seats.values()]
+    year, openings = sun_year(survey, subject, eyes=eyes), survey.openings
     windows = [
         (openings[key].name, count, cure_of(openings[key]))
         for key, count in (year.windows if year else {}).items()

@@ -12,6 +12,7 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.levels import Level
 from oval_room.core.light.sun import sun_at, sun_year
 from oval_room.core.plan.document import Plan
+from oval_room.core.pose import Point
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.solve.cures import cures_that_cure
 from oval_room.core.solve.doubt import doubts
@@ -94,6 +95,10 @@ def found_in(plan: Plan, key: str) -> Finding:
     if finding is None:
         raise AssertionError(f"no {key} among {sorted(f.key for f in report.findings)}")
     return finding
+
+
+def eyes_of(plan: Plan) -> list[Point]:
+    return [seat.eye_point for seat in plan.survey.seats.values()]
 
 
 class Findings(unittest.TestCase):
@@ -273,11 +278,11 @@ class Sun(unittest.TestCase):
         plan = say(
             room(outline=BOX), "faces 0", "latitude 51", "tv 65", "seat 3000", "window w3 at 1200, 1600 x 1400 sill 800"
         )
-        year = sun_year(plan.survey, plan.chosen.pictures["p1"])
+        year = sun_year(plan.survey, plan.chosen.pictures["p1"], eyes=eyes_of(plan))
         assert year
         self.assertTrue(year.at(11, 11) and year.at(11, 11).picture)  # type: ignore[union-attr]
         self.assertIsNone(year.at(5, 12))
-        north = sun_year(say(plan, "faces 180").survey, plan.chosen.pictures["p1"])
+        north = sun_year(say(plan, "faces 180").survey, plan.chosen.pictures["p1"], eyes=eyes_of(plan))
         self.assertEqual([one for one in north.struck if 9 <= one.hour <= 14] if north else None, [])
         self.assertIsNone(sun_year(room(outline=BOX).survey, None))
 

@@ -105,8 +105,8 @@ class Evaluator:
         return self._keep(f"{name} of groups", reads, lambda: found.mapped(partial(for_group, keys=walls)))
 
     def _run(self, study: Study[_R], name: str, case: Case) -> _R:
-        reads = study.reads(case)
-        return self._keep(name, reads, lambda: study.run(*reads))
+        asked = study.asks(case)
+        return self._keep(name, asked.given, asked)
 
 
 def _by_wall(room: Room, scheme: Scheme) -> dict[int, Scheme]:

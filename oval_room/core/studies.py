@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import field, replace
-from typing import Generic, TypeVar
+from typing import Generic, ParamSpec, TypeVar
 
 from oval_room.core.keeping import Keep
 from oval_room.core.plan.document import Plan, Scheme
@@ -16,6 +16,7 @@ from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
 _K = TypeVar("_K", bound=PartNodes)
+_P = ParamSpec("_P")
 _R = TypeVar("_R", bound=Result)
 _R_co = TypeVar("_R_co", bound=Result, covariant=True)
 
@@ -105,6 +106,22 @@ class Case:
         return replace(self, wall=n, survey=survey, scheme=scheme, looked=looked, parts={}, schemes={})
 
 
+@record
+class Call(Generic[_R_co]):
+    """A study's function with what it is handed: its types are those of the function (mypy sees them)."""
+
+    run: Callable[..., _R_co]
+    given: tuple[object, ...]
+
+    def __call__(self) -> _R_co:
+        return self.run(*self.given)
+
+
+def call(run: Callable[_P, _R], *given: _P.args, **_: _P.kwargs) -> Call[_R]:
+    """A study's function with what it is handed, in its order."""
+    return Call(run, given)
+
+
 class _PartOfScheme(Scheme):
     """A scheme of which a study sees what it said it reads."""
 
@@ -124,8 +141,7 @@ def _part_of(scheme: Scheme, fields: Sequence[str], kinds: Sequence[type[PartNod
 class Study(Generic[_R_co]):
     """One study.
 
-    name: its own. gives: the kind of result. reads: all that it is handed, from the case. run: makes the result of
-    those.
+    name: its own. gives: the kind of result. asks: what makes the result, with all that it is handed, from the case.
     by_wall: whether it works wall by wall, each as if it were the display wall. judges: the kinds of gear, by their
     words, that it says something of: what is asked of an item that might be chosen. sooner: how early it is asked of
     one, 0 as it stands in the order: what may move the item is asked before the rest, the quickest first.
@@ -133,8 +149,7 @@ class Study(Generic[_R_co]):
 
     name: str
     gives: type[_R_co]
-    reads: Callable[[Case], tuple[object, ...]]
-    run: Callable[..., _R_co]
+    asks: Callable[[Case], Call[_R_co]]
     by_wall: bool = False
     judges: tuple[str, ...] = ()
     sooner: int = 0

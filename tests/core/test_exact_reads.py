@@ -37,13 +37,13 @@ class Counting(Evaluator):
         self.ran: set[str] = set()
 
     def _run(self, study: Study[Any], name: str, case: Case) -> Any:
-        reads = study.reads(case)
+        asked = study.asks(case)
 
         def run() -> Any:
             self.ran.add(study.name)
-            return study.run(*reads)
+            return asked()
 
-        return self._keep(name, reads, run)
+        return self._keep(name, asked.given, run)
 
 
 def ran(plan: Plan, line: str) -> set[str]:

@@ -19,7 +19,7 @@ from oval_room.core.array.wall import walls_of
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
 from oval_room.core.signal.document import Routing
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 from oval_room.core.sums.declare import SumGroup
 
 
@@ -39,7 +39,9 @@ PART: Final = Part(
     grips=GRIPS,
     sums=(SumGroup("Walls of displays", SUMS),),
     studies=(
-        Study("walls", ArrayResult, lambda c: (c.given("pictures", "groups", Arrays, Routing), c.gear), study_walls),
+        Study(
+            "walls", ArrayResult, lambda c: call(study_walls, c.given("pictures", "groups", Arrays, Routing), c.gear)
+        ),
     ),
     stage=StageSpec(
         "array",

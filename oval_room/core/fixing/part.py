@@ -26,7 +26,7 @@ from oval_room.core.fixing.window_study import WindowResult, study_windows
 from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ThrowResult
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.viewing.study import ViewResult
@@ -41,7 +41,8 @@ PART: Final = Part(
         Study(
             "fixing",
             FixingResult,
-            lambda c: (
+            lambda c: call(
+                study_fixing,
                 c.seen("room", "made", "finds", "services", "things", "openings"),
                 c.given("pictures", "projectors", FixingNodes),
                 c.gear,
@@ -50,14 +51,14 @@ PART: Final = Part(
                 c.wall,
                 c.keep,
             ),
-            study_fixing,
             by_wall=True,
             judges=("projector", "tv", "mount", "stem"),
         ),
         Study(
             "mount windows",
             WindowResult,
-            lambda c: (
+            lambda c: call(
+                study_windows,
                 c.seen("room", "made", "things", "seats", "openings"),
                 c.given("pictures", FixingNodes),
                 c.of(ThrowResult),
@@ -66,13 +67,13 @@ PART: Final = Part(
                 c.ruler,
                 c.wall,
             ),
-            study_windows,
             by_wall=True,
         ),
         Study(
             "loads",
             LoadResult,
-            lambda c: (
+            lambda c: call(
+                study_loads,
                 c.seen("room", "made", "things"),
                 c.given("pictures", FixingNodes),
                 c.gear,
@@ -81,47 +82,48 @@ PART: Final = Part(
                 c.ruler,
                 c.wall,
             ),
-            study_loads,
             by_wall=True,
             judges=("tv", "mount"),
         ),
         Study(
             "swings",
             SwingResult,
-            lambda c: (c.seen("room", "things"), c.given("pictures", FixingNodes), c.gear, c.of(FixingResult)),
-            study_swing,
+            lambda c: call(
+                study_swing, c.seen("room", "things"), c.given("pictures", FixingNodes), c.gear, c.of(FixingResult)
+            ),
             by_wall=True,
         ),
         Study(
             "behind panels",
             BehindResult,
-            lambda c: (
+            lambda c: call(
+                study_behind,
                 c.seen("room", "things", "services"),
                 c.given("pictures", FixingNodes),
                 c.gear,
                 c.of(FixingResult),
             ),
-            study_behind,
             by_wall=True,
         ),
         Study(
             "frames",
             FrameResult,
-            lambda c: (
+            lambda c: call(
+                study_frames,
                 c.seen("room", "made", "finds", "things", "openings"),
                 c.given("pictures"),
                 c.gear,
                 c.of(StudResult),
                 c.wall,
             ),
-            study_frames,
             by_wall=True,
         ),
-        Study("light strips", StripResult, lambda c: (c.scheme.pictures, c.scheme.kept(FixingNodes)), study_strips),
+        Study("light strips", StripResult, lambda c: call(study_strips, c.scheme.pictures, c.scheme.kept(FixingNodes))),
         Study(
             "drill windows",
             DrillResult,
-            lambda c: (
+            lambda c: call(
+                study_drill,
                 c.seen("room", "made", "things", "services", "openings"),
                 c.given("pictures", FixingNodes),
                 c.gear,
@@ -131,13 +133,13 @@ PART: Final = Part(
                 c.ruler,
                 c.wall,
             ),
-            study_drill,
             by_wall=True,
         ),
         Study(
             "cases",
             CaseResult,
-            lambda c: (
+            lambda c: call(
+                study_cases,
                 c.seen("room", "made", "finds", "openings"),
                 c.given("pictures", FixingNodes),
                 c.gear,
@@ -146,13 +148,13 @@ PART: Final = Part(
                 c.ruler,
                 c.wall,
             ),
-            study_cases,
             by_wall=True,
         ),
         Study(
             "loads overhead",
             OverheadResult,
-            lambda c: (
+            lambda c: call(
+                study_overhead,
                 c.seen("room", "made"),
                 c.given("pictures", "projectors", FixingNodes),
                 c.gear,
@@ -161,7 +163,6 @@ PART: Final = Part(
                 c.of(WindowResult),
                 c.of(CaseResult),
             ),
-            study_overhead,
             by_wall=True,
         ),
     ),

@@ -7,7 +7,7 @@ from typing import Final
 from oval_room.core.gear.editions_study import EditionsResult, study_editions
 from oval_room.core.gear.says import GearCode, GearCure
 from oval_room.core.part import Part
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 
 PART: Final = Part(
     "gear",
@@ -15,7 +15,9 @@ PART: Final = Part(
     cures=(GearCure,),
     studies=(
         Study(
-            "editions", EditionsResult, lambda c: (c.given("pictures", "projectors"), c.gear, c.newer), study_editions
+            "editions",
+            EditionsResult,
+            lambda c: call(study_editions, c.given("pictures", "projectors"), c.gear, c.newer),
         ),
     ),
 )

@@ -13,7 +13,7 @@ from oval_room.core.hanging.says import HangingCode, HangingCure
 from oval_room.core.hanging.study import HangingResult, study_hanging
 from oval_room.core.part import Part
 from oval_room.core.projection.ultra_short_study import UltraShortResult
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 from oval_room.core.survey.stud_study import StudResult
 
 PART: Final = Part(
@@ -28,7 +28,8 @@ PART: Final = Part(
         Study(
             "hanging",
             HangingResult,
-            lambda c: (
+            lambda c: call(
+                study_hanging,
                 c.seen("room", "made", "finds", "services", "openings", "things"),
                 c.of(StudResult),
                 c.scheme.kept(Hanging),
@@ -36,7 +37,6 @@ PART: Final = Part(
                 c.ruler,
                 c.of(UltraShortResult).carries,
             ),
-            study_hanging,
         ),
     ),
 )

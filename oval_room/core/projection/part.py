@@ -28,7 +28,7 @@ from oval_room.core.projection.ultra_short_study import UltraShortResult, study_
 from oval_room.core.projection.units import UNITS
 from oval_room.core.projection.upkeep_study import UpkeepResult, study_upkeep
 from oval_room.core.projection.wide_study import WideResult, study_wide
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 from oval_room.core.subject import SubjectKind
 from oval_room.core.sums.declare import SumGroup
 
@@ -45,14 +45,14 @@ PART: Final = Part(
         Study(
             "throw",
             ThrowResult,
-            lambda c: (
+            lambda c: call(
+                study_throw,
                 c.survey.room,
                 c.given("pictures", "projectors", Memories),
                 c.gear,
                 c.ruler,
                 c.plan.writing.instrument,
             ),
-            study_throw,
             by_wall=True,
             judges=("projector", "screen", "tv"),
             sooner=2,
@@ -60,74 +60,74 @@ PART: Final = Part(
         Study(
             "beam",
             BeamResult,
-            lambda c: (
+            lambda c: call(
+                study_beam,
                 c.seen("room", "things", "seats", "openings"),
                 c.given("pictures"),
                 c.of(ThrowResult),
                 c.ruler,
                 c.keep,
             ),
-            study_beam,
             by_wall=True,
             judges=("projector", "screen"),
         ),
         Study(
             "bodies",
             BodyResult,
-            lambda c: (c.seen("room", "things"), c.of(ThrowResult), c.ruler, c.keep),
-            study_body,
+            lambda c: call(study_body, c.seen("room", "things"), c.of(ThrowResult), c.ruler, c.keep),
             by_wall=True,
             judges=("projector",),
         ),
         Study(
             "head room",
             HeadRoomResult,
-            lambda c: (
+            lambda c: call(
+                study_head_room,
                 c.seen("room", "things", "seats", "openings"),
                 c.given("pictures", "projectors"),
                 c.of(ThrowResult),
                 c.ruler,
             ),
-            study_head_room,
             by_wall=True,
             judges=("projector",),
         ),
         Study(
             "ultra-short",
             UltraShortResult,
-            lambda c: (c.seen("room", "things"), c.given("pictures", *carrying()), c.of(ThrowResult), c.ruler),
-            study_ultra_short,
+            lambda c: call(
+                study_ultra_short,
+                c.seen("room", "things"),
+                c.given("pictures", *carrying()),
+                c.of(ThrowResult),
+                c.ruler,
+            ),
             by_wall=True,
             judges=("projector",),
         ),
         Study(
             "wide films",
             WideResult,
-            lambda c: (c.given("pictures"), c.of(ThrowResult), c.ruler),
-            study_wide,
+            lambda c: call(study_wide, c.given("pictures"), c.of(ThrowResult), c.ruler),
             by_wall=True,
             judges=("projector", "screen"),
         ),
         Study(
             "memories",
             MemoryResult,
-            lambda c: (c.given("pictures", Memories), c.of(ThrowResult), c.ruler),
-            study_memories,
+            lambda c: call(study_memories, c.given("pictures", Memories), c.of(ThrowResult), c.ruler),
             by_wall=True,
             judges=("projector", "screen"),
         ),
         Study(
             "upkeep",
             UpkeepResult,
-            lambda c: (c.plan.brief, c.survey.room, c.given("pictures"), c.of(ThrowResult)),
-            study_upkeep,
+            lambda c: call(study_upkeep, c.plan.brief, c.survey.room, c.given("pictures"), c.of(ThrowResult)),
             by_wall=True,
         ),
         Study(
             "noise",
             NoiseResult,
-            lambda c: (c.seen("seats"), c.given("projectors"), c.gear),
-            study_noise,
+            lambda c: call(study_noise, c.seen("seats"), c.given("projectors"), c.gear),
             by_wall=True,
             judges=("projector",),
         ),

@@ -17,7 +17,7 @@ from oval_room.core.screens.phrases import PHRASES
 from oval_room.core.screens.says import PictureCure, ScreenCode
 from oval_room.core.screens.study import ScreensResult, study_screens
 from oval_room.core.screens.use_study import UseResult, study_use
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 
 PART: Final = Part(
     "screens",
@@ -29,7 +29,8 @@ PART: Final = Part(
         Study(
             "screens",
             ScreensResult,
-            lambda c: (
+            lambda c: call(
+                study_screens,
                 c.seen("room", "things", "openings"),
                 c.given("pictures", "projectors", "groups"),
                 c.given_looked("pictures", "projectors", "groups"),
@@ -37,7 +38,6 @@ PART: Final = Part(
                 c.ruler,
                 c.only,
             ),
-            study_screens,
             by_wall=True,
             judges=("projector", "screen", "tv"),
             sooner=3,
@@ -45,8 +45,7 @@ PART: Final = Part(
         Study(
             "use",
             UseResult,
-            lambda c: (c.plan.brief, c.given_looked("pictures", "projectors"), c.gear),
-            study_use,
+            lambda c: call(study_use, c.plan.brief, c.given_looked("pictures", "projectors"), c.gear),
             judges=("projector", "tv"),
         ),
     ),

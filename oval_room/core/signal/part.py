@@ -29,7 +29,7 @@ from oval_room.core.signal.site_study import SiteResult, study_site
 from oval_room.core.signal.study import RoutingResult, study_routing
 from oval_room.core.signal.sums import SUMS
 from oval_room.core.signal.units import UNITS
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
@@ -46,32 +46,33 @@ PART: Final = Part(
         Study(
             "cable runs",
             RunsResult,
-            lambda c: (
+            lambda c: call(
+                study_runs,
                 c.seen("room", "openings", "services"),
                 c.scheme.pictures,
                 lenses(c.scheme),
                 c.scheme.kept(Routing),
             ),
-            study_runs,
         ),
         Study(
             "routing",
             RoutingResult,
-            lambda c: (c.given("pictures", "projectors", Routing), c.gear, c.of(RunsResult), c.plan.brief),
-            study_routing,
+            lambda c: call(
+                study_routing, c.given("pictures", "projectors", Routing), c.gear, c.of(RunsResult), c.plan.brief
+            ),
         ),
         Study(
             "signals on site",
             SiteResult,
-            lambda c: (
+            lambda c: call(
+                study_site,
                 c.seen("room", "services"),
                 c.given("pictures", "projectors", Routing),
                 c.gear,
                 c.of(RunsResult),
             ),
-            study_site,
         ),
-        Study("buttons", ButtonResult, lambda c: (c.given("pictures", Routing), c.gear), study_buttons),
+        Study("buttons", ButtonResult, lambda c: call(study_buttons, c.given("pictures", Routing), c.gear)),
     ),
     sums=(SumGroup("Signals, cables, power", SUMS),),
     stage=StageSpec(

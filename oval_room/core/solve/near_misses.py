@@ -295,7 +295,7 @@ class _Judge:
         case = Case(plan, plan.survey, scheme, self.gear, keep, self.picture, 1, looked, results, parts=parts)
         of, (fed, _) = self.picture, scheme.fed_by(self.picture) or ("", None)
         for study in self._studies:
-            found = results[study.gives] = study.run(*study.reads(case))
+            found = results[study.gives] = study.asks(case)()
             yield [
                 one
                 for one in found.findings

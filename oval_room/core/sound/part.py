@@ -7,7 +7,7 @@ from typing import Final
 from oval_room.core.part import Part
 from oval_room.core.sound.says import SoundCode, SoundCure
 from oval_room.core.sound.study import SoundResult, study_sound
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 
 PART: Final = Part(
     "sound",
@@ -17,8 +17,12 @@ PART: Final = Part(
         Study(
             "sound",
             SoundResult,
-            lambda c: (c.seen("room", "seats", "main_seat", "things", "services"), c.given_looked("pictures"), c.gear),
-            study_sound,
+            lambda c: call(
+                study_sound,
+                c.seen("room", "seats", "main_seat", "things", "services"),
+                c.given_looked("pictures"),
+                c.gear,
+            ),
             by_wall=True,
         ),
     ),

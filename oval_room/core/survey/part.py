@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.part import Part, StageSpec
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.survey import opening_phrases, room_phrases, thing_phrases, wall_phrases
 from oval_room.core.survey.choosing import SUBJECTS
@@ -45,27 +45,23 @@ PART: Final = Part(
         Study(
             "survey",
             SurveyResult,
-            lambda c: (c.seen("room", "seats", "things", "openings", "scenes"), c.ruler),
-            study_survey,
+            lambda c: call(study_survey, c.seen("room", "seats", "things", "openings", "scenes"), c.ruler),
         ),
         Study(
             "closure",
             ClosureResult,
-            lambda c: (c.seen("room", "dims", "openings", "seats"), c.plan.readings, c.ruler),
-            study_closure,
+            lambda c: call(study_closure, c.seen("room", "dims", "openings", "seats"), c.plan.readings, c.ruler),
         ),
         Study(
             "studs",
             StudResult,
-            lambda c: (c.seen("room", "made", "finds"),),
-            study_studs,
+            lambda c: call(study_studs, c.seen("room", "made", "finds")),
             judges=("projector", "tv", "mount", "stem"),
         ),
         Study(
             "way in",
             WayInResult,
-            lambda c: (c.survey.passages, c.given("pictures"), c.gear),
-            study_way_in,
+            lambda c: call(study_way_in, c.survey.passages, c.given("pictures"), c.gear),
             judges=("screen", "tv"),
         ),
     ),

@@ -6,7 +6,7 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
-from oval_room.core.studies import Case, Study
+from oval_room.core.studies import Case, Study, call
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.viewing import height_sums, picture_grips, placing_phrases, size_sums
 from oval_room.core.viewing.entries import school_entries
@@ -48,7 +48,8 @@ PART: Final = Part(
         Study(
             "viewing",
             ViewResult,
-            lambda c: (
+            lambda c: call(
+                study_viewing,
                 c.seen("room", "seats", "main_seat", "things"),
                 c.given_looked("pictures", "groups"),
                 c.plan.choices,
@@ -59,7 +60,6 @@ PART: Final = Part(
                 c.only,
                 _use(c),
             ),
-            study_viewing,
             by_wall=True,
             judges=("screen", "tv", "mount"),
             sooner=1,
@@ -67,14 +67,14 @@ PART: Final = Part(
         Study(
             "glare",
             GlareResult,
-            lambda c: (
+            lambda c: call(
+                study_glare,
                 c.seen("room", "seats", "main_seat", "things", "openings"),
                 c.given_looked("pictures"),
                 c.gear,
                 c.keep,
                 c.only,
             ),
-            study_glare,
             by_wall=True,
         ),
     ),

@@ -13,7 +13,7 @@ from oval_room.core.dusting.units import UNITS
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
-from oval_room.core.studies import Study
+from oval_room.core.studies import Study, call
 from oval_room.core.subject import SubjectKind
 
 
@@ -28,7 +28,7 @@ PART: Final = Part(
     commands=(PutCloth,),
     phrases=PHRASES,
     subjects=(SubjectKind("cloth", "d", _cloths),),
-    studies=(Study("dusting", DustingResult, lambda c: (c.scheme.pictures, c.job(Dusting)), study_dusting),),
+    studies=(Study("dusting", DustingResult, lambda c: call(study_dusting, c.scheme.pictures, c.job(Dusting))),),
     stage=StageSpec(
         "dusting", "Dusting", ("wipes", "plan"), ("dust_wipes",), hint="cloth hook w2 yellow", by_wall=True
     ),

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import field, replace
 from enum import StrEnum
-from typing import TYPE_CHECKING, Any, Self
+from typing import TYPE_CHECKING, Any, Final, Self
 
 from oval_room.core.commands import Command
 from oval_room.core.levels import Level
@@ -68,6 +68,10 @@ class Cure:
         return f"{self.kind.value} {self.of}".rstrip()
 
 
+KEYED_BY: Final = ("projector", "picture", "scene", "thing", "opening")
+"""Kinds of what a finding is about that tell it from others of its code, in their order."""
+
+
 @record
 class Finding:
     """One thing said. about: ids by kind (picture, seat, scene, projector, thing). more: what its text needs."""
@@ -85,14 +89,16 @@ class Finding:
     """The pictures of a group that it is said for, where there are several."""
     first: str = ""
     """Of those, the one whose value it tells: the worst."""
+    _key: str = field(default="", init=False, repr=False, compare=False)
 
     @property
     def key(self) -> str:
         """What makes it the same finding after a change: its code and the picture or projector it is about."""
-        parts = [
-            self.about[kind] for kind in ("projector", "picture", "scene", "thing", "opening") if kind in self.about
-        ]
-        return "/".join([self.code.name.lower(), *parts, str(self.more.get("part", ""))]).rstrip("/")
+        if not self._key:
+            parts = [self.about[kind] for kind in KEYED_BY if kind in self.about]
+            key = "/".join([self.code.name.lower(), *parts, str(self.more.get("part", ""))]).rstrip("/")
+            object.__setattr__(self, "_key", key)  # asked for by all that compares two reports
+        return self._key
 
     def turned_back(self, turn: Turn, plan: Plan) -> Finding:
         """The finding of a turned plan, its cures as commands for the plan itself."""

@@ -4,18 +4,22 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import field, replace
-from typing import Generic, ParamSpec, TypeVar
+from typing import Final, Generic, ParamSpec, TypeVar
 
 from oval_room.core.keeping import Keep
 from oval_room.core.plan.document import Plan, Scheme
 from oval_room.core.plan.gear import GearItem, GearShelf
+from oval_room.core.plan.measure import Frozen
 from oval_room.core.plan.nodes import PartNodes
+from oval_room.core.plan.placed import Pose
 from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
 _K = TypeVar("_K", bound=PartNodes)
+PLACED: Final[tuple[str, ...]] = ("pictures", "projectors")
+NOWHERE: Final = Pose(x=0.0, y=0.0, z=0.0)
 _P = ParamSpec("_P")
 _R = TypeVar("_R", bound=Result)
 _R_co = TypeVar("_R_co", bound=Result, covariant=True)
@@ -87,6 +91,22 @@ class Case:
         """The scheme with some of its parts alone (`pictures`, `projectors`, `groups`, what a trade keeps by its kind):
         the same object while they are the same. Asking it for another raises."""
         return self._given("scheme", self.scheme, names)
+
+    def unplaced(self, *names: str | type[PartNodes]) -> Scheme:
+        """The same, its pictures and projectors without their places: moving them leaves it what it was."""
+        part = self.given(*names)
+        found = {name: self._unplaced(name, getattr(part, name)) for name in PLACED if name in names}
+        others = (getattr(part, name) for name in names if isinstance(name, str) and name not in PLACED)
+        kept = (part.kept(name) for name in names if not isinstance(name, str))
+        key = " ".join(["unplaced", *(name if isinstance(name, str) else name.part for name in names)])
+        reads = (*found.values(), *others, *kept)
+        return self.keep(f"{key} of wall {self.wall}", reads, lambda: part.model_copy(update=found))
+
+    def _unplaced(self, name: str, nodes: Mapping[str, Frozen]) -> Mapping[str, Frozen]:
+        fields = ((key, *(value for of, value in node.__dict__.items() if of != "pose")) for key, node in nodes.items())
+        reads = tuple(part for parts in fields for part in parts)
+        made = {key: node.model_copy(update={"pose": NOWHERE}) for key, node in nodes.items()}
+        return self.keep(f"{name} wherever they are, wall {self.wall}", reads, lambda: made)
 
     def given_looked(self, *names: str | type[PartNodes]) -> Scheme:
         """The same of the scheme as people look at it."""

@@ -46,13 +46,13 @@ class Drawn(NamedTuple):
 def views_of(look: Look, stage: str) -> tuple[str, ...]:
     """The views that a stage can show for this plan, the lead first."""
     spec = STAGES[stage]
-    shown = [name for name in spec.views if _has(look, name)]
+    shown = [name for name in spec.views if has(look, name)]
     if spec.instead and len(shown) < FEW_VIEWS:
         shown.append(spec.instead)
     return tuple(shown[:MOST_VIEWS])
 
 
-def _has(look: Look, name: str) -> bool:
+def has(look: Look, name: str) -> bool:
     """Whether a view has something to show; one that can't be made says so where it stands."""
     try:
         return _make(look, name) is not None

@@ -6,7 +6,7 @@ import logging
 import shutil
 import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager, suppress
+from contextlib import contextmanager, nullcontext, suppress
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any, Final
@@ -101,11 +101,8 @@ class Opened:
     @contextmanager
     def connected(self) -> Iterator[None]:
         """A connection for the length of a call, the thread's own when it has one open."""
-        if not self._db.is_closed():
-            yield
-            return
         try:
-            with self._db.connection_context():
+            with nullcontext() if not self._db.is_closed() else self._db.connection_context():
                 yield
         except (peewee.DatabaseError, sqlite3.Error) as error:
             LOG.warning("the database: %s", error)

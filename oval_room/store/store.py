@@ -9,6 +9,7 @@ from __future__ import annotations
 import secrets
 import time
 from collections.abc import Collection, Iterable, Mapping
+from contextlib import AbstractContextManager
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any, Final
@@ -114,6 +115,10 @@ class Store:
     def row(self, job: str) -> JobRow:
         with self._db.connected():
             return _row(self._db.job(job))
+
+    def at_hand(self) -> AbstractContextManager[None]:
+        """One connection for all that a thread does within."""
+        return self._db.connected()
 
     def head(self, job: str) -> Head:
         """A job at its newest revision.

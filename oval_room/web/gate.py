@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Coroutine
-from typing import Annotated, Any, Final
+from functools import wraps
+from inspect import iscoroutinefunction
+from typing import Annotated, Any, Final, ParamSpec, TypeVar
 
 from fastapi import Request, Response
 from fastapi.routing import APIRoute
@@ -12,6 +14,8 @@ from pydantic import Field
 from oval_room.core.plan.measure import plain
 from oval_room.formats.plain_json import read_json
 
+_P = ParamSpec("_P")
+_A = TypeVar("_A")
 MOST_ASKED: Final = 24
 LONGEST: Final = 300
 OWN: Final = frozenset({"api_sum"})
@@ -28,7 +32,10 @@ Viewed = Annotated[
 
 
 class Gated(APIRoute):
-    """A route whose JSON bodies are read by our own gate."""
+    """A route whose JSON bodies are read by our own gate, and whose answer has one connection to the database."""
+
+    def __init__(self, path: str, endpoint: Callable[..., Any], **more: Any) -> None:
+        super().__init__(path, endpoint if iscoroutinefunction(endpoint) else _at_hand(endpoint), **more)
 
     def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
         handle = super().get_route_handler()
@@ -40,6 +47,18 @@ class Gated(APIRoute):
             return await handle(request)
 
         return gated
+
+
+def _at_hand(endpoint: Callable[_P, _A]) -> Callable[_P, _A]:
+    @wraps(endpoint)
+    def answer(*given: _P.args, **named: _P.kwargs) -> _A:
+        request = named.get("request")
+        if not isinstance(request, Request):
+            return endpoint(*given, **named)
+        with request.app.state.store.at_hand():
+            return endpoint(*given, **named)
+
+    return answer
 
 
 def asked(request: Request) -> dict[str, str]:

@@ -37,7 +37,7 @@ from oval_room.web.pages import fragment
 from oval_room.web.part import WebPart, asked_at, of_stage
 from oval_room.web.person import person_of
 from oval_room.web.seen import Seen
-from oval_room.web.told import can_settle, headlines, marks, shown_views, without_holes
+from oval_room.web.told import can_settle, headlines, marks, shown_lead, shown_views, without_holes
 
 LEAD: Final = (690.0, 394.0)
 COMPANION: Final = (690.0, 188.0)
@@ -183,13 +183,13 @@ class SheetParts:
     def drawings(self, ghost: Plan | None = None, only_lead: bool = False) -> list[Drawn]:
         """The stage's views as drawn; the lead first."""
         look = self.bench.look(self.plan, self.report, self.seen, ghost)
-        names = shown_views(look, self.seen)
+        names = (shown_lead(look, self.seen),) if only_lead else shown_views(look, self.seen)
         lead, companion = _sizes(self.query, self.request.cookies.get("window", ""))
         parts = []
         below = names[1:]
         shares = {name: VIEWS[name].share for name in below}
         whole = sum(shares.values()) or 1
-        for i, name in enumerate(names[:1] if only_lead else names):
+        for i, name in enumerate(names):
             size = lead if i == 0 else (companion[0] * shares[name] / whole, companion[1])
             part = draw(
                 look, name, *size, self.seen.layers, "lead-" if i == 0 else "c-", self.seen.zoom if i == 0 else None
@@ -355,7 +355,7 @@ class SheetParts:
     def grips(self) -> list[dict[str, object]]:
         """The lead view's grips for the overlay."""
         look = self.bench.look(self.plan, self.report, self.seen)
-        lead = shown_views(look, self.seen)[0]
+        lead = shown_lead(look, self.seen)
         return [asdict(grip) for grip in grips_of(self.plan, lead, self.seen.subject.picture, self.seen.wall)]
 
     def headlines_html(self, report: Report, plan: Plan) -> str:

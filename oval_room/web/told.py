@@ -14,7 +14,7 @@ from oval_room.core.subject import SUBJECT_KINDS, Subject
 from oval_room.core.words import Words
 from oval_room.drawing.look import Look
 from oval_room.drawing.parts import VIEWS
-from oval_room.drawing.sheet import scene_of, views_of
+from oval_room.drawing.sheet import has, scene_of, views_of
 from oval_room.web.seen import Seen
 
 
@@ -116,6 +116,13 @@ def can_settle(report: Report, stage: str, plan: Plan) -> str:
         titles = " and ".join(STAGES[one].title for one in stages)
         return "clear its stops first" if len(stages) == 1 else f"clear the stops of {titles} first"
     return ""
+
+
+def shown_lead(look: Look, seen: Seen) -> str:
+    """The view that leads, found without making those beside it."""
+    views = (name for name in (seen.lead, *STAGES[seen.stage].views) if name in VIEWS)
+    allowed = (name for name in views if VIEWS[name].anywhere or name in STAGES[seen.stage].views)
+    return next((name for name in allowed if has(look, name)), shown_views(look, seen)[0])
 
 
 def shown_views(look: Look, seen: Seen) -> tuple[str, ...]:

@@ -85,7 +85,7 @@ def study_overhead(
     made, kept = survey.made.get("ceiling"), scheme.kept(FixingNodes)
     for key, plate in fixings.plates.items():
         throw = throws.throws.get(key)
-        if throw is None or plate.pole is None or not scheme.has(key):  # one on another wall has its turn then
+        if throw is None or plate.pole is None or key not in scheme.projectors:  # one on another wall has its turn then
             continue
         item, mount = throw.item, gear.get(throw.projector.mount or "")
         if not item.mass_kg or throw.projector.boxed == "behind a port":
@@ -99,9 +99,9 @@ def study_overhead(
             out.append(_told({"projector": key, "picture": throw.picture}, found.load, found.by, kg))
             fixed[key] = Overhead(found.fixing, found.count, found.load.use)
     for key, hooks in (cases.hooks | cases.brackets).items():
-        if not scheme.has(key):
+        picture = scheme.pictures.get(key)
+        if picture is None:
             continue
-        picture = scheme.pictures[key]
         screen = gear.get(picture.gear or "")
         if not isinstance(screen, Screen) or not screen.mass_kg:
             continue

@@ -58,7 +58,12 @@ PART: Final = Part(
             "routing",
             RoutingResult,
             lambda c: call(
-                study_routing, c.given("pictures", "projectors", Routing), c.gear, c.of(RunsResult), c.plan.brief
+                study_routing,
+                c.unplaced("pictures", "projectors", Routing),
+                c.gear,
+                c.of(RunsResult),
+                c.plan.brief,
+                c.keep,
             ),
         ),
         Study(

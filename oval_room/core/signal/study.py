@@ -5,12 +5,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import field, replace
+from functools import partial
 from typing import Final
 
 from oval_room.core.brief.document import Brief
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Cure, Finding
+from oval_room.core.keeping import Keep, anew
 from oval_room.core.levels import Level, beyond
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf
@@ -47,12 +49,16 @@ class RoutingResult(Result):
     boxes: Mapping[str, Box] = field(default_factory=dict)
 
 
-def study_routing(scheme: Scheme, gear: GearShelf, runs: RunsResult, brief: Brief) -> RoutingResult:
-    """The whole chain of a scheme; nothing where it has no device yet."""
+def study_routing(scheme: Scheme, gear: GearShelf, runs: RunsResult, brief: Brief, keep: Keep = anew) -> RoutingResult:
+    """The whole chain of a scheme; nothing where it has no device yet.
+
+    Args:
+        keep: keeps the boxes while only their places change.
+    """
     routing = scheme.kept(Routing)
     if not routing.devices:
         return RoutingResult({}, ())
-    boxes = boxes_of(scheme, gear)
+    boxes = keep("boxes", (scheme, gear), partial(boxes_of, scheme, gear))
     chain = chain_of(boxes, routing.cables, {key: route.length for key, route in runs.routes.items()})
     ways = _best(chain.ways)
     heard = {key: found for key, way in ways.items() if (found := hearing(chain, way)) is not None}

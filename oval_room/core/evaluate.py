@@ -17,6 +17,7 @@ from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES, STUDIES
 from oval_room.core.plan.document import Accepted, Plan, Scheme
 from oval_room.core.plan.gear import GearShelf, followed
+from oval_room.core.plan.measure import fresh_ids
 from oval_room.core.plan.room import Room
 from oval_room.core.plan.turn import Turn, wall_of
 from oval_room.core.report import Report, Result, Upset
@@ -42,7 +43,10 @@ class Evaluator:
         self._keep, self._only, self._without = Kept(), only, without
 
     def __call__(self, plan: Plan, gear: GearShelf, scheme: str | None = None) -> Report:
-        key = scheme or plan.scheme
+        with fresh_ids(fresh=False):  # what a cure would add is called alike in every process
+            return self._report(plan, gear, scheme or plan.scheme)
+
+    def _report(self, plan: Plan, gear: GearShelf, key: str) -> Report:
         chosen, survey = plan.schemes[key], plan.survey
         pinned = {name: gear[name] for name in sorted(plan.gear_used()) if name in gear}
         pinned = self._keep("gear", tuple(pinned.values()), lambda: pinned)

@@ -11,6 +11,7 @@ from typing import Final
 from fastapi import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from oval_room.core.plan.measure import fresh_ids
 from oval_room.store.editions import one_look_at_gear
 from oval_room.web.door import Door
 from oval_room.web.refused import RefusedRequest
@@ -79,7 +80,7 @@ class Guard:
             await self._refuse(send)
             return
         try:
-            with one_look_at_gear():
+            with one_look_at_gear(), fresh_ids():
                 await self.app(scope, receive_limited, send_guarded)
         except RefusedRequest:
             if not started:

@@ -17,8 +17,13 @@ from unittest import mock
 from urllib.parse import quote
 
 from oval_room.cli import main
+from oval_room.core.apply import apply
+from oval_room.core.commands import Several, several
 from oval_room.core.plan.gear import hash_of
-from oval_room.core.plan.measure import NAMELESS, plain, shown
+from oval_room.core.plan.measure import NAMELESS, chosen, fresh_ids, plain, shown
+from oval_room.core.renewed import renewed
+from oval_room.core.survey.commands import PutSeat, PutThing
+from oval_room.demo.gear import SHELF
 from oval_room.store.attachments import Attachments
 from oval_room.store.records import Pin, StoreError
 from oval_room.store.seals import REVISION, seal
@@ -44,6 +49,42 @@ UNSEEN = (
     "\u00ad\u2060",
 )
 """Names that nobody would see anything of."""
+
+
+class Adding(TwoCase):
+    def test_two_who_add_at_once_both_have_what_they_added(self) -> None:
+        """Both on the revision they saw, in two processes; what each added is there, under an id of its own."""
+        job = self.copy_of(self.chapel)
+        said = {
+            "seat": ("row 3 18 ft", "row 4 19 ft"),
+            "opening": ("window w2 at 3 ft, 4 ft x 3 ft sill 2 ft", "window w4 at 3 ft, 4 ft x 3 ft sill 2 ft"),
+            "outlet": ("outlet w2 at 3 ft up 1 ft", "outlet w2 at 5 ft up 1 ft"),
+            "picture": ("another tv 43", "another tv 50"),
+            "cable": ("device Kestrel", "device Nine"),
+        }
+        for kind, lines in said.items():
+            with self.subTest(kind):
+                base = self.store.row(job).head
+                before = {key for _, listed in self.store.head(job).plan.lists for key in listed}
+                for client, line in zip((self.client, self.other), lines, strict=True):
+                    self.client, mine = client, self.client
+                    answer = self.say(job, line, base=base, stage="routing" if kind == "cable" else "picture")
+                    self.client = mine
+                    self.assertEqual(answer.status_code, 200, (line, answer.text[:200]))
+                plan = Store(self.store.path).head(job).plan
+                added = {key for _, listed in plan.lists for key in listed} - before
+                self.assertGreaterEqual(len(added), 2, kind)
+
+    def test_a_cure_that_adds_takes_ids_of_its_own(self) -> None:
+        """What a report offers to add is called alike in every process; taken, it is nobody else's."""
+        plan = apply(self.store.head(self.chapel).plan, PutThing(id="t77", x_from=0, y_from=0, x_to=9, y_to=9), SHELF)
+        command = several(PutSeat(id="s99", x=chosen(900.0), y=chosen(2000.0)), PutThing(id="t77", z_to=700.0))
+        with fresh_ids():
+            made = [renewed(command, plan) for _ in range(2)]
+        seats = [step.id for one in made if isinstance(one, Several) for step in one.steps if isinstance(step, PutSeat)]
+        self.assertEqual(len({"s99", *seats}), 3)
+        for one in made:
+            self.assertEqual(apply(plan, one, SHELF).survey.things["t77"].z_to, 700.0)
 
 
 class Names(TwoCase):

@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+import secrets
+from collections.abc import Collection, Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
 from typing import Annotated, Any, ClassVar, Final, Literal, Self
 from unicodedata import category
 
@@ -69,7 +72,7 @@ FrameMm = Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False), _Signed]
 Money = Annotated[float, Field(ge=0, le=100_000_000, allow_inf_nan=False)]
 Count = Annotated[int, Field(ge=0, le=100_000)]
 Pixels = tuple[Annotated[int, Field(ge=16, le=32_768)], Annotated[int, Field(ge=16, le=32_768)]]
-Id = Annotated[str, Field(pattern=r"^[a-z]{1,2}[0-9]{1,4}$")]
+Id = Annotated[str, Field(pattern=r"^[a-z]{1,2}[0-9]{1,9}$")]
 ReadingId = Annotated[str, Field(pattern=r"^r[0-9]{1,6}$")]
 Hash = Annotated[str, Field(pattern=r"^g[0-9a-f]{16}$")]
 """A gear edition, by the hash of what it says."""
@@ -170,6 +173,27 @@ def default(value: float) -> Measure:
     return Measure(value=value, source="default")
 
 
-def next_id(prefix: str, taken: dict[str, object] | set[str]) -> str:
-    """The first free id of a kind: s1, s2 …"""
+_fresh: ContextVar[bool] = ContextVar("fresh", default=False)
+FRESH: Final = 10**7
+"""Ids of what people add have so many digits, less one."""
+
+
+@contextmanager
+def fresh_ids(*, fresh: bool = True) -> Iterator[None]:
+    """Within, new ids are random: two who add to one revision never take the same. fresh: False counts again, for what
+    is worked out and must come out alike everywhere."""
+    token = _fresh.set(fresh)
+    try:
+        yield
+    finally:
+        _fresh.reset(token)
+
+
+def next_id(prefix: str, taken: Collection[str]) -> str:
+    """A new id of a kind, made once by whoever adds: the first free one (s1, s2 …), or a random one where people add
+    at the same time. It is no number that anybody sees: those are names."""
+    while _fresh.get():
+        key = f"{prefix}{FRESH + secrets.randbelow(9 * FRESH)}"
+        if key not in taken:
+            return key
     return prefix + str(next(n for n in range(1, len(taken) + 2) if f"{prefix}{n}" not in taken))

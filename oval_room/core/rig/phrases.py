@@ -193,7 +193,8 @@ def screen_said(here: Here, said: str, key: str, name: str) -> tuple[list[Comman
 
 
 def _in_turn(keys: list[str]) -> list[str]:
-    return sorted(keys, key=lambda key: int(key[1:]))
+    """Screens as they were made: the centre first where there is one, else from the left."""
+    return [keys[1], keys[0], *keys[2:]] if len(keys) > 2 else keys
 
 
 def _equal(centre: Picture, away: float, joint: Joint) -> float:

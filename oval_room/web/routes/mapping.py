@@ -43,7 +43,7 @@ if TYPE_CHECKING:
 router = APIRouter(route_class=Gated)
 MOST_HOLES: Final = 120
 """Told on the page; more are in the drilling table."""
-Key = Annotated[str, Path(pattern="^[a-z]{1,2}[0-9]{1,4}$")]
+Key = Annotated[str, Path(pattern="^[a-z]{1,2}[0-9]{1,9}$")]
 
 
 def _parts(request: Request, job: str) -> SheetParts:

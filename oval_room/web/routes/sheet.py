@@ -19,6 +19,7 @@ from oval_room.core.hand.grips import pull
 from oval_room.core.job.commands import Accept, Settle
 from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES, START, AnyCommand
+from oval_room.core.renewed import renewed
 from oval_room.core.solve.backwards import ask_backwards
 from oval_room.core.solve.breaking import breaking_points, too_many
 from oval_room.core.solve.movers import movers_of
@@ -358,6 +359,7 @@ def cure(request: Request, who: Who, job: str, body: Cured, try_only: bool = Fal
     command = tried[body.number].cure.command.model_copy(update={"label": label})
     if try_only:
         return _ghost(parts, command, label)
+    command = renewed(command, parts.plan)
     return answer(request, parts, lambda: parts.commit(body.base, command, body.key))
 
 

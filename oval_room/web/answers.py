@@ -90,6 +90,8 @@ def told_clashes(clash: ClashError, bench: Bench, job: str) -> list[dict[str, st
             value = value["value"]
         if value is None:
             return "nothing"
+        if isinstance(value, dict):
+            return str(value.get("name") or "what was made there")[:80]
         return ruler.show(value) if isinstance(value, float) else re.sub(r"\s+", " ", str(value))[:80]
 
     return [

@@ -22,13 +22,16 @@ from oval_room.core.commands import Several, several
 from oval_room.core.plan.gear import hash_of
 from oval_room.core.plan.measure import NAMELESS, chosen, fresh_ids, plain, shown
 from oval_room.core.renewed import renewed
+from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat, PutThing
+from oval_room.core.tape.phrase import Heard
 from oval_room.demo.gear import SHELF
 from oval_room.store.attachments import Attachments
 from oval_room.store.records import Pin, StoreError
 from oval_room.store.seals import REVISION, seal
 from oval_room.store.store import Store
 from oval_room.web.app import create_app
+from oval_room.web.bench import Bench
 from oval_room.web.settings import Settings
 from tests.web.serving import HTML, TestClient
 from tests.web.test_unbroken import job_file
@@ -54,7 +57,7 @@ UNSEEN = (
 class Adding(TwoCase):
     def test_two_who_add_at_once_both_have_what_they_added(self) -> None:
         """Both on the revision they saw, in two processes; what each added is there, under an id of its own."""
-        job = self.copy_of(self.chapel)
+        job, benches = self.copy_of(self.chapel), [Bench(self.store), Bench(Store(self.store.path))]
         said = {
             "seat": ("row 3 18 ft", "row 4 19 ft"),
             "opening": ("window w2 at 3 ft, 4 ft x 3 ft sill 2 ft", "window w4 at 3 ft, 4 ft x 3 ft sill 2 ft"),
@@ -64,13 +67,15 @@ class Adding(TwoCase):
         }
         for kind, lines in said.items():
             with self.subTest(kind):
-                base = self.store.row(job).head
-                before = {key for _, listed in self.store.head(job).plan.lists for key in listed}
-                for client, line in zip((self.client, self.other), lines, strict=True):
-                    self.client, mine = client, self.client
-                    answer = self.say(job, line, base=base, stage="routing" if kind == "cable" else "picture")
-                    self.client = mine
-                    self.assertEqual(answer.status_code, 200, (line, answer.text[:200]))
+                head = self.store.head(job)
+                before = {key for _, listed in head.plan.lists for key in listed}
+                with fresh_ids():  # each process hears its own line before the other has done anything
+                    heard = [bench.hear(head, line, Subject("p1")) for bench, line in zip(benches, lines, strict=True)]
+                for one in heard:
+                    assert isinstance(one, Heard), one
+                    sent = {"command": one.command.model_dump(mode="json", exclude_none=True), "base": head.revision}
+                    answer = self.post(f"/jobs/{job}/commits", sent)
+                    self.assertEqual(answer.status_code, 200, (one.say, answer.text[:200]))
                 plan = Store(self.store.path).head(job).plan
                 added = {key for _, listed in plan.lists for key in listed} - before
                 self.assertGreaterEqual(len(added), 2, kind)

@@ -97,6 +97,8 @@ export function reckoning() {
         const focus = place.contains(document.activeElement) && document.activeElement.dataset.reason;
         place.innerHTML = answer.cures[place.dataset.waits] || ""; // escaped by the server
         delete place.dataset.waits;
+        const finding = place.closest(".finding");
+        if (document.activeElement === finding) finding.querySelector(".cure")?.focus();
         if (!place.firstElementChild) place.remove();
         if (focus) place.querySelector("[data-reason]")?.focus();
       }

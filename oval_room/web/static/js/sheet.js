@@ -189,7 +189,7 @@ function sheet() {
       const at = findings.indexOf(document.activeElement.closest(".finding"));
       const next = findings[(at + by + findings.length) % findings.length];
       next.tabIndex = 0;
-      (next.querySelector(".cure") || next).focus();
+      (next.querySelector(".cure") || next).focus(); // cures that come a moment later take the focus then
     },
     leave() {
       this.$dispatch("close-panel");

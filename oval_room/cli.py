@@ -15,9 +15,6 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate as evaluate_plan
 from oval_room.core.sums.declare import Refusals
 from oval_room.core.sums.registry import SUMS, find_sum
-from oval_room.demo.jobs import DEMO_AUTHOR, demo_jobs
-from oval_room.demo.photos import demo_photos
-from oval_room.demo.shop import WHOLE
 from oval_room.formats.job_file import read_job, read_pinned, write_job
 from oval_room.formats.report_json import report_document, report_text
 from oval_room.store.lock import replacing
@@ -103,6 +100,8 @@ def serve(
     listening = _may_serve(settings, open_to_everyone)
     store = Store(settings.data)
     if not store.shelf():
+        from oval_room.demo.shop import WHOLE  # the demonstration is read by whoever fills a database
+
         store.add_gear(WHOLE, on_shelf=True)
     store.close()
     _serve(listening, settings)
@@ -130,6 +129,9 @@ def demo(
 
 def fill(store: Store) -> None:
     """The demonstration firm's gear and jobs, with what the Desk shows of them."""
+    from oval_room.demo.jobs import DEMO_AUTHOR, demo_jobs
+    from oval_room.demo.photos import demo_photos
+    from oval_room.demo.shop import WHOLE
     from oval_room.web.bench import Bench
 
     store.add_gear(WHOLE, on_shelf=True)

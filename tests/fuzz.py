@@ -38,6 +38,7 @@ from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.store.store import Store
 from oval_room.web.app import create_app
 from oval_room.web.settings import Settings
+from tests.web.serving import without_cures
 
 with warnings.catch_warnings():
     warnings.simplefilter("ignore")
@@ -50,7 +51,6 @@ NASTY: Final[tuple[Any, ...]] = (
     "w" * 500, "0,0,1,1", "-1e9,0,1e9,1", "\x00", "a\r\nb", "\ud800", "💡", "½", "'; drop table job;--", "<script>1</script>",
     "=1+1", "../../etc/passwd", "%00", "2026-13-99T99:99x", None, True, False, [], {}, [0, 0], [1e308], {"value": 1}, {"value": "x", "source": "read"},
 )  # fmt: skip
-CURES: Final = re.compile(r'\s*<p class="cures">.*?</p>\s*', re.DOTALL)
 """Cures are tried out as there is time, in each process by itself."""
 UNSEEN: Final = ("\u202e", "\u200b", "\u200d", "\x00", "\u2028", "\ufeff\u2066", "\u3164", "\u0301")
 """Names that nobody would see anything of."""
@@ -294,8 +294,7 @@ class Fuzzer:
         for client in (self.client, self.elsewhere):
             answer = client.get(address)
             json_told = answer.json() if answer.status_code == 200 else {}
-            said = re.sub(CURES, "", json_told.get("regions", {}).get("reckoning", ""))
-            said = re.sub(r"\s+(?=<)", "", said)  # where cures were left out, blanks of the page's source stay
+            said = without_cures(json_told.get("regions", {}).get("reckoning", ""))
             told.append((answer.status_code, json_told.get("revision"), said))
         return told
 

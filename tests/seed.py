@@ -21,9 +21,17 @@ MADE: Final = "OVAL_ROOM_TESTS_SEED"
 def seeded_for_all() -> Iterator[None]:
     """Makes the database that every process of a run copies."""
     with tempfile.TemporaryDirectory() as folder:
-        filled, copy = Store(Path(folder) / "filled.db"), Path(folder) / "seed.db"
-        fill(filled)
-        filled.backup(copy)
+        copy = Path(folder) / "seed.db"
+        process = os.fork()  # so that the process the tests are forked from has no database open
+        if process == 0:
+            try:
+                filled = Store(Path(folder) / "filled.db")
+                fill(filled)
+                filled.backup(copy)
+            finally:
+                os._exit(0 if copy.exists() else 1)
+        if os.waitpid(process, 0)[1]:
+            raise RuntimeError("the demonstration's database could not be made")
         os.environ[MADE] = str(copy)
         try:
             yield

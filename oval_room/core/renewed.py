@@ -4,22 +4,30 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 
+from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Several
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import next_id
 
 
-def renewed(command: Command, plan: Plan) -> Command:
-    """The change with new ids for what it adds to a plan, the same wherever it names them."""
-    known = {key for _, listed in plan.lists for key in listed} | set(plan.schemes)
+def renewed(command: Command, plan: Plan, gear: GearShelf) -> Command:
+    """The change with new ids for what it adds to a plan, the same wherever it names them.
+
+    Raises:
+        RefusedError, MissingError: it can't be made.
+    """
+    known, then = _keys(plan), _keys(apply(plan, command, gear))
     made: dict[str, str] = {}
     for step in _steps(command):
         key = getattr(step, "id", None)
-        if isinstance(key, str) and key not in known and key not in made:
+        if isinstance(key, str) and key in then - known and key not in made:
             made[key] = next_id(key.rstrip("0123456789"), {*known, *made.values()})
-    if not made:
-        return command
-    return _called(command, made)
+    return _called(command, made) if made else command
+
+
+def _keys(plan: Plan) -> set[str]:
+    return {key for _, listed in plan.lists for key in listed} | set(plan.schemes)
 
 
 def _steps(command: Command) -> Iterator[Command]:

@@ -72,7 +72,9 @@ class Routing(BrowserCase):
         page.wait_for_load_state("networkidle")
         self.say(page, "device Kestrel Slim")
         before, revision = self.wires(page), self.revision(page)
-        a, b = (page.locator(f"#lead-svg .s-post-hold[data-ref={ref}]").bounding_box() for ref in ("dv2", "p1"))
+        posts = "[...document.querySelectorAll('#lead-svg .s-post-hold')].map(one => one.dataset.ref)"
+        added = next(ref for ref in page.evaluate(posts) if re.fullmatch(r"dv\d{6}", ref))
+        a, b = (page.locator(f"#lead-svg .s-post-hold[data-ref={ref}]").bounding_box() for ref in (added, "p1"))
         middle = a["y"] + a["height"] / 2
         page.mouse.move(a["x"] + a["width"] / 2, middle)
         page.mouse.down()

@@ -85,7 +85,7 @@ class Adding(TwoCase):
         plan = apply(self.store.head(self.chapel).plan, PutThing(id="t77", x_from=0, y_from=0, x_to=9, y_to=9), SHELF)
         command = several(PutSeat(id="s99", x=chosen(900.0), y=chosen(2000.0)), PutThing(id="t77", z_to=700.0))
         with fresh_ids():
-            made = [renewed(command, plan) for _ in range(2)]
+            made = [renewed(command, plan, SHELF) for _ in range(2)]
         seats = [step.id for one in made if isinstance(one, Several) for step in one.steps if isinstance(step, PutSeat)]
         self.assertEqual(len({"s99", *seats}), 3)
         for one in made:

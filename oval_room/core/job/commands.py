@@ -116,7 +116,7 @@ class Accept(Command):
 
     ours: ClassVar[bool] = True
     do: Literal["accept"] = "accept"
-    finding: Annotated[str, Field(max_length=80)]
+    finding: Annotated[str, Field(max_length=160)]
     level: Level | None = None
     off_by: Number | None = None
     why: Annotated[str, Field(max_length=300)] = ""

@@ -28,7 +28,7 @@ _Kept = TypeVar("_Kept", bound=PartNodes)
 Stage = Annotated[str, Field(pattern=r"^[a-z]{2,20}$")]
 """Name of a stage of the work; `parts` lists those there are."""
 
-FindingKey = Annotated[str, Field(pattern=r"^[a-z_]+(/[a-zA-Z0-9 ]+)*$", max_length=80)]
+FindingKey = Annotated[str, Field(pattern=r"^[a-z_]+(/[a-zA-Z0-9 ]+)*$", max_length=160)]
 
 
 class Writing(Frozen):

@@ -174,7 +174,7 @@ def default(value: float) -> Measure:
 
 
 _fresh: ContextVar[bool] = ContextVar("fresh", default=False)
-FRESH: Final = 10**7
+FRESH: Final = 10**5
 """Ids of what people add have so many digits, less one."""
 
 

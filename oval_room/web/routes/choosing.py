@@ -154,7 +154,7 @@ def decide(
     request: Request,
     who: Who,
     job: str,
-    scheme: Annotated[str, Form(max_length=8)],
+    scheme: Annotated[str, Form(max_length=12)],
     why: Annotated[str, Form(max_length=300)] = "",
 ) -> Response:
     """Choose a scheme for good, with the reason."""

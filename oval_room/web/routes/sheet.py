@@ -51,7 +51,7 @@ class Cured(Body):
 
 
 class Accepting(Body):
-    finding: str = Field(max_length=80)
+    finding: str = Field(max_length=160)
     why: str = Field(default="", max_length=300)
     back: bool = False
 
@@ -359,8 +359,9 @@ def cure(request: Request, who: Who, job: str, body: Cured, try_only: bool = Fal
     command = tried[body.number].cure.command.model_copy(update={"label": label})
     if try_only:
         return _ghost(parts, command, label)
-    command = renewed(command, parts.plan)
-    return answer(request, parts, lambda: parts.commit(body.base, command, body.key))
+    return answer(
+        request, parts, lambda: parts.commit(body.base, renewed(command, parts.plan, bench.store.gear()), body.key)
+    )
 
 
 @router.post("/jobs/{job}/pull", name="pull")

@@ -26,6 +26,12 @@ class Stamp(NamedTuple):
     at: str = ""
 
 
+WALLS: Final = ("wall", "surface")
+"""Fields that name a wall by its key."""
+PLACED: Final = frozenset({*WALLS, "x", "y", "yaw", "x_from", "x_to", "y_from", "y_to", "corners", "pose", "poses"})
+"""Fields that are another thing as another wall sees it."""
+
+
 class Command(Frozen):
     """One change. do: its name, a promise to those who send it. label: what it is called in the history."""
 
@@ -39,6 +45,8 @@ class Command(Frozen):
 
     @classmethod
     def __pydantic_init_subclass__(cls, **kwargs: object) -> None:
+        if PLACED & set(cls.model_fields) and cls.turned_back is Command.turned_back:
+            raise TypeError(f"{cls.__name__} says a place or a wall: it must say how that is turned back")
         Command.known[cls.model_fields["do"].default] = cls
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
@@ -52,6 +60,14 @@ class Command(Frozen):
     def turned_back(self, turn: Turn, plan: Plan) -> Command:
         """This change, found in the plan as another wall sees it, as one for the plan itself."""
         return self
+
+
+class AtWall(Command):
+    """A change of what is at a wall, which it names by its key."""
+
+    def turned_back(self, turn: Turn, plan: Plan) -> Command:
+        named = {name: key for name in WALLS if isinstance(key := getattr(self, name, None), str)}
+        return self.model_copy(update={name: turn.key_back(key) for name, key in named.items()})
 
 
 MOST_STEPS: Final = 60

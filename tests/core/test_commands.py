@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import unittest
+from typing import Literal
 
 from hypothesis import Phase, find, settings
 from pydantic import ValidationError
 
 from oval_room.core.apply import apply
 from oval_room.core.brief.commands import PutBrief
-from oval_room.core.commands import Command, Several, several
+from oval_room.core.commands import AtWall, Command, Several, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import (
     Accept,
@@ -26,7 +27,7 @@ from oval_room.core.job.commands import (
 from oval_room.core.levels import Level
 from oval_room.core.parts import COMMAND, COMMANDS
 from oval_room.core.plan.changes import changes, grows_only
-from oval_room.core.plan.measure import Typed, chosen
+from oval_room.core.plan.measure import Number, Typed, chosen
 from oval_room.core.plan.room import Corner
 from oval_room.core.plan.turn import Turn
 from oval_room.core.projection.commands import PutProjector
@@ -139,10 +140,34 @@ class EveryCommand(unittest.TestCase):
                     with self.subTest(path, wall=n, of=name):
                         self.assertAlmostEqual(self._plain(node, name), self._plain(was, name), places=6)
 
+    def test_a_change_at_a_wall_is_the_same_one_seen_from_any_wall(self) -> None:
+        """Said of a wall of the turned room, and taken back, it changes what it would have changed there."""
+        for command in (one for one in ONE_OF_EACH if isinstance(one, AtWall)):
+            (field,) = (name for name in ("wall", "surface") if isinstance(getattr(command, name, None), str))
+            for n in (2, 3, 4):
+                turn = Turn(CHAPEL.survey.room, n)
+                for key in ("w1", "w2", "w3", "w4"):
+                    with self.subTest(command.do, wall=n, key=key):
+                        there = command.model_copy(update={field: key})
+                        back = there.turned_back(turn, CHAPEL)
+                        self.assertEqual(turn.key(getattr(back, field)), key)
+                        self.assertEqual(turn.key_back(turn.key(key)), key)
+        self.assertEqual(PutMade(surface="ceiling", kind="slab").turned_back(turn, CHAPEL).surface, "ceiling")  # type: ignore[attr-defined]
+        said = PutRoom(wall="brick").turned_back(Turn(CHAPEL.survey.room, 3), CHAPEL)
+        after = apply(CHAPEL, said, SHELF).survey
+        self.assertEqual((after.kind_of("w3"), after.kind_of("w1")), ("brick", CHAPEL.survey.kind_of("w1")))
+
+    def test_a_command_that_holds_a_place_says_how_it_turns_back(self) -> None:
+        with self.assertRaisesRegex(TypeError, "turned back"):
+
+            class Forgot(Command):
+                do: Literal["forgot"] = "forgot"
+                x: Number | None = None
+
     def test_what_has_no_place_turns_back_as_it_is(self) -> None:
-        turn, placed = Turn(CHAPEL.survey.room, 3), {type(command) for _, command in PLACED} | {Several}
+        turn = Turn(CHAPEL.survey.room, 3)
         for command in ONE_OF_EACH:
-            if type(command) not in placed:
+            if type(command).turned_back is Command.turned_back:
                 self.assertIs(command.turned_back(turn, CHAPEL), command)
         inner = Several(steps=(PutPicture(id="p1", x=100.0),)).turned_back(turn, CHAPEL)
         assert isinstance(inner, Several)

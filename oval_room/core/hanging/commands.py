@@ -7,7 +7,7 @@ from typing import Annotated, Final, Literal
 from pydantic import Field
 
 from oval_room.core.applying import carried, scheme_id, surface_of, with_values
-from oval_room.core.commands import Command, Stamp
+from oval_room.core.commands import AtWall, Stamp
 from oval_room.core.errors import RefusedError
 from oval_room.core.fixing.capacity import SUITS, capacity_of
 from oval_room.core.hanging.document import Hanging, HangingKind, WallThing
@@ -26,7 +26,7 @@ STARTS: Final[dict[str, dict[str, float]]] = {
 """What nobody has said of one [mm]: a shelf's height is that of its bracket or back board (planning values)."""
 
 
-class PutHanging(Command):
+class PutHanging(AtWall):
     """Hang something on a wall, or change it."""
 
     do: Literal["put hanging"] = "put hanging"

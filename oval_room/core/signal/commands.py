@@ -65,6 +65,14 @@ class PutSpot(Command):
     y: Number | None = None
     z: Number | None = None
 
+    def turned_back(self, turn: Turn, plan: Plan) -> Command:
+        if self.x is None and self.y is None:
+            return self
+        spot = plan.schemes[scheme_id(plan, self)].kept(Routing).spots.get(self.id)
+        pose = spot.pose if spot is not None and spot.pose is not None else Pose(x=0.0, y=300.0, z=400.0)
+        x, y = turn.place_back(pose.point, self.x, self.y)
+        return self.model_copy(update={"x": x, "y": y})
+
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
         spots = plan.schemes[key].kept(Routing).spots

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from oval_room.core.applying import carried, measured, surface_of, with_survey, with_values
-from oval_room.core.commands import Command, Stamp
+from oval_room.core.commands import AtWall, Command, Stamp
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.fittings import Opening, Passage, Service, StudFind
@@ -17,7 +17,7 @@ from oval_room.core.survey.document import LightScene, Seat, Thing
 from oval_room.core.survey.eyes import STATURE, eye_height
 
 
-class PutOpening(Command):
+class PutOpening(AtWall):
     do: Literal["put opening"] = "put opening"
     id: Id
     name: Words | None = None
@@ -59,7 +59,7 @@ class PutOpening(Command):
         return with_survey(plan, openings={**openings, self.id: opening})
 
 
-class PutService(Command):
+class PutService(AtWall):
     do: Literal["put service"] = "put service"
     id: Id
     name: Words | None = None
@@ -85,7 +85,7 @@ class PutService(Command):
         return with_survey(plan, services={**services, self.id: service})
 
 
-class PutFind(Command):
+class PutFind(AtWall):
     """Log a find of a stud or joist; the log only grows, a wrong entry is dropped."""
 
     do: Literal["put find"] = "put find"

@@ -18,13 +18,14 @@ from oval_room.core.applying import (
     with_survey,
     with_values,
 )
-from oval_room.core.commands import Command, Stamp
+from oval_room.core.commands import AtWall, Command, Stamp, several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Count, Measure, Number, ReadingId, Typed, Values, Words
 from oval_room.core.plan.outline import check_outline, set_length
 from oval_room.core.plan.room import CEILING_WORDS, WALL_WORDS, Corner, Made, Room, Slope
+from oval_room.core.plan.turn import Turn
 from oval_room.core.survey.refit import refit
 
 LEAST_DIM = 10.0  # [mm]
@@ -40,6 +41,17 @@ class PutRoom(Command):
     faces: Number | None = None
     latitude: Number | None = None
     slopes: Annotated[tuple[Slope, ...], Field(max_length=2)] | None = None
+
+    def turned_back(self, turn: Turn, plan: Plan) -> Command:
+        """What the turned room's first wall is made of is said of that wall; its sizes change places or are not its
+        own to say."""
+        given = {name: getattr(self, name) for name in self.model_fields_set if name not in ("do", "label", "wall")}
+        if set(given) - {"finish", "latitude", "height"}:
+            raise TypeError("a room's sizes are not changed from another wall")
+        steps: list[Command] = [PutRoom(**given)] if given else []
+        if self.wall is not None:
+            steps.append(PutMade(surface=turn.key_back("w1"), kind=self.wall))
+        return several(*steps, label=self.label) if steps else self
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         room = plan.survey.room
@@ -70,6 +82,9 @@ class PutOutline(Command):
     do: Literal["put outline"] = "put outline"
     corners: Annotated[tuple[Corner, ...], Field(max_length=40)] = ()
     walls: Annotated[tuple[Typed | None, ...], Field(max_length=40)] = ()
+
+    def turned_back(self, turn: Turn, plan: Plan) -> Command:
+        raise TypeError("a room's outline is not changed from another wall")
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         room = plan.survey.room
@@ -163,7 +178,7 @@ class Strike(Command):
         return plan
 
 
-class PutMade(Command):
+class PutMade(AtWall):
     """What a wall (w1 …) or the ceiling is made of."""
 
     do: Literal["put made"] = "put made"

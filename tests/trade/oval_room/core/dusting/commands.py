@@ -7,14 +7,13 @@ from typing import Literal
 from oval_room.core.dusting.document import Cloth, Dusting
 
 from oval_room.core.applying import surface_of
-from oval_room.core.commands import Command, Stamp
+from oval_room.core.commands import AtWall, Stamp
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.measure import Id, Name, Words
-from oval_room.core.plan.turn import Turn
 
 
-class PutCloth(Command):
+class PutCloth(AtWall):
     """Hang a cloth on a wall."""
 
     do: Literal["put cloth"] = "put cloth"
@@ -25,6 +24,3 @@ class PutCloth(Command):
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         cloth = Cloth(name=self.name, wall=surface_of(plan, self.wall))
         return plan.keeping(Dusting(cloths={**plan.kept(Dusting).cloths, self.id: cloth}))
-
-    def turned_back(self, turn: Turn, plan: Plan) -> Command:
-        return self.model_copy(update={"wall": turn.key_back(self.wall)})

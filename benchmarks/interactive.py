@@ -1,4 +1,4 @@
-"""How quick the hand is answered: run with .venv/bin/python benchmarks/interactive.py [near | board | array | records]
+"""How quick the hand is answered: run with .venv/bin/python -m benchmarks.interactive [near | board | array | records]
 
 Prints, in one run on this machine: evaluate and drawings (median and 95th percentile), a whole preview and a page as a ratio to a
 bare endpoint of the same application, the Desk with 20 and with 5,000 jobs as a ratio, a commit.

@@ -83,6 +83,16 @@ class Names(unittest.TestCase):
         self.assertEqual(named, [])
 
 
+class Written(unittest.TestCase):
+    def test_the_architecture_names_every_part_route_and_script(self) -> None:
+        text = (ROOT.parent / "docs/architecture.md").read_text()
+        there = [part.name for part in PARTS]
+        there += [one.stem for one in (ROOT / "web/routes").glob("*.py") if one.stem != "__init__"]
+        there += [one.name for one in (ROOT / "web/static/js").glob("*.js")]
+        there += [f"scripts/{one.name}" for one in (ROOT.parent / "scripts").iterdir() if one.is_file()]
+        self.assertEqual([name for name in there if f"`{name}`" not in text], [])
+
+
 class Layers(unittest.TestCase):
     graph: grimp.ImportGraph
 

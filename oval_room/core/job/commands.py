@@ -38,6 +38,7 @@ class PutWriting(Command):
     style: Words | None = None
     steps_per_inch: Count | None = None
     instrument: Words | None = None
+    currency: Words | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         return plan.model_copy(update={"writing": with_values(plan.writing, carried(self))})

@@ -82,6 +82,13 @@ def _decide(here: Here, rest: str) -> Heard:
     )
 
 
+def _currency(here: Here, rest: str) -> Heard:
+    letters = rest.strip().upper()
+    if not re.fullmatch(r"[A-Z]{3}", letters):
+        raise RefusedError("give the three letters of a currency, as in EUR", field="currency", value=rest)
+    return Heard(f"Prices are in {letters}", PutWriting(currency=letters))
+
+
 def _count(name: str) -> str:
     """The number in a name that is but a letter and a number: `1` of C1."""
     found = re.fullmatch(r"[A-Za-z](\d+)", name)
@@ -152,6 +159,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _instrument,
         also=("measured by", "instrument"),
     ),
+    Phrase("currency", "three letters", "the money that prices are in", "currency EUR", "brief", _currency),
     Phrase(
         "decide",
         "scheme because reason",

@@ -38,6 +38,8 @@ class Writing(Frozen):
     style: Style = "mm"
     steps_per_inch: Literal[8, 16, 32] = 16
     instrument: Instrument = "tape"
+    currency: Annotated[str, Field(pattern=r"^[A-Z]{0,3}$")] = ""
+    """Letters of the money that this job's prices are in; none until somebody says."""
 
     @property
     def ruler(self) -> Ruler:

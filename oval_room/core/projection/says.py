@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from oval_room.core.findings import Code, CureKind, Finding
 from oval_room.core.levels import Level
+from oval_room.core.money import money_of
 from oval_room.core.projection.keystone import keystone_level
 from oval_room.core.projection.ultra_short import FLAT
 from oval_room.core.words import Words, capital
@@ -221,7 +222,8 @@ def _life(f: Finding, w: Words) -> str:
     light = "Its lamp" if m["light"] == "lamp" else f"Its {m['light'].upper() if m['light'] == 'led' else m['light']}"
     told = f"{light} lasts {m['life']:,.0f} h: {f.value:.1f} years at {day}"
     if m["price"]:
-        return f"{told}. A lamp at {m['price']:g} is {m['price'] / m['life']:.3f} an hour."
+        lamp = money_of(m["price"], w.plan.writing.currency)
+        return f"{told}. A lamp at {lamp.show() if lamp else ''} is {m['price'] / m['life']:.3f} an hour."
     return f"{told}."
 
 

@@ -9,6 +9,7 @@ from dataclasses import field
 from oval_room.core.figures import FigureBook, Input
 from oval_room.core.findings import Finding
 from oval_room.core.levels import Level, beyond
+from oval_room.core.money import money_of
 from oval_room.core.plan.document import Scheme
 from oval_room.core.plan.gear import GearShelf, Panel
 from oval_room.core.record import record
@@ -121,10 +122,14 @@ def _needs(key: str, playfield: Inside) -> Iterator[Finding]:
 
 def _money(key: str, insides: Mapping[str, Inside]) -> Iterator[Finding]:
     """The playfield's share of what all screens cost."""
-    prices = {role: one.item.price for role, one in insides.items() if one.item is not None and one.item.price}
+    prices = {
+        role: money
+        for role, one in insides.items()
+        if one.item is not None and (money := money_of(one.item.price or None)) is not None
+    }
     if len(prices) < 2 or "playfield" not in prices:
         return
-    share = (prices["playfield"] or 0.0) / sum(price or 0.0 for price in prices.values())
+    share = prices["playfield"].minor / sum(money.minor for money in prices.values())
     level = Level.MIND if share < SHARE else Level.GOOD
     yield Finding(CabinetCode.CABINET_MONEY, level, "8.8", {"thing": key}, 100 * share, 100 * SHARE, "pct")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.money import Bill, bill
 from oval_room.core.plan.document import Plan
 from oval_room.core.pose import Point
 from oval_room.core.record import record
@@ -136,14 +137,11 @@ def near_mains(plan: Plan, route: Route) -> list[str]:
     return out
 
 
-def to_buy(plan: Plan, found: RoutingResult) -> list[tuple[str, float | None, int]]:
-    """The boxes that are to be bought, with their price and how many; the client's own are not."""
-    count: dict[str, tuple[float | None, int]] = {}
-    for box in found.boxes.values():
-        if box.device is not None and box.item is not None and not box.device.theirs:
-            price, many = count.get(box.item.name, (box.item.price, 0))
-            count[box.item.name] = (price, many + 1)
-    return [(name, price, many) for name, (price, many) in sorted(count.items())]
+def to_buy(plan: Plan, found: RoutingResult) -> Bill:
+    """The boxes that are to be bought; the client's own are not."""
+    boxes = [box for box in found.boxes.values() if box.device is not None and not box.device.theirs]
+    items = [(box.item.name, box.item.price) for box in boxes if box.item is not None]
+    return bill(sorted(items, key=lambda item: item[0]), plan.writing.currency)
 
 
 def totals(lines: list[Line]) -> list[tuple[str, float, int, float]]:

@@ -18,6 +18,7 @@ from oval_room.core.evaluate import Evaluator
 from oval_room.core.findings import Finding
 from oval_room.core.job.commands import Drop
 from oval_room.core.levels import Level
+from oval_room.core.money import Bill, bill
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import Device as DeviceGear
 from oval_room.core.plan.gear import GearItem, GearShelf, offered
@@ -94,11 +95,17 @@ class Layout:
     metres: float
     loses: tuple[Finding, ...]
     why_not: str = ""
+    currency: str = ""
 
     @property
-    def order(self) -> tuple[int, int, int, float]:
+    def bill(self) -> Bill:
+        """What is added."""
+        return bill(((item.name, item.price) for item in self.added), self.currency)
+
+    @property
+    def order(self) -> tuple[int, int, int, int]:
         stops = sum(one.level is Level.STOP for one in self.loses)
-        return stops, self.of - self.whole, len(self.loses), sum(item.price or 0.0 for item in self.added)
+        return stops, self.of - self.whole, len(self.loses), self.bill.total.minor
 
 
 def layouts(plan: Plan, gear: GearShelf) -> list[Layout]:
@@ -137,7 +144,19 @@ def _tried(plan: Plan, gear: GearShelf, name: str, about: str, lay: Callable[[Dr
     loses = tuple(one for one in found.findings if one.level in (Level.STOP, Level.MIND) and one.code.name not in told)
     wanted = len(_sources(draft.boxes)) * len(_displays(draft.boxes))
     command = several(*draft.steps, label=f"Linked {name}")
-    return Layout(name, about, command, tuple(draft.added), whole, wanted, sound, lag, metres, loses)
+    return Layout(
+        name,
+        about,
+        command,
+        tuple(draft.added),
+        whole,
+        wanted,
+        sound,
+        lag,
+        metres,
+        loses,
+        currency=plan.writing.currency,
+    )
 
 
 # ── the four ways: each lays its cables, and says why it can't where it can't ──

@@ -16,6 +16,7 @@ from oval_room.core.job.commands import Decide
 from oval_room.core.levels import Level
 from oval_room.core.light.grey_scale import grey_steps, shown_grey
 from oval_room.core.light.study import LightResult
+from oval_room.core.money import bill
 from oval_room.core.parts import KINDS
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
@@ -224,10 +225,7 @@ def _column(plan: Plan, report: Report, gear: GearShelf, picture: str | None, pa
         told = "beyond measure" if contrast is None else f"{contrast:.0f}:1"
         figures[f"contrast, {plan.survey.scenes[key].name}"] = f"{told}, {klass}"
     used = [gear[key] for key in _gear_of(plan) if key in gear]
-    price = sum(item.price or 0.0 for item in used)
-    figures["gear so far"] = f"{price:,.0f}".replace(",", " ") + (
-        "" if all(item.price for item in used) else " and more"
-    )
+    figures["gear so far"] = bill(((item.name, item.price) for item in used), plan.writing.currency).show()
     counts = {level: sum(f.level is level for f in report.findings) for level in (Level.STOP, Level.MIND)}
     figures["stops, minds"] = f"{counts[Level.STOP]}, {counts[Level.MIND]}"
     worst = next((f for f in report.findings if f.level in (Level.STOP, Level.MIND)), None)

@@ -29,7 +29,6 @@ NEXT = "2160p120 10 bit"
 
 
 def _column(one: Layout, words: Words) -> dict[str, object]:
-    price = sum(item.price or 0.0 for item in one.added)
     return {
         "name": one.name,
         "about": one.about,
@@ -39,7 +38,7 @@ def _column(one: Layout, words: Words) -> dict[str, object]:
         "lag": f"{one.lag:.0f} ms",
         "metres": f"{one.metres:.0f} m",
         "added": ", ".join(item.name for item in one.added),
-        "price": f"{price:,.0f}".replace(",", " ") if one.added else "",
+        "price": one.bill.show() if one.added else "",
         "loses": [(found.level.value, words.finding(found)) for found in one.loses],
         "command": one.command.model_dump_json(exclude_none=True) if one.command else "",
     }

@@ -10,6 +10,7 @@ from fastapi.responses import HTMLResponse
 from oval_room.core.figures import show_value
 from oval_room.core.findings import Finding
 from oval_room.core.gear.kinds import KINDS
+from oval_room.core.money import money_of
 from oval_room.core.plan.document import Plan
 from oval_room.core.solve.near_misses import Near, Slack, kinds_here, slack_of
 from oval_room.core.words import Words
@@ -113,7 +114,7 @@ def _row(plan: Plan, one: Near, picture: str) -> dict[str, object]:
         spare = _by(least, least.finding, words)
     return {
         "name": one.item.name,
-        "price": one.item.price,
+        "price": price.show() if (price := money_of(one.item.price, plan.writing.currency)) else "",
         "now": one.key in held,
         "spare": spare,
         "lacks": lacks,

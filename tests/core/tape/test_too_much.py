@@ -44,7 +44,8 @@ class TooMuch(unittest.TestCase):
 
         object.__setattr__(seat, "make", slow)
         self.addCleanup(object.__setattr__, seat, "make", make)
-        clock = mock.patch.object(Watch.__init__, "__defaults__", (0.55, lambda: at[0]))
+        defaults = (0.55, lambda: at[0], lambda: False)
+        clock = mock.patch.object(Watch.__init__, "__defaults__", defaults)
         with mock.patch("oval_room.core.tape.grammar.thread_time", lambda: at[0]), clock:
             self.assertIsInstance(hear(CHAPEL, SHELF, "seat 11'2; eye 41; throw 12'2"), Heard)
         self.assertGreater(at[0], 0.9)

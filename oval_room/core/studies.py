@@ -18,7 +18,11 @@ from oval_room.core.survey.document import Survey
 from oval_room.core.units import Ruler
 
 _K = TypeVar("_K", bound=PartNodes)
-PLACED: Final[tuple[str, ...]] = ("pictures", "projectors")
+PICTURES: Final = "pictures"
+LENSES: Final = "projectors"
+"""What throws pictures, as a scheme lists it."""
+GROUPS: Final = "groups"
+PLACED: Final[tuple[str, ...]] = (PICTURES, LENSES)
 NOWHERE: Final = Pose(x=0.0, y=0.0, z=0.0)
 _P = ParamSpec("_P")
 _R = TypeVar("_R", bound=Result)

@@ -208,8 +208,8 @@ def side_seat(draft: Draft, look: Look, key: str, seat: Seat, style: str = "") -
 
 def projector_looked_at(look: Look) -> str | None:
     """The subject picture's projector, else the first."""
-    fed = look.plan.chosen.fed_by(look.picture)
-    return fed[0] if fed else next(iter(look.plan.chosen.projectors), None)
+    found = look.plan.chosen.looked_at_by(None, look.picture)
+    return found[0] if found else None
 
 
 def projector_turn(look: Look, projector: Projector) -> PoseTurn:

@@ -4,14 +4,15 @@ white."""
 from __future__ import annotations
 
 import io
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Final, NamedTuple
 
 from reportlab.pdfgen.canvas import Canvas
 
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.measure import Measure
+from oval_room.core.plan.measure import Frozen, Measure
 from oval_room.core.plan.turn import wall_name
+from oval_room.core.record import record
 from oval_room.core.survey.observed import wall_measure
 from oval_room.core.words import dim_name
 from oval_room.drawing.paper import MM
@@ -39,67 +40,73 @@ class Line(NamedTuple):
 
 def form_lines(plan: Plan, *, blank: bool) -> list[tuple[str, list[Line]]]:
     """The form's groups and rows."""
-    survey, ruler = plan.survey, plan.writing.ruler
+    form = _Rows(plan, blank)
+    return [
+        ("Walls and levels", form.walls()),
+        ("Openings", form.openings() or _empty(4)),
+        ("Seats and eyes", form.seats() or _empty(4)),
+        ("Light at the picture, display off", form.light()),
+        ("Studs and joists: where, how found", form.finds() or _empty(8)),
+        ("What walls and ceiling are made of, sockets, pipes, way in", _empty(8) if blank else _made(plan)),
+    ]
 
-    def line(what: str, measure: Measure | None, unit: str = "") -> Line:
-        if blank or measure is None or measure.unsure:
+
+def _empty(count: int) -> list[Line]:
+    return [Line("") for _ in range(count)]
+
+
+@record
+class _Rows:
+    """A survey as rows to be filled in, or as it was filled in."""
+
+    plan: Plan
+    blank: bool
+
+    def line(self, what: str, measure: Measure | None, unit: str = "") -> Line:
+        if self.blank or measure is None or measure.unsure:
             return Line(what)
-        logged = [plan.readings[key] for key in measure.readings if key in plan.readings]
+        logged = [self.plan.readings[key] for key in measure.readings if key in self.plan.readings]
         by = logged[-1].instrument if logged else measure.source
-        value = f"{measure.value:g} lux" if unit else ruler.show(measure.value)
+        value = f"{measure.value:g} lux" if unit else self.plan.writing.ruler.show(measure.value)
         doubt = "" if unit or not measure.half_width else f"± {measure.half_width:g} mm"
         return Line(what, value, doubt, f"{by}, {len(logged)}×" if len(logged) > 1 else by)
 
-    walls = [
-        line(
-            f"{wall_name(survey.room, wall)}, c{wall.key[1:]} to c{n % len(survey.room.walls) + 1}",
-            wall_measure(survey, wall.key),
-        )
-        for n, wall in enumerate(survey.room.walls, 1)
-    ]
-    for key in sorted(key for key in survey.dims if key[0] in "chfp"):
-        walls.append(line(dim_name(plan, key), survey.dims[key]))
-    if blank or not any(key[0] == "c" for key in survey.dims):
-        walls.append(Line("diagonal c__ to c__"))
-    walls.append(line("ceiling", survey.room.height))
-    openings = [
-        line(dim_name(plan, f"survey.openings.{key}.{field}"), getattr(opening, field))
-        for key, opening in survey.openings.items()
-        for field in ("along", "width", "sill", "head")
-    ]
-    seats = [
-        line(dim_name(plan, f"survey.seats.{key}.{field}"), getattr(seat, field))
-        for key, seat in survey.seats.items()
-        for field in ("y", "x", "eye")
-    ]
-    light = [
-        line(f"{scene.name}, from the {origin}", getattr(scene, origin), "lux")
-        for scene in survey.scenes.values()
-        for origin in ("ceiling", "side", "front")
-    ]
-    finds = (
-        []
-        if blank
-        else [
-            Line(f"{find.wall}, {find.how}, {'hit' if find.hit else 'miss'}", ruler.show(find.at))
-            for find in survey.finds.values()
+    def walls(self) -> list[Line]:
+        survey = self.plan.survey
+        out = []
+        for n, wall in enumerate(survey.room.walls, 1):
+            ends = f"c{wall.key[1:]} to c{n % len(survey.room.walls) + 1}"
+            out.append(self.line(f"{wall_name(survey.room, wall)}, {ends}", wall_measure(survey, wall.key)))
+        for key in sorted(key for key in survey.dims if key[0] in "chfp"):
+            out.append(self.line(dim_name(self.plan, key), survey.dims[key]))
+        if self.blank or not any(key[0] == "c" for key in survey.dims):
+            out.append(Line("diagonal c__ to c__"))
+        return [*out, self.line("ceiling", survey.room.height)]
+
+    def openings(self) -> list[Line]:
+        return self._each("openings", self.plan.survey.openings, ("along", "width", "sill", "head"))
+
+    def seats(self) -> list[Line]:
+        return self._each("seats", self.plan.survey.seats, ("y", "x", "eye"))
+
+    def _each(self, listed: str, nodes: Mapping[str, Frozen], fields: Sequence[str]) -> list[Line]:
+        return [
+            self.line(dim_name(self.plan, f"survey.{listed}.{key}.{field}"), getattr(node, field))
+            for key, node in nodes.items()
+            for field in fields
         ]
-    )
-    empty = [Line("") for _ in range(4)]
-    groups = [
-        ("Walls and levels", walls),
-        ("Openings", openings or empty),
-        ("Seats and eyes", seats or empty),
-        ("Light at the picture, display off", light),
-    ]
-    groups.append(("Studs and joists: where, how found", finds or [Line("") for _ in range(8)]))
-    groups.append(
-        (
-            "What walls and ceiling are made of, sockets, pipes, way in",
-            _made(plan) if not blank else [Line("") for _ in range(8)],
-        )
-    )
-    return groups
+
+    def light(self) -> list[Line]:
+        return [
+            self.line(f"{scene.name}, from the {origin}", getattr(scene, origin), "lux")
+            for scene in self.plan.survey.scenes.values()
+            for origin in ("ceiling", "side", "front")
+        ]
+
+    def finds(self) -> list[Line]:
+        show = self.plan.writing.ruler.show
+        found = () if self.blank else self.plan.survey.finds.values()
+        return [Line(f"{one.wall}, {one.how}, {'hit' if one.hit else 'miss'}", show(one.at)) for one in found]
 
 
 def _made(plan: Plan) -> list[Line]:

@@ -34,7 +34,7 @@ Viewed = Annotated[
 class Gated(APIRoute):
     """A route whose JSON bodies are read by our own gate, and whose answer has one connection to the database."""
 
-    def __init__(self, path: str, endpoint: Callable[..., Any], **more: Any) -> None:
+    def __init__(self, path: str, endpoint: Callable[..., object], **more: Any) -> None:
         super().__init__(path, endpoint if iscoroutinefunction(endpoint) else _at_hand(endpoint), **more)
 
     def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:

@@ -19,7 +19,7 @@ from oval_room.core.array.wall import walls_of
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
 from oval_room.core.signal.document import Routing
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import GROUPS, PICTURES, Study, call
 from oval_room.core.sums.declare import SumGroup
 
 
@@ -39,9 +39,7 @@ PART: Final = Part(
     grips=GRIPS,
     sums=(SumGroup("Walls of displays", SUMS),),
     studies=(
-        Study(
-            "walls", ArrayResult, lambda c: call(study_walls, c.given("pictures", "groups", Arrays, Routing), c.gear)
-        ),
+        Study("walls", ArrayResult, lambda c: call(study_walls, c.given(PICTURES, GROUPS, Arrays, Routing), c.gear)),
     ),
     stage=StageSpec(
         "array",

@@ -85,7 +85,7 @@ def study_overhead(
     made, kept = survey.made.get("ceiling"), scheme.kept(FixingNodes)
     for key, plate in fixings.plates.items():
         throw = throws.throws.get(key)
-        if throw is None or plate.pole is None or key not in scheme.projectors:  # one on another wall has its turn then
+        if throw is None or plate.pole is None or not scheme.throws(key):  # one on another wall has its turn then
             continue
         item, mount = throw.item, gear.get(throw.projector.mount or "")
         if not item.mass_kg or throw.projector.boxed == "behind a port":

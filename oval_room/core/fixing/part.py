@@ -26,7 +26,7 @@ from oval_room.core.fixing.window_study import WindowResult, study_windows
 from oval_room.core.part import Offer, Part, StageSpec
 from oval_room.core.projection.memory_study import MemoryResult
 from oval_room.core.projection.study import ThrowResult
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import LENSES, PICTURES, Study, call
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.survey.stud_study import StudResult
 from oval_room.core.viewing.study import ViewResult
@@ -44,7 +44,7 @@ PART: Final = Part(
             lambda c: call(
                 study_fixing,
                 c.seen("room", "made", "finds", "services", "things", "openings"),
-                c.given("pictures", "projectors", FixingNodes),
+                c.given(PICTURES, LENSES, FixingNodes),
                 c.gear,
                 c.ruler,
                 c.of(StudResult),
@@ -60,7 +60,7 @@ PART: Final = Part(
             lambda c: call(
                 study_windows,
                 c.seen("room", "made", "things", "seats", "openings"),
-                c.given("pictures", FixingNodes),
+                c.given(PICTURES, FixingNodes),
                 c.of(ThrowResult),
                 c.of(FixingResult),
                 c.of(StudResult),
@@ -75,7 +75,7 @@ PART: Final = Part(
             lambda c: call(
                 study_loads,
                 c.seen("room", "made", "things"),
-                c.given("pictures", FixingNodes),
+                c.given(PICTURES, FixingNodes),
                 c.gear,
                 c.of(FixingResult),
                 c.of(StudResult),
@@ -89,7 +89,7 @@ PART: Final = Part(
             "swings",
             SwingResult,
             lambda c: call(
-                study_swing, c.seen("room", "things"), c.given("pictures", FixingNodes), c.gear, c.of(FixingResult)
+                study_swing, c.seen("room", "things"), c.given(PICTURES, FixingNodes), c.gear, c.of(FixingResult)
             ),
             by_wall=True,
         ),
@@ -99,7 +99,7 @@ PART: Final = Part(
             lambda c: call(
                 study_behind,
                 c.seen("room", "things", "services"),
-                c.given("pictures", FixingNodes),
+                c.given(PICTURES, FixingNodes),
                 c.gear,
                 c.of(FixingResult),
             ),
@@ -111,7 +111,7 @@ PART: Final = Part(
             lambda c: call(
                 study_frames,
                 c.seen("room", "made", "finds", "things", "openings"),
-                c.given("pictures"),
+                c.given(PICTURES),
                 c.gear,
                 c.of(StudResult),
                 c.wall,
@@ -125,7 +125,7 @@ PART: Final = Part(
             lambda c: call(
                 study_drill,
                 c.seen("room", "made", "things", "services", "openings"),
-                c.given("pictures", FixingNodes),
+                c.given(PICTURES, FixingNodes),
                 c.gear,
                 c.of(FixingResult),
                 c.of(StudResult),
@@ -141,7 +141,7 @@ PART: Final = Part(
             lambda c: call(
                 study_cases,
                 c.seen("room", "made", "finds", "openings"),
-                c.given("pictures", FixingNodes),
+                c.given(PICTURES, FixingNodes),
                 c.gear,
                 c.of(StudResult),
                 c.of(MemoryResult),
@@ -156,7 +156,7 @@ PART: Final = Part(
             lambda c: call(
                 study_overhead,
                 c.seen("room", "made"),
-                c.given("pictures", "projectors", FixingNodes),
+                c.given(PICTURES, LENSES, FixingNodes),
                 c.gear,
                 c.of(ThrowResult),
                 c.of(FixingResult),

@@ -7,17 +7,13 @@ from typing import Final
 from oval_room.core.gear.editions_study import EditionsResult, study_editions
 from oval_room.core.gear.says import GearCode, GearCure
 from oval_room.core.part import Part
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import LENSES, PICTURES, Study, call
 
 PART: Final = Part(
     "gear",
     codes=(GearCode,),
     cures=(GearCure,),
     studies=(
-        Study(
-            "editions",
-            EditionsResult,
-            lambda c: call(study_editions, c.given("pictures", "projectors"), c.gear, c.newer),
-        ),
+        Study("editions", EditionsResult, lambda c: call(study_editions, c.given(PICTURES, LENSES), c.gear, c.newer)),
     ),
 )

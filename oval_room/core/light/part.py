@@ -13,7 +13,7 @@ from oval_room.core.light.sun_study import SunResult, study_sun
 from oval_room.core.light.units import UNITS
 from oval_room.core.part import Part
 from oval_room.core.projection.study import ThrowResult
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import PICTURES, Study, call
 from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
@@ -28,14 +28,14 @@ PART: Final = Part(
             "light",
             LightResult,
             lambda c: call(
-                study_light, c.seen("room", "scenes"), c.given_looked("pictures"), c.of(ThrowResult), c.gear, c.ruler
+                study_light, c.seen("room", "scenes"), c.given_looked(PICTURES), c.of(ThrowResult), c.gear, c.ruler
             ),
             judges=("projector", "screen", "tv"),
         ),
         Study(
             "sun",
             SunResult,
-            lambda c: call(study_sun, c.seen("room", "openings"), c.given_looked("pictures"), c.keep),
+            lambda c: call(study_sun, c.seen("room", "openings"), c.given_looked(PICTURES), c.keep),
             by_wall=True,
         ),
     ),

@@ -10,7 +10,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Sequence
 from functools import lru_cache
-from typing import Any, Final, NamedTuple, get_args, get_origin
+from typing import Any, Final, NamedTuple, TypeVar, cast, get_args, get_origin
 
 from pydantic import BaseModel
 
@@ -19,6 +19,7 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.plan.keyed import below, is_node, plain_type
 from oval_room.core.plan.measure import Frozen, Reading
 
+_T = TypeVar("_T")
 GROWS_ONLY: Final = "readings"
 
 Path = tuple[str, ...]
@@ -153,7 +154,7 @@ def restore(plan: Plan, wanted: Sequence[Change]) -> Plan:
     return grafted
 
 
-def _put_in_place(nodes: dict[str, Any], key: str, value: object) -> None:
+def _put_in_place(nodes: dict[str, object], key: str, value: object) -> None:
     """Put an entry back where it was: before those whose keys were given out after it."""
     mine = _given_out(key)
     after = [name for name in nodes if (theirs := _given_out(name))[0] == mine[0] and theirs > mine]
@@ -205,32 +206,31 @@ def graft(old: Any, new: Any) -> Any:
     return new
 
 
-def graft_known(old: Any, new: Any, base: Any) -> Any:
+def graft_known(old: object, new: _T, base: object) -> _T:
     """The new value with what it does not share with its base, and equals the old one's, replaced by that very object:
     a plan that was tried is known again when it is made for good."""
     if old is None or new is base or old is new:
         return new
-    if isinstance(new, BaseModel):
-        if type(old) is not type(new):
-            return new
-        if type(base) is not type(new):
-            return old if old == new else new
-        names = type(new).model_fields
-        parts = {
-            key: graft_known(getattr(old, key), value, getattr(base, key))
-            for key in names
-            if (value := getattr(new, key)) is not getattr(base, key)
-        }
-        same = all(getattr(old, key) is parts.get(key, getattr(new, key)) for key in names)
-        return old if same else new.model_copy(update=parts)
+    if isinstance(new, BaseModel) and type(old) is type(new) is type(base):
+        return _grafted_node(old, new, base)
     if isinstance(new, dict) and isinstance(old, dict) and isinstance(base, dict):
-        made = {
-            key: value if value is base.get(key) else graft_known(old.get(key), value, base.get(key))
-            for key, value in new.items()
-        }
-        same = len(old) == len(made) and all(a is b for a, b in zip(old.values(), made.values(), strict=True))
-        return old if same and list(old) == list(made) else made
-    return old if old == new else new
+        return _grafted_table(old, new, base)
+    return cast(_T, old) if old == new else new
+
+
+def _grafted_node(old: object, new: _T, base: object) -> _T:
+    assert isinstance(new, BaseModel)
+    pairs = {key: (getattr(old, key), getattr(new, key), getattr(base, key)) for key in type(new).model_fields}
+    parts = {key: graft_known(*each) for key, each in pairs.items()}
+    if all(parts[key] is was for key, (was, _, _) in pairs.items()):
+        return cast(_T, old)
+    return new.model_copy(update=parts)
+
+
+def _grafted_table(old: dict[str, object], new: dict[str, object], base: dict[str, object]) -> dict[str, object]:
+    made = {key: graft_known(old.get(key), value, base.get(key)) for key, value in new.items()}
+    same = list(old) == list(made) and all(made[key] is value for key, value in old.items())
+    return old if same else made
 
 
 def value_at(plan: Plan, path: Path) -> object:

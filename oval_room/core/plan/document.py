@@ -98,6 +98,10 @@ class Scheme(Frozen):
             return key, self.projectors[key]
         return self.fed_by(picture) or next(iter(self.projectors.items()), None)
 
+    def throws(self, key: str) -> bool:
+        """Whether something that throws a picture has an id."""
+        return key in self.projectors
+
     def projector(self, key: str) -> Projector:
         """The projector of an id.
 

@@ -63,7 +63,7 @@ def study_head_room(survey: Survey, scheme: Scheme, throws: ThrowResult, ruler: 
     """Every projector that hangs, over the heads in their seats and over floor where people pass."""
     out = list[Finding]()
     for key, throw in throws.throws.items():
-        if not throw.projector.hung or throw.projector.boxed == "behind a port" or key not in scheme.projectors:
+        if not throw.projector.hung or throw.projector.boxed == "behind a port" or not scheme.throws(key):
             continue
         body = bodies_at(throw, survey)[0]
         about = {"projector": key, "picture": throw.picture}

@@ -28,7 +28,7 @@ from oval_room.core.projection.ultra_short_study import UltraShortResult, study_
 from oval_room.core.projection.units import UNITS
 from oval_room.core.projection.upkeep_study import UpkeepResult, study_upkeep
 from oval_room.core.projection.wide_study import WideResult, study_wide
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import LENSES, PICTURES, Study, call
 from oval_room.core.subject import SubjectKind
 from oval_room.core.sums.declare import SumGroup
 
@@ -48,7 +48,7 @@ PART: Final = Part(
             lambda c: call(
                 study_throw,
                 c.survey.room,
-                c.given("pictures", "projectors", Memories),
+                c.given(PICTURES, LENSES, Memories),
                 c.gear,
                 c.ruler,
                 c.plan.writing.instrument,
@@ -63,7 +63,7 @@ PART: Final = Part(
             lambda c: call(
                 study_beam,
                 c.seen("room", "things", "seats", "openings"),
-                c.given("pictures"),
+                c.given(PICTURES),
                 c.of(ThrowResult),
                 c.ruler,
                 c.keep,
@@ -84,7 +84,7 @@ PART: Final = Part(
             lambda c: call(
                 study_head_room,
                 c.seen("room", "things", "seats", "openings"),
-                c.given("pictures", "projectors"),
+                c.given(PICTURES, LENSES),
                 c.of(ThrowResult),
                 c.ruler,
             ),
@@ -95,11 +95,7 @@ PART: Final = Part(
             "ultra-short",
             UltraShortResult,
             lambda c: call(
-                study_ultra_short,
-                c.seen("room", "things"),
-                c.given("pictures", *carrying()),
-                c.of(ThrowResult),
-                c.ruler,
+                study_ultra_short, c.seen("room", "things"), c.given(PICTURES, *carrying()), c.of(ThrowResult), c.ruler
             ),
             by_wall=True,
             judges=("projector",),
@@ -107,27 +103,27 @@ PART: Final = Part(
         Study(
             "wide films",
             WideResult,
-            lambda c: call(study_wide, c.given("pictures"), c.of(ThrowResult), c.ruler),
+            lambda c: call(study_wide, c.given(PICTURES), c.of(ThrowResult), c.ruler),
             by_wall=True,
             judges=("projector", "screen"),
         ),
         Study(
             "memories",
             MemoryResult,
-            lambda c: call(study_memories, c.given("pictures", Memories), c.of(ThrowResult), c.ruler),
+            lambda c: call(study_memories, c.given(PICTURES, Memories), c.of(ThrowResult), c.ruler),
             by_wall=True,
             judges=("projector", "screen"),
         ),
         Study(
             "upkeep",
             UpkeepResult,
-            lambda c: call(study_upkeep, c.plan.brief, c.survey.room, c.given("pictures"), c.of(ThrowResult)),
+            lambda c: call(study_upkeep, c.plan.brief, c.survey.room, c.given(PICTURES), c.of(ThrowResult)),
             by_wall=True,
         ),
         Study(
             "noise",
             NoiseResult,
-            lambda c: call(study_noise, c.seen("seats"), c.given("projectors"), c.gear),
+            lambda c: call(study_noise, c.seen("seats"), c.given(LENSES), c.gear),
             by_wall=True,
             judges=("projector",),
         ),

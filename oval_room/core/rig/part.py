@@ -22,7 +22,7 @@ from oval_room.core.rig.phrases import PHRASES
 from oval_room.core.rig.says import RigCode, RigCure
 from oval_room.core.rig.study import RigResult, study_rigs
 from oval_room.core.rig.sums import SUMS
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import GROUPS, PICTURES, Study, call
 from oval_room.core.sums.declare import SumGroup
 
 HEADLINES: Final = (
@@ -52,17 +52,17 @@ PART: Final = Part(
         Study(
             "rigs",
             RigResult,
-            lambda c: call(study_rigs, c.seen("room").room, c.seen("seats").seats, c.given("pictures", "groups", Rigs)),
+            lambda c: call(study_rigs, c.seen("room").room, c.seen("seats").seats, c.given(PICTURES, GROUPS, Rigs)),
         ),
         Study(
             "outlines",
             OutlinesResult,
-            lambda c: call(study_outlines, c.seen("room").room, c.given("pictures", Rigs), c.gear, c.of(RigResult)),
+            lambda c: call(study_outlines, c.seen("room").room, c.given(PICTURES, Rigs), c.gear, c.of(RigResult)),
         ),
         Study(
             "desks",
             DeskResult,
-            lambda c: call(study_desks, c.seen("room").room, c.seen("seats").seats, c.given("pictures", Rigs), c.gear),
+            lambda c: call(study_desks, c.seen("room").room, c.seen("seats").seats, c.given(PICTURES, Rigs), c.gear),
         ),
         Study("cabinets", CabinetResult, lambda c: call(study_cabinets, c.given(Rigs), c.gear)),
     ),

@@ -17,7 +17,7 @@ from oval_room.core.screens.phrases import PHRASES
 from oval_room.core.screens.says import PictureCure, ScreenCode
 from oval_room.core.screens.study import ScreensResult, study_screens
 from oval_room.core.screens.use_study import UseResult, study_use
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import GROUPS, LENSES, PICTURES, Study, call
 
 PART: Final = Part(
     "screens",
@@ -32,8 +32,8 @@ PART: Final = Part(
             lambda c: call(
                 study_screens,
                 c.seen("room", "things", "openings"),
-                c.given("pictures", "projectors", "groups"),
-                c.given_looked("pictures", "projectors", "groups"),
+                c.given(PICTURES, LENSES, GROUPS),
+                c.given_looked(PICTURES, LENSES, GROUPS),
                 c.gear,
                 c.ruler,
                 c.only,
@@ -45,7 +45,7 @@ PART: Final = Part(
         Study(
             "use",
             UseResult,
-            lambda c: call(study_use, c.plan.brief, c.given_looked("pictures", "projectors"), c.gear),
+            lambda c: call(study_use, c.plan.brief, c.given_looked(PICTURES, LENSES), c.gear),
             judges=("projector", "tv"),
         ),
     ),

@@ -29,7 +29,7 @@ from oval_room.core.signal.site_study import SiteResult, study_site
 from oval_room.core.signal.study import RoutingResult, study_routing
 from oval_room.core.signal.sums import SUMS
 from oval_room.core.signal.units import UNITS
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import LENSES, PICTURES, Study, call
 from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
@@ -58,26 +58,17 @@ PART: Final = Part(
             "routing",
             RoutingResult,
             lambda c: call(
-                study_routing,
-                c.unplaced("pictures", "projectors", Routing),
-                c.gear,
-                c.of(RunsResult),
-                c.plan.brief,
-                c.keep,
+                study_routing, c.unplaced(PICTURES, LENSES, Routing), c.gear, c.of(RunsResult), c.plan.brief, c.keep
             ),
         ),
         Study(
             "signals on site",
             SiteResult,
             lambda c: call(
-                study_site,
-                c.seen("room", "services"),
-                c.given("pictures", "projectors", Routing),
-                c.gear,
-                c.of(RunsResult),
+                study_site, c.seen("room", "services"), c.given(PICTURES, LENSES, Routing), c.gear, c.of(RunsResult)
             ),
         ),
-        Study("buttons", ButtonResult, lambda c: call(study_buttons, c.given("pictures", Routing), c.gear)),
+        Study("buttons", ButtonResult, lambda c: call(study_buttons, c.given(PICTURES, Routing), c.gear)),
     ),
     sums=(SumGroup("Signals, cables, power", SUMS),),
     stage=StageSpec(

@@ -7,7 +7,7 @@ from typing import Final
 from oval_room.core.part import Part
 from oval_room.core.sound.says import SoundCode, SoundCure
 from oval_room.core.sound.study import SoundResult, study_sound
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import PICTURES, Study, call
 
 PART: Final = Part(
     "sound",
@@ -20,7 +20,7 @@ PART: Final = Part(
             lambda c: call(
                 study_sound,
                 c.seen("room", "seats", "main_seat", "things", "services"),
-                c.given_looked("pictures"),
+                c.given_looked(PICTURES),
                 c.gear,
             ),
             by_wall=True,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oval_room.core.part import Part, StageSpec
-from oval_room.core.studies import Study, call
+from oval_room.core.studies import PICTURES, Study, call
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.survey import opening_phrases, room_phrases, thing_phrases, wall_phrases
 from oval_room.core.survey.choosing import SUBJECTS
@@ -61,7 +61,7 @@ PART: Final = Part(
         Study(
             "way in",
             WayInResult,
-            lambda c: call(study_way_in, c.survey.passages, c.given("pictures"), c.gear),
+            lambda c: call(study_way_in, c.survey.passages, c.given(PICTURES), c.gear),
             judges=("screen", "tv"),
         ),
     ),

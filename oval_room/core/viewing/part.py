@@ -6,7 +6,7 @@ from typing import Final
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
-from oval_room.core.studies import Case, Study, call
+from oval_room.core.studies import GROUPS, PICTURES, Case, Study, call
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.viewing import height_sums, picture_grips, placing_phrases, size_sums
 from oval_room.core.viewing.entries import school_entries
@@ -51,7 +51,7 @@ PART: Final = Part(
             lambda c: call(
                 study_viewing,
                 c.seen("room", "seats", "main_seat", "things"),
-                c.given_looked("pictures", "groups"),
+                c.given_looked(PICTURES, GROUPS),
                 c.plan.choices,
                 _school(c),
                 c.gear,
@@ -70,7 +70,7 @@ PART: Final = Part(
             lambda c: call(
                 study_glare,
                 c.seen("room", "seats", "main_seat", "things", "openings"),
-                c.given_looked("pictures"),
+                c.given_looked(PICTURES),
                 c.gear,
                 c.keep,
                 c.only,

@@ -11,10 +11,11 @@ from oval_room.core.apply import apply
 from oval_room.core.commands import Command, Several
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.job.commands import Drop, PutScheme, Settle
-from oval_room.core.plan.changes import changes, graft, overlap, path_of, restore, value_at
+from oval_room.core.plan.changes import changes, graft, graft_known, overlap, path_of, restore, value_at
 from oval_room.core.plan.document import Plan, new_plan
 from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import Typed, next_id
+from oval_room.core.projection.commands import PutProjector
 from oval_room.core.screens.commands import PutPicture, TakeGear
 from oval_room.core.survey.commands import PutSeat
 from oval_room.core.survey.room_commands import PutRoom
@@ -64,6 +65,19 @@ class Undoing(unittest.TestCase):
         self.assertIs(after.schemes, CHAPEL.schemes)
         self.assertIs(after.survey.room, CHAPEL.survey.room)
         self.assertIs(graft(CHAPEL, Plan.model_validate_json(CHAPEL.model_dump_json())), CHAPEL)
+
+    def test_a_plan_that_was_tried_is_known_again(self) -> None:
+        """The same change made twice is one plan; another change of it shares what both leave and nothing else."""
+        move = PutProjector(id="j1", y=3333.0)
+        tried, made = (apply(CHAPEL, move, SHELF) for _ in range(2))
+        self.assertIsNot(tried, made)
+        self.assertIs(graft_known(tried, made, CHAPEL), tried)
+        other = apply(CHAPEL, PutProjector(id="j1", y=3334.0), SHELF)
+        known = graft_known(tried, other, CHAPEL)
+        self.assertEqual(known, other)
+        self.assertIs(known.survey, CHAPEL.survey)
+        self.assertIsNot(known.chosen.projectors["j1"], tried.chosen.projectors["j1"])
+        self.assertIs(graft_known(None, other, CHAPEL), other)
 
     def test_overlap(self) -> None:
         table = (

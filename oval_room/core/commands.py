@@ -47,7 +47,8 @@ class Command(Frozen):
     def __pydantic_init_subclass__(cls, **kwargs: object) -> None:
         if PLACED & set(cls.model_fields) and cls.turned_back is Command.turned_back:
             raise TypeError(f"{cls.__name__} says a place or a wall: it must say how that is turned back")
-        Command.known[cls.model_fields["do"].default] = cls
+        if named := cls.model_fields["do"].default:  # what several kinds of changes share has no name
+            Command.known[named] = cls
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         """The plan after this change.

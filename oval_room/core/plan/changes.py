@@ -214,8 +214,9 @@ def graft_known(old: object, new: _T, base: object) -> _T:
     if isinstance(new, BaseModel) and type(old) is type(new) is type(base):
         return _grafted_node(old, new, base)
     if isinstance(new, dict) and isinstance(old, dict) and isinstance(base, dict):
-        return _grafted_table(old, new, base)
-    return cast(_T, old) if old == new else new
+        table: object = _grafted_table(old, new, base)
+        return cast(_T, table)
+    return old if old == new else new
 
 
 def _grafted_node(old: object, new: _T, base: object) -> _T:

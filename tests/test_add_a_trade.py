@@ -41,7 +41,14 @@ class AddATrade(unittest.TestCase):
                 )
                 (copy / path).write_text(text)
             told = subprocess.run(
-                [sys.executable, "-m", "unittest", "tests.trade.journey", "tests.test_layers.Layers", "tests.test_layers.Names"],
+                [
+                    sys.executable,
+                    "-m",
+                    "unittest",
+                    "tests.trade.journey",
+                    "tests.test_layers.Layers",
+                    "tests.test_layers.Names",
+                ],
                 cwd=copy,
                 env=os.environ | {"PYTHONPATH": ""},
                 capture_output=True,

@@ -37,6 +37,7 @@ from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import bedroom_breast, chapel_flat, demo_jobs
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.surveyed import boat_shed_den, loft_cinema
+from tests import long
 from tests.core.examples import EXAMPLE_PLANS
 from tests.core.making import COMMANDS
 from tests.core.projection.test_ultra_short import plan as ultra_short
@@ -135,7 +136,7 @@ class Reports(unittest.TestCase):
             if shift:
                 self.assertAlmostEqual(shift.value or 0, -(other.figures["projector.j1.shift_s"].value or 0), places=9)
 
-    @settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=long(80), deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.lists(COMMANDS, max_size=6))
     def test_any_plan_gives_finite_figures_and_words(self, commands: list[Command]) -> None:
         plan = CHAPEL

@@ -19,6 +19,7 @@ from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrase import Heard
 from oval_room.demo.gear import SHELF
 from oval_room.demo.jobs import demo_jobs
+from tests import long
 from tests.core.examples import EXAMPLE_COMMANDS
 from tests.core.making import COMMANDS
 from tests.core.survey.rooms import say
@@ -37,7 +38,7 @@ TWO = [with_another(plan) for plan in demo_jobs()]
 
 
 class TwoWalls(unittest.TestCase):
-    @settings(max_examples=120, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=long(120), suppress_health_check=[HealthCheck.too_slow])
     @given(st.sampled_from(TWO), st.lists(COMMANDS | st.sampled_from(EXAMPLE_COMMANDS), min_size=1, max_size=3))
     def test_every_command_can_be_worked_out(self, plan: Plan, commands: list[Command]) -> None:
         for command in commands:

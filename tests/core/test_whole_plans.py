@@ -22,9 +22,10 @@ from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.viewing.study import ViewResult
 from oval_room.demo.gear import SHELF
+from tests import long
 from tests.core.survey.rooms import room, say
 
-SETTINGS = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+SETTINGS = settings(max_examples=long(25), deadline=None, suppress_health_check=[HealthCheck.too_slow])
 
 
 @st.composite

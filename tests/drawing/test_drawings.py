@@ -37,6 +37,7 @@ from oval_room.drawing.metrics import pieces, text_width
 from oval_room.drawing.parts import VIEW_NAMES
 from oval_room.drawing.scene import LAYERS, Dim, Label, Path
 from oval_room.drawing.sheet import draw, scene_of, views_of
+from tests import long
 from tests.core.making import COMMANDS
 from tests.core.survey.rooms import room, say
 from tests.core.test_figures import SHAPED
@@ -116,7 +117,7 @@ class Drawings(unittest.TestCase):
                         if part:
                             self.check(part.svg)
 
-    @settings(max_examples=50, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=long(50), deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.lists(COMMANDS, max_size=6), st.sampled_from(sorted(VIEW_NAMES)))
     def test_any_plan_can_be_drawn(self, commands: list[Command], name: str) -> None:
         plan = CHAPEL

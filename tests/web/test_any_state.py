@@ -15,6 +15,7 @@ from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Writing, new_plan
 from oval_room.demo.gear import SHELF
 from oval_room.drawing.parts import VIEW_NAMES
+from tests import long
 from tests.core.examples import EXAMPLE_PLANS
 from tests.core.making import COMMANDS
 from tests.web.serving import HTML, QUICKLY, WebCase
@@ -24,7 +25,7 @@ STARTS = ("chapel", "bedroom", "loft", "den", "empty")
 
 class AnyState(WebCase):
     @QUICKLY
-    @settings(max_examples=16, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=long(16, share=2), deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(
         st.sampled_from(STARTS),
         st.lists(COMMANDS, max_size=6),

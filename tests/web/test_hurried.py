@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from oval_room.core.parts import STAGES
 from oval_room.core.tape.phrases import PHRASES
+from tests import long
 from tests.web.serving import HTML, QUICKLY, WebCase
 
 AFTER = (
@@ -24,7 +25,7 @@ LINES = st.lists(LINE | st.sampled_from(PHRASES).map(lambda phrase: phrase.examp
 
 class Hurried(WebCase):
     @QUICKLY
-    @settings(max_examples=24, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=long(24, share=2), deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.sampled_from(("empty", "chapel", "bedroom", "loft", "den")), LINES, st.sampled_from(tuple(STAGES)))
     @example("empty", ["tv 300"], "picture")  # a ladder without a bound inside the room
     @example("loft", ['wide .5"', "aspect 0"], "picture")

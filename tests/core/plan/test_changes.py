@@ -21,13 +21,14 @@ from oval_room.core.survey.commands import PutSeat
 from oval_room.core.survey.room_commands import PutRoom
 from oval_room.demo.gear import SHELF, edition
 from oval_room.demo.jobs import chapel_flat
+from tests import long
 from tests.core.making import COMMANDS
 
 CHAPEL = chapel_flat()
 
 
 class Undoing(unittest.TestCase):
-    @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=long(60), deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.lists(COMMANDS, min_size=1, max_size=8))
     def test_random_commands_undone_leave_the_document_as_it_was(self, commands: list[Command]) -> None:
         plan, steps = CHAPEL, []

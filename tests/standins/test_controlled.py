@@ -126,6 +126,8 @@ class Played(unittest.TestCase):
         if any(one.outcome == "busy" for one in play(button)):
             return
         slow = play(button, {button.steps[0].of.lower(): fault})  # type: ignore[dict-item]
+        if any(one.outcome == "busy" for one in slow):
+            return  # a late one is still at it when it is told again: that step is over at once
         told = [one for one in slow if one.outcome in ("done", "late", "no answer")]
         self.assertTrue(all(one.end >= one.start for one in slow))
         if fault == "late":

@@ -49,6 +49,9 @@ _SAYS: Final[dict[str, Callable[[Mapping[str, Any]], str]]] = {
 HUGE: Final = 1e12
 """Numbers from here on are not told back."""
 
+NO_NUMBERS: Final = ("nan", "inf", "infinity")
+"""What is read as a number and is none: it is not repeated."""
+
 
 def _plain(value: float) -> str:
     return f"{value:,.10g}"
@@ -65,6 +68,8 @@ def said_of(error: Mapping[str, Any]) -> str:
         return text
     got = _plain(value) if isinstance(value, float) else str(value)
     got = got.encode("utf-8", "replace").decode()
+    if got.strip().lower().lstrip("+-") in NO_NUMBERS:
+        got = "no number"
     return f"{text} (got {got[:40]}{'…' if len(got) > 40 else ''})"
 
 

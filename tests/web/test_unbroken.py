@@ -241,6 +241,14 @@ class Unbroken(WebCase):
             self.assertEqual(back.status_code, 303)
             self.assertEqual(self.client.get(f"/jobs/{job}/picture", headers=HTML).status_code, 200)
 
+    def test_what_is_no_number_is_not_repeated(self) -> None:
+        job = self.copy_of(self.chapel)
+        for none in ("nan", "-inf", "Infinity"):
+            sent = {"token": self.token, "base": none, "command": "{}"}
+            answer = self.client.post(f"/jobs/{job}/cables/take", data=sent)
+            self.assertEqual(answer.status_code, 422)
+            self.assertIn("give a whole number (got no number)", answer.json()["say"])
+
     def test_what_can_not_be_drawn_is_not_kept(self) -> None:
         job = self.copy_of(self.chapel)
         real = VIEWS["section"]

@@ -67,7 +67,7 @@ class Bench:
         self._reports: dict[tuple[str, int, str, tuple[str, ...]], Report] = {}
         self._proven: dict[str, tuple[Plan, GearShelf, Report]] = {}
         self._trials: dict[str, Trial] = {}
-        self._heard: dict[str, tuple[tuple[Plan, GearShelf], str, Subject, Answer]] = {}
+        self._heard: dict[str, tuple[tuple[Plan, GearShelf], str, Subject, str, Answer]] = {}
         self._commits: dict[str, int] = {}
         """How often a job was changed here: a search begun before is unwanted."""
         self._tried: dict[str, tuple[Report | None, dict[str, list[Tried]]]] = {}
@@ -258,18 +258,23 @@ class Bench:
         self._hold(self._trials, job, trial)
         return trial
 
-    def hear(self, head: Head, line: str, subject: Subject) -> Answer:
-        """What a line means to a job as it is, heard once for all that asks in a row."""
+    def hear(self, head: Head, line: str, subject: Subject, by: str) -> Answer:
+        """What a line means to a job as it is, heard once for all that somebody asks in a row: two who say the same add
+        two things.
+
+        Args:
+            by: who says it.
+        """
         plan, gear = head.plan, self.store.gear()
         known = self._heard.get(head.job)
-        if known is not None and known[0][0] is plan and known[0][1] is gear and known[1:3] == (line, subject):
-            return known[3]
+        if known is not None and known[0][0] is plan and known[0][1] is gear and known[1:4] == (line, subject, by):
+            return known[4]
 
         def evaluate(one: Plan, shelf: GearShelf) -> Report:
             return self.report(head) if one is plan else self.try_out(head.job, one)
 
         answer = hear(plan, gear, line, subject, evaluate)
-        self._hold(self._heard, head.job, ((plan, gear), line, subject, answer))
+        self._hold(self._heard, head.job, ((plan, gear), line, subject, by, answer))
         return answer
 
     def look(

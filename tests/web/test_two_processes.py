@@ -70,7 +70,10 @@ class Adding(TwoCase):
                 head = self.store.head(job)
                 before = {key for _, listed in head.plan.lists for key in listed}
                 with fresh_ids():  # each process hears its own line before the other has done anything
-                    heard = [bench.hear(head, line, Subject("p1")) for bench, line in zip(benches, lines, strict=True)]
+                    heard = [
+                        bench.hear(head, line, Subject("p1"), "tester")
+                        for bench, line in zip(benches, lines, strict=True)
+                    ]
                 for one in heard:
                     assert isinstance(one, Heard), one
                     sent = {"command": one.command.model_dump(mode="json", exclude_none=True), "base": head.revision}
@@ -79,6 +82,14 @@ class Adding(TwoCase):
                 plan = Store(self.store.path).head(job).plan
                 added = {key for _, listed in plan.lists for key in listed} - before
                 self.assertGreaterEqual(len(added), 2, kind)
+
+    def test_two_who_say_the_same_add_two_things(self) -> None:
+        head, bench = self.store.head(self.chapel), Bench(self.store)
+        with fresh_ids():
+            heard = [bench.hear(head, "another tv 43", Subject("p1"), who) for who in ("Ada", "Ben", "Ada")]
+        commands = [one.command for one in heard if isinstance(one, Heard)]
+        self.assertEqual(len(commands), 3)
+        self.assertNotEqual(commands[0], commands[1])
 
     def test_a_cure_that_adds_takes_ids_of_its_own(self) -> None:
         """What a report offers to add is called alike in every process; taken, it is nobody else's."""

@@ -257,7 +257,7 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_read(body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = bench.hear(parts.head, line, parts.seen.subject)
+    heard_as = bench.hear(parts.head, line, parts.seen.subject, who.name)
     if isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}" if only_asked else heard_as.say)
     options = heard_as.options or complete(body.line, body.stage)
@@ -328,7 +328,7 @@ def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_taken(parts, body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = bench.hear(parts.head, line, parts.seen.subject)
+    heard_as = bench.hear(parts.head, line, parts.seen.subject, who.name)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
     if isinstance(heard_as, (Asked, NotHeard)):

@@ -52,6 +52,8 @@ class Case:
     """Parts of the survey that were handed out, by their names."""
     schemes: dict[str, Scheme] = field(default_factory=dict)
     """Parts of the scheme that were handed out, by their names."""
+    whole: bool = False
+    """Whether the scheme is handed out whole: to a search, which keeps no result by what it was handed."""
 
     @property
     def ruler(self) -> Ruler:
@@ -99,6 +101,8 @@ class Case:
     def unplaced(self, *names: str | type[PartNodes]) -> Scheme:
         """The same, its pictures and projectors without their places: moving them leaves it what it was."""
         part = self.given(*names)
+        if self.whole:
+            return part
         found = {name: self._unplaced(name, getattr(part, name)) for name in PLACED if name in names}
         others = (getattr(part, name) for name in names if isinstance(name, str) and name not in PLACED)
         kept = (part.kept(name) for name in names if not isinstance(name, str))
@@ -117,6 +121,8 @@ class Case:
         return self._given("looked", self.looked, names)
 
     def _given(self, what: str, scheme: Scheme, names: tuple[str | type[PartNodes], ...]) -> Scheme:
+        if self.whole:
+            return scheme
         fields = [name for name in names if isinstance(name, str)]
         kinds = [name for name in names if not isinstance(name, str)]
         key = " ".join([what, *fields, *(kind.part for kind in kinds)])
@@ -157,8 +163,8 @@ class _PartOfScheme(Scheme):
 
 def _part_of(scheme: Scheme, fields: Sequence[str], kinds: Sequence[type[PartNodes]]) -> Scheme:
     more = {kind.part: scheme.kept(kind) for kind in kinds}
-    part = _PartOfScheme.model_construct(name=scheme.name, more=more)
-    return part.model_copy(update={name: getattr(scheme, name) for name in fields}).only("name", "more", *fields)
+    values = {name: getattr(scheme, name) for name in fields}
+    return scheme.parted(_PartOfScheme, {"name": scheme.name, "more": more, **values})
 
 
 @record

@@ -292,7 +292,9 @@ class _Judge:
         scheme, results = plan.chosen, dict[type[Result], Result]()
         looked = _as_bounds(looked_at(scheme), self.picture)
         keep, parts = keep or self._keep, self._parts if plan.survey is self.plan.survey else {}
-        case = Case(plan, plan.survey, scheme, self.gear, keep, self.picture, 1, looked, results, parts=parts)
+        case = Case(
+            plan, plan.survey, scheme, self.gear, keep, self.picture, 1, looked, results, parts=parts, whole=True
+        )
         of, (fed, _) = self.picture, scheme.fed_by(self.picture) or ("", None)
         for study in self._studies:
             found = results[study.gives] = study.asks(case)()

@@ -6,6 +6,7 @@ from __future__ import annotations
 import contextlib
 import io
 import json
+import re
 import shutil
 import sqlite3
 import tempfile
@@ -19,12 +20,14 @@ from urllib.parse import quote
 from oval_room.cli import main
 from oval_room.core.apply import apply
 from oval_room.core.commands import Several, several
+from oval_room.core.parts import STAGES
 from oval_room.core.plan.gear import hash_of
 from oval_room.core.plan.measure import NAMELESS, chosen, fresh_ids, plain, shown
 from oval_room.core.renewed import renewed
 from oval_room.core.subject import Subject
 from oval_room.core.survey.commands import PutSeat, PutThing
 from oval_room.core.tape.phrase import Heard
+from oval_room.core.words import names_of
 from oval_room.demo.gear import SHELF
 from oval_room.store.attachments import Attachments
 from oval_room.store.records import Pin, StoreError
@@ -35,7 +38,7 @@ from oval_room.web.bench import Bench
 from oval_room.web.settings import Settings
 from tests.web.serving import HTML, TestClient
 from tests.web.test_unbroken import job_file
-from tests.web.two import TwoCase
+from tests.web.two import PAGES, TwoCase
 
 UNSEEN = (
     "\u202e",
@@ -82,6 +85,36 @@ class Adding(TwoCase):
                 plan = Store(self.store.path).head(job).plan
                 added = {key for _, listed in plan.lists for key in listed} - before
                 self.assertGreaterEqual(len(added), 2, kind)
+
+    def test_an_id_is_a_name_to_nobody(self) -> None:
+        """What is added through the server is numbered as people count: no page tells its id."""
+        job = self.copy_of(self.bedroom)
+        for line in (
+            "another tv 43",
+            "another tv 50",
+            "stud w2 600 mm pilot",
+            "stud w2 1000 mm pilot",
+            "hang shelf w3 at 300, 800 x 200 x 250 up 1400",
+            "hang shelf w4 at 300, 800 x 200 x 250 up 1400",
+            "window w2 at 2000, 600 x 900 sill 900",
+            "device Kestrel",
+            "row 2 3 m",
+        ):
+            self.assertEqual(self.say(job, line, stage="picture").status_code, 200, line)
+        plan = self.store.head(job).plan
+        self.assertLessEqual({"TV 2", "TV 3", "shelf", "shelf 2"}, {str(name) for name in names_of(plan).values()})
+        added = {key[-6:] for _, listed in plan.lists for key in listed if len(key) > 6}
+        self.assertGreater(len(added), 8)
+        for page in (*STAGES, *PAGES):
+            answer = self.client.get(f"/jobs/{job}/{page}", headers=HTML)
+            if "html" in answer.headers["content-type"]:
+                seen = re.sub(r"<[^>]+>", " ", answer.text)
+                self.assertEqual([one for one in added if one in seen], [], page)
+        base = self.store.row(job).head
+        asked = self.post(f"/jobs/{job}/heard", {"line": "drop find", "base": base, "stage": "survey", "view": {}})
+        told = asked.json()["options"]
+        self.assertIn("drop find 2", told)
+        self.assertEqual(self.say(job, "drop find 2", stage="survey").status_code, 200)
 
     def test_two_who_say_the_same_add_two_things(self) -> None:
         head, bench = self.store.head(self.chapel), Bench(self.store)

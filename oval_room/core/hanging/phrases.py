@@ -9,7 +9,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.fixing.capacity import CAPACITIES
 from oval_room.core.hanging.commands import PutHanging
 from oval_room.core.hanging.document import ASSUMED_KG, CARRYING, MOST_SCREWS, Hanging, HangingKind, WallThing
-from oval_room.core.plan.measure import next_id
+from oval_room.core.plan.measure import next_id, next_name
 from oval_room.core.projection.commands import CARRIES
 from oval_room.core.projection.says import ThrowCode
 from oval_room.core.survey.commands import PutThing
@@ -44,7 +44,7 @@ def _hang(here: Here, rest: str) -> Heard:
     sizes = dict(zip(("width", "height", "depth"), size, strict=True))
     _on_its_wall(here, wall, along, sizes["width"], up + sizes["height"])
     things, taken = here.plan.chosen.kept(Hanging).things, set(names_of(here.plan).values())
-    name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 999) if f"{kind} {n}" not in taken)
+    name = kind if kind not in taken else next_name(kind, taken)
     put = {"id": next_id("h", set(things)), "name": name, "kind": kind, "wall": wall, "along": along, "bottom": up}
     mass = number(found["mass"], "its mass in kg", 0.1, 500) if found["mass"] else None
     told = " × ".join(here.show(value) for value in size)

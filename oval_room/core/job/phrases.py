@@ -101,7 +101,7 @@ def _drop(here: Here, rest: str) -> Heard:
         if keys:
             return Heard(f"Take away row {row[1]}, {len(keys)} seats", several(*(Drop(id=key) for key in keys)))
     names = dict(names_of(here.plan))
-    names |= {key: f"find {key[1:]}" for key in here.plan.survey.finds}
+    names |= {key: f"find {n}" for n, key in enumerate(here.plan.survey.finds, 1)}
     fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
     fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
     kind = {"tv": "panel", "television": "panel", "screen": "screen"}.get(rest.lower().strip(), "")

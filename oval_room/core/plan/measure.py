@@ -7,6 +7,7 @@ import secrets
 from collections.abc import Collection, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
+from itertools import count
 from typing import Annotated, Any, ClassVar, Final, Literal, Self, TypeVar
 from unicodedata import category
 
@@ -207,3 +208,8 @@ def next_id(prefix: str, taken: Collection[str]) -> str:
         if key not in taken:
             return key
     return prefix + str(next(n for n in range(1, len(taken) + 2) if f"{prefix}{n}" not in taken))
+
+
+def next_name(word: str, taken: Collection[str], first: int = 2) -> str:
+    """The first free name of a word with a number, from a number on: what people see in the place of an id."""
+    return next(name for n in count(first) if (name := f"{word} {n}") not in taken)

@@ -11,7 +11,7 @@ from oval_room.core.aspect import show_aspect
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.levels import Level
-from oval_room.core.plan.measure import chosen, next_id
+from oval_room.core.plan.measure import chosen, next_id, next_name
 from oval_room.core.plan.turn import wall_of
 from oval_room.core.screens.by_way import PHRASES as BY_WAY
 from oval_room.core.screens.by_way import ask_by_way, said_by_way
@@ -163,16 +163,9 @@ def _another(here: Here, rest: str) -> Heard:
     if not pictures:
         return _sized(kind, "TV" if kind == "panel" else "screen")(here, what)
     _, by = here.picture()
-    key = next_id("p", set(pictures))
-    steps: list[Command] = [
-        PutPicture(
-            id=key,
-            kind=kind,
-            name=f"{'TV' if kind == 'panel' else 'screen'} {key[1:]}",
-            yaw=by.pose.yaw,
-            pitch=by.pose.pitch,
-        )
-    ]
+    key, taken = next_id("p", set(pictures)), [one.name for one in pictures.values()]
+    name = next_name("TV" if kind == "panel" else "screen", taken, len(pictures) + 1)
+    steps: list[Command] = [PutPicture(id=key, kind=kind, name=name, yaw=by.pose.yaw, pitch=by.pose.pitch)]
     if re.match(r"[0-9.]", what):
         said = said_size(what, kind, here.ruler)
         width = said.size(16 / 9).width

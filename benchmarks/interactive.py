@@ -11,12 +11,9 @@ import gc
 import logging
 import random
 import re
-import statistics
 import sys
 import tempfile
-import time
 import warnings
-from collections.abc import Callable
 from pathlib import Path
 from typing import Final
 
@@ -27,6 +24,7 @@ warnings.simplefilter("ignore")
 sys.path.insert(0, str(Path(__file__).parent.parent))  # its boards are the tests'
 from fastapi.testclient import TestClient  # noqa: E402
 
+from benchmarks.timing import ROUNDS, timed  # noqa: E402
 from oval_room.cli import fill  # noqa: E402
 from oval_room.core.apply import apply  # noqa: E402
 from oval_room.core.array.study import study_walls  # noqa: E402
@@ -67,20 +65,6 @@ from oval_room.store.store import Store  # noqa: E402
 from oval_room.web.app import create_app  # noqa: E402
 from tests.core.signal.boards import large_board  # noqa: E402
 from tests.core.survey.rooms import room, say  # noqa: E402
-
-ROUNDS = 60
-
-
-def timed(act: Callable[[int], object], rounds: int = ROUNDS) -> tuple[float, float]:
-    """Median and 95th percentile in ms, after a warm-up."""
-    for i in range(5):
-        act(-1 - i)
-    spent = []
-    for i in range(rounds):
-        start = time.perf_counter()
-        act(i)
-        spent.append((time.perf_counter() - start) * 1000)
-    return statistics.median(spent), statistics.quantiles(spent, n=20)[18]
 
 
 def tell(name: str, times: tuple[float, float], bare: float | None = None, note: str = "") -> None:

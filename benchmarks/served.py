@@ -17,12 +17,11 @@ import subprocess
 import sys
 import tempfile
 import time
-from collections.abc import Callable
 from pathlib import Path
 from typing import Any, Final
 
-ROUNDS: Final = 40
-WARM: Final = 6
+from benchmarks.timing import WARM, timed
+
 JSON: Final = {"content-type": "application/json"}
 
 
@@ -78,18 +77,6 @@ class Served:
     def end(self) -> None:
         self.process.terminate()
         self.process.wait(30)
-
-
-def timed(act: Callable[[int], object], rounds: int = ROUNDS) -> tuple[float, float]:
-    """Median and 95th percentile in ms, after a warm-up."""
-    for i in range(WARM):
-        act(-1 - i)
-    spent = []
-    for i in range(rounds):
-        start = time.perf_counter()
-        act(i)
-        spent.append((time.perf_counter() - start) * 1000)
-    return statistics.median(spent), statistics.quantiles(spent, n=20)[18]
 
 
 def main() -> None:

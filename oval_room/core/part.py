@@ -8,7 +8,7 @@ from typing import Final
 
 from oval_room.core.commands import Command
 from oval_room.core.entry import Entries
-from oval_room.core.figures import FigureKind, OwnUnit
+from oval_room.core.figures import FigureKind
 from oval_room.core.findings import Code, CureKind
 from oval_room.core.hand.grip import GripKind
 from oval_room.core.mover import Movers
@@ -94,7 +94,6 @@ class Part:
     grabbed. movers: what may be moved to reach a figure. sums: its rules on their own. studies: in their order.
     stage: the one it is worked at, where it has one of its own. offers: kinds of gear that can take a place here.
     notes: what stands under a headline, by its kind of figure. subjects: kinds of what a person chooses to look at.
-    units: what its figures alone are counted in.
     """
 
     name: str
@@ -112,7 +111,6 @@ class Part:
     offers: tuple[Offer, ...] = ()
     notes: Mapping[str, Note] = field(default_factory=dict)
     subjects: tuple[SubjectKind, ...] = ()
-    units: tuple[OwnUnit, ...] = ()
 
     @property
     def at(self) -> str:

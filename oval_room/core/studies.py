@@ -70,10 +70,6 @@ class Case:
             raise LookupError(f"{kind.__name__} comes later, or not at all")
         return found
 
-    def kept(self, kind: type[_K]) -> _K:
-        """What a trade keeps in the scheme."""
-        return self.scheme.kept(kind)
-
     def surveyed(self, kind: type[_K]) -> _K:
         """What a trade keeps on the survey."""
         return self.survey.kept(kind)

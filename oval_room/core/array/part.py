@@ -14,7 +14,6 @@ from oval_room.core.array.phrases import PHRASES
 from oval_room.core.array.says import ArrayCode, ArrayCure
 from oval_room.core.array.study import ArrayResult, study_walls
 from oval_room.core.array.sums import SUMS
-from oval_room.core.array.units import UNITS
 from oval_room.core.array.wall import walls_of
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
@@ -30,7 +29,6 @@ def has_wall(plan: Plan) -> bool:
 PART: Final = Part(
     "array",
     kinds=KINDS,
-    units=UNITS,
     codes=(ArrayCode,),
     cures=(ArrayCure,),
     commands=(PutCut, PutController, PutSource, PutPatch, PutRouter),

@@ -7,4 +7,3 @@ from typing import Final
 from oval_room.core.figures import OwnUnit
 
 PX: Final = OwnUnit("px", " px")
-UNITS: Final = (PX,)

@@ -8,7 +8,7 @@ from oval_room.core.applying import carried, with_values
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
-from oval_room.core.plan.measure import Money, Number, Words
+from oval_room.core.plan.measure import Budget, Number, Words
 
 
 class PutBrief(Command):
@@ -18,7 +18,7 @@ class PutBrief(Command):
     sport: Number | None = None
     games: Number | None = None
     desk: Number | None = None
-    budget: Money | None = None
+    budget: Budget | None = None
     must_stay: Words | None = None
     landlord: Words | None = None
     cables: Words | None = None

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from oval_room.core.plan.measure import Frozen, Money, Words
+from oval_room.core.plan.measure import Budget, Frozen, Words
 
 Plays = Literal["any", "platform and rhythm", "racing, shooters, table sims"]
 
@@ -22,7 +22,7 @@ class Brief(Frozen):
     sport: Hours = 0.0
     games: Hours = 0.0
     desk: Hours = 0.0
-    budget: Money | None = None
+    budget: Budget | None = None
     must_stay: Words = ""
     landlord: Words = ""
     cables: Words = ""

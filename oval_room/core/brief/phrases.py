@@ -8,6 +8,7 @@ from typing import Final, get_args
 
 from oval_room.core.brief.commands import PutBrief
 from oval_room.core.brief.document import Plays
+from oval_room.core.money import money_of
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of, text_phrase
 
@@ -31,7 +32,8 @@ def _budget(here: Here, rest: str) -> Heard:
     )
     plain = re.sub(r"[ ,.](?=[0-9]{3}\b)", "", plain.strip())
     money = number(re.sub(r"(?<=[0-9])\s*k$", "000", plain), "a budget", 0, MOST_MONEY)
-    return Heard(f"Budget: {money:,.0f}", PutBrief(budget=money))
+    told = money_of(money, here.plan.writing.currency)
+    return Heard(f"Budget: {told.show() if told else ''}", PutBrief(budget=money))
 
 
 MOST_MONEY: Final = 100_000_000

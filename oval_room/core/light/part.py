@@ -10,7 +10,6 @@ from oval_room.core.light.says import LightCode, LightCure
 from oval_room.core.light.study import LightResult, study_light
 from oval_room.core.light.sums import SUMS
 from oval_room.core.light.sun_study import SunResult, study_sun
-from oval_room.core.light.units import UNITS
 from oval_room.core.part import Part
 from oval_room.core.projection.study import ThrowResult
 from oval_room.core.studies import PICTURES, Study, call
@@ -19,7 +18,6 @@ from oval_room.core.sums.declare import SumGroup
 PART: Final = Part(
     "light",
     kinds=KINDS,
-    units=UNITS,
     notes=NOTES,
     codes=(LightCode,),
     cures=(LightCure,),

@@ -8,4 +8,3 @@ from oval_room.core.figures import OwnUnit
 
 CD_M2: Final = OwnUnit("cd_m2", " cd/m²", finer=True)
 FL: Final = OwnUnit("fl", " fL", finer=True)
-UNITS: Final = (CD_M2, FL)

@@ -6,7 +6,7 @@ from collections.abc import Collection, Iterator, Mapping
 from functools import cache
 from typing import Annotated, Final, Literal, TypeVar
 
-from pydantic import Field, model_validator
+from pydantic import AfterValidator, Field, model_validator
 
 from oval_room.core.brief.document import Brief
 from oval_room.core.levels import Level
@@ -31,6 +31,12 @@ Stage = Annotated[str, Field(pattern=r"^[a-z]{2,20}$")]
 FindingKey = Annotated[str, Field(pattern=r"^[a-z_]+(/[a-zA-Z0-9 ]+)*$", max_length=160)]
 
 
+def _letters(currency: str) -> str:
+    if currency and not (currency.isascii() and currency.isalpha() and currency.isupper() and len(currency) == 3):
+        raise ValueError("give the three capital letters of a currency, as in EUR")
+    return currency
+
+
 class Writing(Frozen):
     """How this job writes and reads lengths."""
 
@@ -38,7 +44,7 @@ class Writing(Frozen):
     style: Style = "mm"
     steps_per_inch: Literal[8, 16, 32] = 16
     instrument: Instrument = "tape"
-    currency: Annotated[str, Field(pattern=r"^[A-Z]{0,3}$")] = ""
+    currency: Annotated[str, Field(max_length=3), AfterValidator(_letters)] = ""
     """Letters of the money that this job's prices are in; none until somebody says."""
 
     @property

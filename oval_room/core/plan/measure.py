@@ -70,7 +70,7 @@ Number = Annotated[float, Field(ge=-1_000_000, le=1_000_000, allow_inf_nan=False
 """Any value of a change: a length [mm], a light [lux], an angle. What it is for has its own span, checked where it
 goes: this one is wider, so that a change too large to be made can still be said."""
 FrameMm = Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False), _Signed]
-Money = Annotated[float, Field(ge=0, le=100_000_000, allow_inf_nan=False)]
+Budget = Annotated[float, Field(ge=0, le=100_000_000, allow_inf_nan=False)]
 Count = Annotated[int, Field(ge=0, le=100_000)]
 Pixels = tuple[Annotated[int, Field(ge=16, le=32_768)], Annotated[int, Field(ge=16, le=32_768)]]
 Id = Annotated[str, Field(pattern=r"^[a-z]{1,2}[0-9]{1,9}$")]

@@ -25,7 +25,6 @@ from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ThrowResult, study_throw
 from oval_room.core.projection.sums import SUMS
 from oval_room.core.projection.ultra_short_study import UltraShortResult, study_ultra_short
-from oval_room.core.projection.units import UNITS
 from oval_room.core.projection.upkeep_study import UpkeepResult, study_upkeep
 from oval_room.core.projection.wide_study import WideResult, study_wide
 from oval_room.core.studies import LENSES, PICTURES, Study, call
@@ -35,7 +34,6 @@ from oval_room.core.sums.declare import SumGroup
 PART: Final = Part(
     "projection",
     kinds=KINDS,
-    units=UNITS,
     notes=NOTES,
     subjects=(SubjectKind("projector", "j"),),
     codes=(ThrowCode,),

@@ -7,4 +7,3 @@ from typing import Final
 from oval_room.core.figures import OwnUnit
 
 M3_H: Final = OwnUnit("m3_h", " m³/h")
-UNITS: Final = (M3_H,)

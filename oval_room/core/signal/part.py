@@ -28,14 +28,12 @@ from oval_room.core.signal.says import SignalCode, SignalCure
 from oval_room.core.signal.site_study import SiteResult, study_site
 from oval_room.core.signal.study import RoutingResult, study_routing
 from oval_room.core.signal.sums import SUMS
-from oval_room.core.signal.units import UNITS
 from oval_room.core.studies import LENSES, PICTURES, Study, call
 from oval_room.core.sums.declare import SumGroup
 
 PART: Final = Part(
     "signal",
     kinds=KINDS,
-    units=UNITS,
     codes=(SignalCode,),
     cures=(SignalCure,),
     commands=(PutSpot, PutDevice, PutCable, MoveCables, PutSpare, PutListed, PutButton, KeepCure, PutPower),

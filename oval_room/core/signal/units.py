@@ -8,4 +8,3 @@ from oval_room.core.figures import OwnUnit
 
 GBPS: Final = OwnUnit("gbps", " Gbit/s", 1)
 KWH: Final = OwnUnit("kwh", " kWh")
-UNITS: Final = (GBPS, KWH)

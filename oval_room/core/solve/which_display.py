@@ -12,6 +12,7 @@ from typing import Final
 
 from oval_room.core.light.brightness import BESIDE_WALL
 from oval_room.core.light.contrast import APL_CLASS, NATIVE, ROOMS, room_contrast, room_wash, stray_luminance
+from oval_room.core.money import MINOR, Money
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.outline import Wall
 from oval_room.core.record import record
@@ -192,6 +193,7 @@ def _money(plan: Plan, kind: str) -> list[Reason]:
         return []
     start, more = PRICE[kind]
     price = start + more * max(wanted_width(plan) - 1000, 0)
+    about, most = (Money(round(one) * MINOR, plan.writing.currency).show() for one in (price, budget))
     if price > budget:
-        return [Reason(-2, f"about {price:.0f} for this size, the budget is {budget:.0f}", "a smaller picture")]
-    return [Reason(1, f"about {price:.0f} for this size is inside the budget")]
+        return [Reason(-2, f"about {about} for this size, the budget is {most}", "a smaller picture")]
+    return [Reason(1, f"about {about} for this size is inside the budget")]

@@ -20,7 +20,6 @@ from oval_room.core.viewing.says import ViewingCode, ViewingCure
 from oval_room.core.viewing.school_of import Follows, school_followed
 from oval_room.core.viewing.sharpness import Use
 from oval_room.core.viewing.study import ViewResult, study_viewing
-from oval_room.core.viewing.units import UNITS
 
 
 def _use(case: Case) -> Use:
@@ -40,7 +39,6 @@ def _throw_too(plan: Plan) -> tuple[str, ...]:
 PART: Final = Part(
     "viewing",
     kinds=KINDS,
-    units=UNITS,
     notes=NOTES,
     codes=(ViewingCode,),
     cures=(ViewingCure,),

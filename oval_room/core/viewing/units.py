@@ -7,4 +7,3 @@ from typing import Final
 from oval_room.core.figures import OwnUnit
 
 PX_DEG: Final = OwnUnit("px_deg", " px/°", finer=True)
-UNITS: Final = (PX_DEG,)

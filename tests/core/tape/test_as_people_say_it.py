@@ -130,7 +130,7 @@ TAKEN = (
     ("ft", "drywall 1/2", "Display wall: board 1/2\", 1 layer"),
     ("mm", "board 12,5", "Display wall: board 13 mm, 1 layer"),
     ("mm", "units cm", "Lengths in cm"),
-    ("mm", "budget $9,500", "Budget: 9,500"),
+    ("mm", "budget $9,500", "Budget: 9 500"),
     ("ft", "seat 11', eye 41; ceiling 8'",
      "Seat 1: eye 11' 0\" from the display wall; Row 1: eyes above their floor 3' 5\"; Room height 8' 0\""),
     ("ft", "name Hill, seat by the door", "Job: Hill, seat by the door"),
@@ -169,7 +169,7 @@ TAKEN = (
     ("mm", "right wall is concrete", "Right wall: concrete"),
     ("ft", "outlet on w1, 6' along, 5' up", "Socket on the display wall: 6' 0\" along, 5' 0\" up"),
     ("mm", "movies 2 hours a day", "Film: 2 h a day"),
-    ("mm", "budget is about €4.500", "Budget: 4,500"),
+    ("mm", "budget is about €4.500", "Budget: 4 500"),
     ("mm", "client: Holt", "Client: Holt"),
     # a unit at the end is that of all, where it makes sense
     ("mm", "room 5 x 4 m", "Room: along display wall 5000 mm, depth 4000 mm"),

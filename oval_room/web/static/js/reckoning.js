@@ -90,7 +90,7 @@ export function reckoning() {
       const sheet = this.sheet();
       if (!this.$root.querySelector("[data-waits]")) return;
       const answer = await sheet.ask("waits", `${sheet.stage}/cures`, sheet.sized());
-      if (!answer || answer.revision !== sheet.revision) return;
+      if (!answer) return; // where others have changed it since, these are the cures that taking one would take
       for (const place of this.$root.querySelectorAll("[data-waits]")) {
         const held = place.contains(document.activeElement) && document.activeElement.matches("input");
         if (held) continue; // a reason is being typed

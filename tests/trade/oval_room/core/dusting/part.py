@@ -9,7 +9,6 @@ from oval_room.core.dusting.document import Dusting
 from oval_room.core.dusting.figures import KINDS
 from oval_room.core.dusting.phrases import PHRASES
 from oval_room.core.dusting.study import DustingResult, study_dusting
-from oval_room.core.dusting.units import UNITS
 
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.plan.document import Plan
@@ -24,7 +23,6 @@ def _cloths(plan: Plan) -> dict[str, str]:
 PART: Final = Part(
     "dusting",
     kinds=KINDS,
-    units=UNITS,
     commands=(PutCloth,),
     phrases=PHRASES,
     subjects=(SubjectKind("cloth", "d", _cloths),),

@@ -7,4 +7,3 @@ from typing import Final
 from oval_room.core.figures import OwnUnit
 
 WIPES: Final = OwnUnit("wipes", " wipes", 1)
-UNITS: Final = (WIPES,)

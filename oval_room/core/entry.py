@@ -21,6 +21,8 @@ class Entry:
     options: tuple[str, ...] = ()
     hint: str = ""
     group: str = ""
+    text: bool = False
+    """Free words, which go in as they are."""
 
     @property
     def id(self) -> str:
@@ -29,15 +31,12 @@ class Entry:
     @property
     def wide(self) -> bool:
         """Whether its choices are too long to stand beside its label."""
-        return any(len(option) > 12 for option in self.options) or self.say in (
-            "name",
-            "client",
-            "place",
-            "who",
-            "keep",
-            "landlord",
-            "cables",
-        )
+        return self.text or any(len(option) > 12 for option in self.options)
+
+    @property
+    def said(self) -> str:
+        """How its line begins: free words go in without a question."""
+        return f"{self.say}:" if self.text else self.say
 
 
 Entries = Callable[[Plan, GearShelf, Subject, int], list[Entry]]

@@ -20,6 +20,7 @@ from oval_room.core.studies import Study
 from oval_room.core.subject import Subject, SubjectKind
 from oval_room.core.sums.declare import SumGroup
 from oval_room.core.tape.phrase import Phrase
+from oval_room.core.tape.sayings import Saying
 from oval_room.core.words import Words
 
 
@@ -89,11 +90,12 @@ class Offer:
 class Part:
     """What one trade brings.
 
-    kinds: of figures, by name. codes, cures: what it finds and offers. commands: its changes of the plan. phrases:
-    what the tape line understands of it. entries: what stages' drawers hold of it, by stage. grips: what can be
-    grabbed. movers: what may be moved to reach a figure. sums: its rules on their own. studies: in their order.
-    stage: the one it is worked at, where it has one of its own. offers: kinds of gear that can take a place here.
-    notes: what stands under a headline, by its kind of figure. subjects: kinds of what a person chooses to look at.
+    kinds: of figures, by name. codes, cures: what it finds and offers. commands: its changes of the plan.
+    phrases: what the tape line understands of it. sayings: whole lines as people say them. entries: what
+    stages' drawers hold of it, by stage. grips: what can be grabbed. movers: what may be moved to reach a
+    figure. sums: its rules on their own. studies: in their order. stage: the one it is worked at, where it has
+    one of its own. offers: kinds of gear that can take a place here. notes: what stands under a headline, by
+    its kind of figure. subjects: kinds of what a person chooses to look at.
     """
 
     name: str
@@ -102,6 +104,7 @@ class Part:
     cures: tuple[type[CureKind], ...] = ()
     commands: tuple[type[Command], ...] = ()
     phrases: tuple[Phrase, ...] = ()
+    sayings: tuple[Saying, ...] = ()
     entries: Mapping[str, Entries] = field(default_factory=dict)
     grips: tuple[GripKind, ...] = ()
     movers: tuple[Movers, ...] = ()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.parts import STAGES, START, SUBJECTS
@@ -28,6 +29,14 @@ class Seen:
     zoom: Window | None = None
     wall: int = 1
 
+    seat_chosen: bool = False
+    """Whether somebody chose the seat; else it is the main one, and a line that could be of any row asks."""
+
+    @property
+    def spoken_of(self) -> Subject:
+        """What a line is about that names nothing."""
+        return self.subject if self.seat_chosen else replace(self.subject, seat=None)
+
     @classmethod
     def of(cls, plan: Plan, stage: str, query: Mapping[str, str], cookies: Mapping[str, str]) -> Seen:
         """From an address's query, with what is sensible here for all that is missing or gone."""
@@ -44,7 +53,8 @@ class Seen:
         more = tuple((kind, query[kind]) for kind in ADDED_KINDS if query.get(kind) in SUBJECTS[kind].among(plan))
         subject = Subject(picture, seat, scene, fed[0] if fed else None, more)
         wall = _wall(plan, query.get("wall", ""), picture)
-        return cls(stage, subject, query.get("lead", ""), layers, _window(query.get("zoom", "")), wall)
+        window, chose = _window(query.get("zoom", "")), query.get("seat") in survey.seats
+        return cls(stage, subject, query.get("lead", ""), layers, window, wall, chose)
 
 
 def _wall(plan: Plan, asked: str, picture: str | None) -> int:

@@ -11,6 +11,7 @@ from oval_room.core.array.entries import array_entries
 from oval_room.core.array.figures import KINDS
 from oval_room.core.array.grips import GRIPS
 from oval_room.core.array.phrases import PHRASES
+from oval_room.core.array.sayings import SAYINGS
 from oval_room.core.array.says import ArrayCode, ArrayCure
 from oval_room.core.array.study import ArrayResult, study_walls
 from oval_room.core.array.sums import SUMS
@@ -32,6 +33,7 @@ PART: Final = Part(
     codes=(ArrayCode,),
     cures=(ArrayCure,),
     commands=(PutCut, PutController, PutSource, PutPatch, PutRouter),
+    sayings=SAYINGS,
     phrases=(*PHRASES, *driving_phrases.PHRASES),
     entries={"array": array_entries},
     grips=GRIPS,

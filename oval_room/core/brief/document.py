@@ -26,5 +26,7 @@ class Brief(Frozen):
     must_stay: Words = ""
     landlord: Words = ""
     cables: Words = ""
+    notes: Annotated[tuple[Words, ...], Field(max_length=40)] = ()
+    """What somebody said, as they said it."""
     plays: Plays = "any"
     """What kind of games: it decides how much lag is too much (rules 3.6)."""

@@ -15,11 +15,12 @@ def brief_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
     """Who watches what, and within which limits."""
     brief = plan.brief
     return [
-        Entry("who watches", "who", brief.who),
+        Entry("who watches", "who", brief.who, text=True),
         *(Entry(f"{word}, h a day", word, f"{getattr(brief, word):g}") for word in ("film", "sport", "games", "desk")),
         Entry("games played", "plays", brief.plays, options=get_args(Plays)),
         Entry("budget", "budget", "" if brief.budget is None else f"{brief.budget:.0f}"),
-        Entry("must stay", "keep", brief.must_stay),
-        Entry("landlord", "landlord", brief.landlord),
-        Entry("cables can go", "cables", brief.cables),
+        Entry("must stay", "keep", brief.must_stay, text=True),
+        Entry("landlord", "landlord", brief.landlord, text=True),
+        *(Entry(f"note {n}", f"note {n}", text, text=True) for n, text in enumerate(brief.notes, 1)),
+        Entry("cables can go", "cables", brief.cables, text=True),
     ]

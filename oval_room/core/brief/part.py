@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.brief.commands import PutBrief
+from oval_room.core.brief.commands import AddNote, DropNote, PutBrief
 from oval_room.core.brief.entries import brief_entries
 from oval_room.core.brief.phrases import PHRASES
+from oval_room.core.brief.sayings import SAYINGS
 from oval_room.core.part import Part, StageSpec
 
 PART: Final = Part(
     "brief",
-    commands=(PutBrief,),
+    commands=(PutBrief, AddNote, DropNote),
     stage=StageSpec("brief", "Brief", ("plan", "section", "elevation"), ("angle", "contrast"), by_wall=True),
     phrases=PHRASES,
+    sayings=SAYINGS,
     entries={"brief": brief_entries},
 )

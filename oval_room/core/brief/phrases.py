@@ -6,8 +6,9 @@ import re
 from collections.abc import Callable
 from typing import Final, get_args
 
-from oval_room.core.brief.commands import PutBrief
+from oval_room.core.brief.commands import AddNote, DropNote, PutBrief
 from oval_room.core.brief.document import Plays
+from oval_room.core.commands import several
 from oval_room.core.money import money_of
 from oval_room.core.tape.phrase import Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of, text_phrase
@@ -36,15 +37,39 @@ def _budget(here: Here, rest: str) -> Heard:
     return Heard(f"Budget: {told.show() if told else ''}", PutBrief(budget=money))
 
 
+def _note(here: Here, rest: str) -> Heard:
+    """`note …`; `note 2 -` takes the second away, `note 2: …` says it anew."""
+    old = re.fullmatch(r"([0-9]{1,2})\s*(?:-|:\s*(.*))", rest)
+    if old is None:
+        text = re.sub(r"^[:=]\s*", "", rest)
+        return Heard(f"Note: {text}", AddNote(text=text))
+    number, text = int(old[1]), (old[2] or "").strip()
+    gone = DropNote(number=number)
+    if not text:
+        return Heard(f"Take away note {number}", gone)
+    return Heard(f"Note {number}, now the last: {text}", several(gone, AddNote(text=text), label="note"))
+
+
 MOST_MONEY: Final = 100_000_000
 PHRASES: Final[tuple[Phrase, ...]] = (
+    Phrase(
+        "note",
+        "words",
+        "what somebody said, as they said it; note 2 - takes the second away",
+        "note the client wants it lower",
+        "brief",
+        _note,
+        free=True,
+        also=("remark",),
+    ),
     Phrase(
         "who",
         "people",
         "who watches",
         "who two, friends on Fridays",
         "brief",
-        text_phrase("who", "Who watches", PutBrief),
+        text_phrase("who", "who", "Who watches", PutBrief),
+        free=True,
     ),
     Phrase(
         "film", "hours", "hours of film a day", "film 3", "brief", _hours("film"), also=("films", "movies", "movie")
@@ -67,7 +92,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "what must stay",
         "keep oak sideboard",
         "brief",
-        text_phrase("must_stay", "Must stay", PutBrief),
+        text_phrase("keep", "must_stay", "Must stay", PutBrief),
+        free=True,
     ),
     Phrase(
         "landlord",
@@ -75,7 +101,8 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the landlord's limits",
         "landlord no holes in the breast",
         "brief",
-        text_phrase("landlord", "Landlord", PutBrief),
+        text_phrase("landlord", "landlord", "Landlord", PutBrief, tells=True),
+        free=True,
     ),
     Phrase(
         "cables",
@@ -83,6 +110,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "where cables can go",
         "cables behind the skirting",
         "brief",
-        text_phrase("cables", "Cables", PutBrief),
+        text_phrase("cables", "cables", "Cables", PutBrief),
+        free=True,
     ),
 )

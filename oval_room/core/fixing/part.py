@@ -17,6 +17,7 @@ from oval_room.core.fixing.load_sums import LOAD_SUMS
 from oval_room.core.fixing.offers import mount_here_be, stem_here_be
 from oval_room.core.fixing.overhead_study import OverheadResult, study_overhead
 from oval_room.core.fixing.phrases import PHRASES
+from oval_room.core.fixing.sayings import SAYINGS
 from oval_room.core.fixing.says import FixingCode, FixingCure
 from oval_room.core.fixing.strip_study import StripResult, study_strips
 from oval_room.core.fixing.study import FixingResult, study_fixing
@@ -166,6 +167,7 @@ PART: Final = Part(
             by_wall=True,
         ),
     ),
+    sayings=SAYINGS,
     phrases=PHRASES,
     offers=(Offer("mount", ("arm",), mount_here_be), Offer("stem", ("drop",), stem_here_be)),
     entries={"fixing": fixing_entries},

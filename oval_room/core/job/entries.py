@@ -12,9 +12,9 @@ def job_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> lis
     """Name, client, place, state, how lengths are written."""
     writing = plan.writing
     return [
-        Entry("job", "name", plan.name),
-        Entry("client", "client", plan.client),
-        Entry("place", "place", plan.place),
+        Entry("job", "name", plan.name, text=True),
+        Entry("client", "client", plan.client, text=True),
+        Entry("place", "place", plan.place, text=True),
         Entry("state", "state", plan.state, options=("planning", "agreed", "on site", "done")),
         Entry("lengths in", "units", writing.style, options=("feet", "inches", "mm", "cm", "m")),
         Entry("readings by", "by", writing.instrument, options=("laser", "tape", "drawing", "eye")),

@@ -119,6 +119,10 @@ def _drop(here: Here, rest: str) -> Heard:
         )
     if len(fits) > 1:
         raise Ask("Take which away?", *(f"drop {names[key]}" for key in fits[:6]))
+    group = here.plan.chosen.groups.get(fits[0])
+    if group is not None and group.kind == "wall":
+        goes = several(*(Drop(id=key) for key in group.members))
+        return Heard(f"Take away {group.name} with its {len(group.members)} displays", goes)
     return Heard(f"Take away {names[fits[0]]}", Drop(id=fits[0]))
 
 
@@ -129,16 +133,37 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "the job's name",
         "name Chapel flat",
         "brief",
-        text_phrase("name", "Job", PutJob),
+        text_phrase("name", "name", "Job", PutJob),
+        free=True,
         also=("job name",),
     ),
     Phrase(
-        "client", "a name", "who it is for", "client M. Penhallick", "brief", text_phrase("client", "Client", PutJob)
+        "client",
+        "a name",
+        "who it is for",
+        "client M. Penhallick",
+        "brief",
+        text_phrase("client", "client", "Client", PutJob),
+        free=True,
     ),
-    Phrase("place", "an address", "where it is", "place 3 Sexton Row", "brief", text_phrase("place", "Place", PutJob)),
+    Phrase(
+        "place",
+        "an address",
+        "where it is",
+        "place 3 Sexton Row",
+        "brief",
+        text_phrase("place", "place", "Place", PutJob),
+        free=True,
+    ),
     Phrase("state", "planning, agreed, on site, done", "how far the job is", "state agreed", "brief", _state),
     Phrase(
-        "scheme", "a name", "another way to do the room, copied from this one", "scheme Plain 16:9", "brief", _scheme
+        "scheme",
+        "a name",
+        "another way to do the room, copied from this one",
+        "scheme Plain 16:9",
+        "brief",
+        _scheme,
+        free=True,
     ),
     Phrase(
         "units",
@@ -167,6 +192,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "decide First scheme because it fits the budget",
         "picture",
         _decide,
+        free=True,
     ),
     Phrase(
         "drop",

@@ -21,6 +21,7 @@ from oval_room.core.projection.notes import NOTES
 from oval_room.core.projection.offers import projector_here_be
 from oval_room.core.projection.phrases import PHRASES
 from oval_room.core.projection.placing_sums import PLACING_SUMS
+from oval_room.core.projection.sayings import SAYINGS
 from oval_room.core.projection.says import LensCure, ThrowCode
 from oval_room.core.projection.study import ThrowResult, study_throw
 from oval_room.core.projection.sums import SUMS
@@ -126,6 +127,7 @@ PART: Final = Part(
             judges=("projector",),
         ),
     ),
+    sayings=SAYINGS,
     phrases=PHRASES,
     entries={"throw": throw_entries},
     grips=GRIPS,

@@ -20,11 +20,11 @@ from oval_room.core.projection.placing import own_wall, place_on_wall, projector
 from oval_room.core.projection.throw import distances
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.document import Picture
-from oval_room.core.screens.size import WIDE
+from oval_room.core.screens.size import WIDE, picture_size
 from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import number, one_of
 from oval_room.core.tape.spans import ALONG, HANGS, LENS, LENS_UP, THROW
-from oval_room.core.units import is_bare, is_length
+from oval_room.core.units import MM_IN, is_bare, is_length
 
 
 def _projector(here: Here, rest: str) -> Heard:
@@ -197,6 +197,9 @@ def _screen_here(here: Here) -> tuple[str, Picture]:
     return key, pictures[key]
 
 
+_INCHES: Final = re.compile(r"(?P<size>[0-9]{2,3})\s*(?:\"|″|inch(?:es)?|in)\s+(?P<aspect>[0-9.]+(?::[0-9.]+)?)$")
+
+
 def _memory(here: Here, rest: str) -> Heard:
     """A name, an aspect, then if wanted how wide and where on the cloth: `memory trailers 2.40, 2200 wide, bottom`."""
     key, picture = _screen_here(here)
@@ -208,6 +211,11 @@ def _memory(here: Here, rest: str) -> Heard:
     if (wide := _WIDE_AFTER.sub("", said)) != said:
         said, width = _width_last(wide)
         values["width"] = here.length(width, WIDE)
+    if (inches := _INCHES.match(said)) is not None and "width" not in values:
+        aspect = _named_aspect(f"x {inches['aspect']}")[1]
+        diagonal = float(inches["size"]) * MM_IN["in"]
+        values["width"] = picture_size(aspect=aspect, diagonal=diagonal).width
+        said = f"{inches['size']} inch {inches['aspect']}"
     memories = here.plan.chosen.kept(Memories).memories
     old = next((k for k, one in memories.items() if one.shows == key and one.name.lower() == said.lower()), None)
     if old is None:

@@ -149,6 +149,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "rig",
         _keep,
         BUILT,
+        free=True,
     ),
     Phrase(
         "position",

@@ -19,6 +19,7 @@ from oval_room.core.rig.grips import GRIPS
 from oval_room.core.rig.outlines_says import BodyCode
 from oval_room.core.rig.outlines_study import OutlinesResult, study_outlines
 from oval_room.core.rig.phrases import PHRASES
+from oval_room.core.rig.sayings import SAYINGS
 from oval_room.core.rig.says import RigCode, RigCure
 from oval_room.core.rig.study import RigResult, study_rigs
 from oval_room.core.rig.sums import SUMS
@@ -44,6 +45,7 @@ PART: Final = Part(
     codes=(RigCode, BodyCode, DeskCode, CabinetCode),
     cures=(RigCure,),
     commands=(PutKit, PutSetup, PutStand, PutBody, PutDesk, PutCabinet, PutInside),
+    sayings=SAYINGS,
     phrases=(*PHRASES, *asked_phrases.PHRASES, *desk_phrases.PHRASES, *cabinet_phrases.PHRASES),
     entries={"rig": rig_entries},
     grips=GRIPS,

@@ -170,7 +170,7 @@ def _screens(here: Here, asked: _Asked, keys: list[str]) -> tuple[list[Command],
     hangs = {"sides": asked.sides[1], "centre": asked.centre[1]}
     ways = {of: f"{name}{', upright,' if hangs[of] else ''}" for of, name in told.items()}
     if asked.centre == asked.sides or asked.count < 3:
-        return puts, f"{asked.count} × {ways['centre']}"
+        return puts, f"{asked.count} × {ways['centre']}{', the fourth above' if asked.count == 4 else ''}"
     return puts, f"{ways['centre']} with two {ways['sides']}"
 
 

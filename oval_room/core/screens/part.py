@@ -14,6 +14,7 @@ from oval_room.core.screens.group_commands import PutGroup
 from oval_room.core.screens.movers import picture_movers
 from oval_room.core.screens.offers import panel_here_be, screen_here_be
 from oval_room.core.screens.phrases import PHRASES
+from oval_room.core.screens.sayings import SAYINGS
 from oval_room.core.screens.says import PictureCure, ScreenCode
 from oval_room.core.screens.study import ScreensResult, study_screens
 from oval_room.core.screens.use_study import UseResult, study_use
@@ -49,6 +50,7 @@ PART: Final = Part(
             judges=("projector", "tv"),
         ),
     ),
+    sayings=SAYINGS,
     phrases=(*group_phrases.PHRASES, *PHRASES, *moving_phrases.PHRASES),
     entries={"picture": picture_entries},
     movers=(picture_movers,),

@@ -24,6 +24,7 @@ from oval_room.core.signal.figures import KINDS
 from oval_room.core.signal.grips import GRIPS
 from oval_room.core.signal.phrases import PHRASES
 from oval_room.core.signal.runs_study import RunsResult, study_runs
+from oval_room.core.signal.sayings import SAYINGS
 from oval_room.core.signal.says import SignalCode, SignalCure
 from oval_room.core.signal.site_study import SiteResult, study_site
 from oval_room.core.signal.study import RoutingResult, study_routing
@@ -37,6 +38,7 @@ PART: Final = Part(
     codes=(SignalCode,),
     cures=(SignalCure,),
     commands=(PutSpot, PutDevice, PutCable, MoveCables, PutSpare, PutListed, PutButton, KeepCure, PutPower),
+    sayings=SAYINGS,
     phrases=PHRASES,
     grips=GRIPS,
     entries={"routing": signal_entries},

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from itertools import pairwise
 from typing import Final, get_args
 
 from oval_room.core.commands import Command, several
@@ -146,9 +147,18 @@ def _stands(here: Here, rest: str) -> Heard:
 
 def _link(here: Here, rest: str) -> Heard:
     """From an output to an input; ports that are not named are the first that fit."""
-    left, arrow, right = re.sub(r"\s+(?:in)?to\s+", " > ", rest, count=0 if ">" in rest else 1).partition(">")
+    plain = re.sub(r"\s+(?:in)?to\s+", " > ", rest, count=0 if ">" in rest else 1)
+    left, arrow, right = plain.partition(">")
     if not arrow or not left.strip() or not right.strip():
         raise RefusedError(f"say from and to, as in {LINK}", value=rest)
+    if ">" in right or _SEVERAL.search(left):
+        return _chain(here, plain)
+    there, added, told = _with_box(here, left)
+    there, more, told_more = _with_box(there, right)
+    if added or more:
+        linked = _link(there, plain)
+        say = "; ".join(filter(None, (told, told_more, linked.say)))
+        return Heard(say, several(*added, *more, linked.command))
     start, out = box_and_rest(here, left)
     end, into = box_and_rest(here, right)
     key = next_id("cb", set(routing_of(here).cables))
@@ -159,6 +169,40 @@ def _link(here: Here, rest: str) -> Heard:
     cable = made.kept(type(routing_of(here))).cables[key]
     names = f"{start.name} {cable.start_port} > {end.name} {cable.end_port}"
     return Heard(f"Cable {cable.name}: {names}", PutCable.model_validate(put))
+
+
+_SEVERAL: Final = re.compile(r",\s*|\s+(?:and|&)\s+")
+
+
+def _with_box(here: Here, text: str) -> tuple[Here, tuple[Command, ...], str]:
+    """The same place with the box that a text names, off the shelf where it is not in the chain yet."""
+    try:
+        box_and_rest(here, text)
+    except RefusedError as unknown:
+        try:
+            heard = _device(here, re.sub(r"\s+(?:in|out)(?:put)?\s*[0-9]*$", "", text.strip(), flags=re.IGNORECASE))
+        except RefusedError:
+            raise unknown from None
+        return here.after(heard.command), (heard.command,), heard.say
+    return here, (), ""
+
+
+def _chain(here: Here, rest: str) -> Heard:
+    """`A, B and C > receiver > TV`: each of a step's boxes into the next."""
+    steps = [[one for one in _SEVERAL.split(step.strip(" ,")) if one] for step in rest.split(">")]
+    if not all(steps) or len(steps) > MOST_LINKS or any(len(step) > 1 for step in steps[1:]):
+        raise RefusedError(f"say from and to, as in {LINK}; or A, B and C > receiver > TV", value=rest)
+    done, told = list[Command](), list[str]()
+    for boxes, (into, *_) in pairwise(steps):
+        for box in boxes:
+            heard = _link(here, f"{box} > {into}")
+            here = here.after(heard.command)
+            done.append(heard.command)
+            told.append(heard.say)
+    return Heard("; ".join(told), several(*done))
+
+
+MOST_LINKS: Final = 12
 
 
 def _unplug(here: Here, rest: str) -> Heard:
@@ -186,9 +230,11 @@ def _cable(here: Here, rest: str) -> Heard:
     port = boxes_of(here.plan.chosen, here.gear)[cable.start].ports.get(cable.start_port)
     kinds = tuple(KINDS[port.kind]) if port else tuple(KINDS["hdmi"])
     plain = text.lower().strip()
+    words = sorted(re.sub(r"\b(?:cable|lead|a|an)\b", " ", plain).split())
+    plain = next((one for one in kinds if sorted(one.split()) == words), plain)
     if plain in ("any", "free"):
         raise RefusedError(f"give a kind, {', '.join(kinds)}, or a length", value=rest)
-    kind = SHORT[plain] if SHORT.get(plain) in kinds else one_of(text, kinds)
+    kind = SHORT[plain] if SHORT.get(plain) in kinds else one_of(plain, kinds)
     return Heard(f"Cable {cable.name}: {kind}", PutCable(id=key, kind=kind))
 
 

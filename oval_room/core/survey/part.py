@@ -16,6 +16,7 @@ from oval_room.core.survey.figures import KINDS
 from oval_room.core.survey.grips import GRIPS
 from oval_room.core.survey.phrases import PHRASES
 from oval_room.core.survey.room_commands import PutDim, PutMade, PutOutline, PutRoom, Strike
+from oval_room.core.survey.sayings import SAYINGS
 from oval_room.core.survey.says import SurveyCode, SurveyCure
 from oval_room.core.survey.stud_study import StudResult, study_studs
 from oval_room.core.survey.study import SurveyResult, study_survey
@@ -65,6 +66,7 @@ PART: Final = Part(
             judges=("screen", "tv"),
         ),
     ),
+    sayings=SAYINGS,
     phrases=(*PHRASES, *room_phrases.PHRASES, *opening_phrases.PHRASES, *wall_phrases.PHRASES, *thing_phrases.PHRASES),
     entries={"survey": survey_entries},
     grips=GRIPS,

@@ -44,7 +44,7 @@ def _room(here: Here, rest: str) -> Heard:
         for part in re.split(r"[x×*]|\bby\b|\band\b", re.sub(r"^'?s\s+", "", rest), flags=re.IGNORECASE)
     ]
     if len(parts) == 1 and re.fullmatch(r"[0-9.,]+(?:\s+[0-9.,]+){1,2}", parts[0]):
-        raise Ask("Along the display wall, out from it, and up?", f"room {' x '.join(parts[0].split())}")
+        raise Ask("Along the display wall, out from it, and up?", f"room {' x '.join(parts[0].split())}", sure=True)
     if not 2 <= len(parts) <= 3 or not all(parts):
         raise RefusedError(here.eg("give width x depth x height, as in room 17'4 x 12'9 x 8'"), value=rest)
     values = here.lengths(*zip(parts, (WALL, WALL, CEILING), strict=False))
@@ -57,7 +57,7 @@ def _room(here: Here, rest: str) -> Heard:
 def _room_side(field: str, words: str, span: Span) -> Callable[[Here, str], Heard]:
     def make(here: Here, rest: str) -> Heard:
         if (made := _what_it_is_made_of(here, field, rest)) is not None:
-            raise Ask("That is what it is made of:", f"made of {made}")
+            raise Ask("That is what it is made of:", f"made of {made}", sure=True)
         value = here.length(rest, span)
         return Heard(f"Room {words} {here.show(value)}", PutRoom.model_validate({field: here.read(value)}))
 
@@ -103,6 +103,12 @@ def _scene(here: Here, rest: str) -> Heard:
     if not name.strip():
         raise RefusedError("give the scene a name: scene morning like bright day", value=rest)
     known = next((k for k, scene in scenes.items() if scene.name.lower() == name.strip().lower()), None)
+    name, colon, after = name.partition(":")
+    like = like if like.strip() else after
+    if re.fullmatch(r"\s*(?:all )?lights? (?:are )?(?:off|out)\s*", like):
+        like = "blackout"
+    if colon and like.strip() and not any(like.strip().lower() in kind or kind in like.lower() for kind in START_LUX):
+        raise Ask(f"How light is it in {name.strip()}?", *(f"scene {name.strip()} like {one}" for one in START_LUX))
     kind = one_of(like, tuple(START_LUX)) if like.strip() else kind_by_name(name)
     if not kind and known is None:
         raise Ask(f"How light is it in {name.strip()}?", *(f"scene {name.strip()} like {one}" for one in START_LUX))

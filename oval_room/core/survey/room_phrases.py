@@ -281,6 +281,11 @@ def _surface(here: Here, surface: str) -> str:
     return surface if surface == "ceiling" else dim_name(here.plan, surface)
 
 
+def _thick(here: Here, mm: float) -> str:
+    """A board's thickness as it is sold: 12.5 mm is not 13."""
+    return f"{mm:.10g} mm" if here.ruler.style == "mm" else here.show(mm)
+
+
 def _board(here: Here, rest: str) -> Heard:
     surface, text = surface_first(here, rest)
     found = re.fullmatch(r"(?P<thick>.+?)(?:\s*[x×*]\s*(?P<layers>[1-4]))?\s*", text)
@@ -289,7 +294,7 @@ def _board(here: Here, rest: str) -> Heard:
     thick, layers = here.length(found["thick"], BOARD), int(found["layers"] or 1)
     if thick > 100:
         raise RefusedError(f"a board is at most 100 mm thick (got {here.show(thick)})", value=rest)
-    say = f"{capital(_surface(here, surface))}: board {here.show(thick)}, {layers} layer{'s' if layers > 1 else ''}"
+    say = f"{capital(_surface(here, surface))}: board {_thick(here, thick)}, {layers} layer{'s' if layers > 1 else ''}"
     return Heard(say, PutMade(surface=surface, board=thick, layers=layers))
 
 
@@ -480,7 +485,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _board,
         also=("drywall", "plasterboard", "wallboard"),
     ),
-    Phrase("behind", "words", "what is behind a wall's face", "behind w1 insulation", "survey", _behind),
+    Phrase("behind", "words", "what is behind a wall's face", "behind w1 insulation", "survey", _behind, free=True),
     Phrase("joists", "along or out", "which way the joists run", "joists out", "survey", _joists),
     Phrase(
         "void",

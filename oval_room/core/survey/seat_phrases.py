@@ -19,6 +19,8 @@ from oval_room.core.units import is_bare, is_length
 
 OF_A_ROW: Final = ("riser", "eye", "seats", "seating")
 SEAT_SPACING: Final = 650.0
+ON_ANOTHER: Final = 300.0
+"""Rows nearer to each other than this would sit on each other [mm] (planning value of ours)."""
 IN_ROW: Final = 1.0  # seats of a row this near to one distance move as one [mm]
 
 
@@ -205,6 +207,13 @@ def _row(here: Here, rest: str) -> Heard:
     if mine and (of := here.said(found["at"])) is not None and of[0].word in OF_A_ROW:
         return of[0].make(here.looking_at(mine[0]), found["at"][len(of[1]) :].strip())
     value = here.length(found["at"], SEAT)
+    there = next((one for one in seats.values() if one.row != row and abs(one.y.value - value) < ON_ANOTHER), None)
+    if there is not None:
+        raise RefusedError(
+            f"row {there.row} sits there, {here.show(there.y.value)} from the display wall; give row {row} another "
+            "place",
+            value=rest,
+        )
     if not 1 <= row <= 20:
         raise RefusedError(f"give a row from 1 to 20 (got {row})")
     say = f"Row {row}: eyes {here.show(value)} from the display wall"
@@ -245,6 +254,9 @@ def _eye(here: Here, rest: str) -> Heard:
 
 
 def _riser(here: Here, rest: str) -> Heard:
+    rows = sorted({seat.row for seat in here.plan.survey.seats.values()})
+    if len(rows) > 1 and not here.just and here.subject.seat not in here.plan.survey.seats:
+        raise Ask("Which row stands on it?", *(f"row {row} riser {rest}" for row in rows))
     return _of_row(here, "floor", here.length(rest, RISER), "floor raised by")
 
 

@@ -409,5 +409,6 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "flue lined, capped above the roof",
         "survey",
         _flue,
+        free=True,
     ),
 )

@@ -85,7 +85,7 @@ def _in_its_order(here: Here, kind: str, rest: str) -> _Told:
         text,
     )
     if not found and len(pair := [*_places(re.sub(r"^at\s+|\s*[x×]\s*", " ", text).strip())]) == 2:
-        raise Ask("Is that along the wall, and up?", f"{kind} {surface} at {pair[0]} {word} {pair[1]}")
+        raise Ask("Is that along the wall, and up?", f"{kind} {surface} at {pair[0]} {word} {pair[1]}", sure=True)
     if not found:
         raise RefusedError(
             here.eg(f"give wall, place and height: {kind} w1 at 3' up 14\"; a run also where to: … to 3' up 8'"),

@@ -29,9 +29,11 @@ from oval_room.core.screens.group_commands import PutGroup, of_group, with_its_w
 from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.solve.within import OutOfTimeError, Watch, one_watch
 from oval_room.core.span import UnclearError
-from oval_room.core.subject import Subject
-from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, NotHeard, Phrase, normal
-from oval_room.core.tape.phrases import PHRASES
+from oval_room.core.subject import SUBJECT_KINDS, Subject
+from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, Looked, NotHeard, Phrase, Unread, normal
+from oval_room.core.tape.phrases import PHRASES, SAYINGS
+from oval_room.core.tape.sayings import as_said
+from oval_room.core.tape.unread import unread, without
 from oval_room.core.tape.wording import (
     MOST_FACTS,
     facts,
@@ -45,10 +47,12 @@ from oval_room.core.tape.wording import (
     without_lead,
     word_first,
 )
-from oval_room.core.words import capital
+from oval_room.core.words import capital, dim_name
 
 MOST_CHARACTERS: Final = 600
 WORDS: Final = tuple(word for phrase in PHRASES for word in (phrase.word, *phrase.also))
+LATER: Final = tuple(word for phrase in PHRASES if not phrase.free for word in (phrase.word, *phrase.also))
+"""Words that may stand later in a line than at its beginning."""
 ABOUT: Final = dict.fromkeys(word for spec in STAGES.values() for word in spec.of)
 OF: Final = {word: [spec.name for spec in STAGES.values() if word in spec.of] for word in ABOUT}
 """Stages whose phrases can follow what they are about."""
@@ -87,24 +91,45 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     token = _reading.set(Watch(READING))
     try:
         with one_watch():
-            return _whole(here, said)
+            return _name_alone(here, said) or _whole(here, said)
     except OutOfTimeError:
         return NotHeard("That is too much at once: say it in parts, each with its own Enter")
     finally:
         _reading.reset(token)
 
 
+def _name_alone(here: Here, said: str) -> Looked | None:
+    """The picture, seat, scene, projector or wall whose name a line is, where one alone has it."""
+    name = re.sub(r"^(?:the|my|our)\s+", "", said.lower())
+    named = {
+        key: str(called)
+        for kind, listed in here.plan.lists
+        if kind[:-1] in SUBJECT_KINDS
+        for key, one in listed.items()
+        if (called := getattr(one, "name", None))
+    }
+    named |= {wall.key: dim_name(here.plan, wall.key) for wall in here.plan.survey.room.walls}
+    fits = [key for key, one in named.items() if name in (key, one.lower())]
+    if len(fits) != 1:
+        return None
+    phrase = here.said(said)
+    follows = f"; or say what of it: {here.eg(phrase[0].example)}" if phrase and phrase[1] == said.lower() else ""
+    return Looked(
+        f"Look at {named[fits[0]]}{follows}", (here.eg(phrase[0].example),) if follows and phrase else (), fits[0]
+    )
+
+
 def _whole(here: Here, said: str) -> Answer:
     whole = _one(here, said)
-    if (not isinstance(whole, NotHeard) and ";" not in said) or _surely_meant(here, said):
+    if (not isinstance(whole, NotHeard | Unread) and ";" not in said) or _surely_meant(here, said):
         return whole
     for plain in (plainer(said), *turned_about(without_lead(said))):
-        if plain != said and not isinstance(again := _whole(here, plain), NotHeard):
+        if plain != said and not isinstance(again := _whole(here, plain), NotHeard | Unread):
             return again
     pieces = facts(said, WORDS)
     if 1 < len(pieces) <= MOST_FACTS:
         parted = _facts(here, pieces, 0)
-        if not isinstance(parted, NotHeard):
+        if not isinstance(parted, NotHeard | Unread):
             return parted
         whole = parted if isinstance(whole, NotHeard) and here.said(said) is None else whole
     return (isinstance(whole, NotHeard) and _nearly(here, without_lead(said))) or whole
@@ -124,9 +149,10 @@ def _nearly(here: Here, said: str) -> Asked | None:
     if own is not None and (" " in own[1] or own[0].follows not in QUALIFIED):
         return None
     shorter = without_first(said)
-    if shorter and here.said(shorter) is not None and not isinstance(_phrase(here, shorter), NotHeard):
+    begun = here.said(shorter) if shorter else None
+    if begun is not None and not begun[0].free and not isinstance(_phrase(here, shorter), NotHeard):
         return Asked(f"“{said.split(' ')[0][:30]}” was not understood. Is it this?", (shorter,))
-    near = [line for line in nearest(said, WORDS) if here.said(line) is not None]
+    near = [line for line in nearest(said, LATER) if here.said(line) is not None]
     said_as = {answer.say: line for line in reversed(near) if isinstance(answer := _phrase(here, line), Heard)}
     return Asked("Is it one of these?", tuple(reversed(said_as.values()))) if said_as else None
 
@@ -135,6 +161,9 @@ def _one(here: Here, said: str) -> Answer:
     """One fact, by its word; else as said of what it begins with; else with its word put first; else asked by the words
     nearest to what was typed.
     """
+    whole = _as_said(here, said)
+    if whole is not None and not isinstance(whole, NotHeard):
+        return whole
     plain = without_lead(said)
     begun = here.said(said)
     signed = next((one for one in here.phrases if one.sign and one.sign in said), None)
@@ -144,11 +173,29 @@ def _one(here: Here, said: str) -> Answer:
         if begun is None or not isinstance(by_sign, NotHeard):
             return by_sign
     own = [_phrase(here, line) for line in dict.fromkeys((said, plain)) if here.said(line) is not None]
-    first = [_phrase(here, line) for line in number_first(plain, WORDS) if here.said(line) is not None]
+    first = [_phrase(here, line) for line in number_first(plain, LATER) if here.said(line) is not None]
+    partly: Answer | None = None
     for answer in (*own, *first, _of_subject(here, plain), *_later(here, plain)):
-        if not isinstance(answer, NotHeard):
+        if isinstance(answer, Unread):
+            partly = partly or answer
+        elif not isinstance(answer, NotHeard):
             return answer
-    return by_sign or (own[0] if own else _unknown(here, plain))
+    return partly or by_sign or (own[0] if own else whole or _unknown(here, plain))
+
+
+def _as_said(here: Here, said: str) -> Answer | None:
+    """What a line is as a whole, where it is a saying; asked where it is two that mean different things."""
+    heard = dict[str, Answer]()
+    asks = dict(as_said(said, here, SAYINGS))
+    for line in asks:
+        pieces = facts(line, WORDS) if ";" in line else []
+        if pieces or here.said(line) is not None:
+            heard[line] = _facts(here, pieces, 0) if pieces else _phrase(here, line)
+    taken = {line: answer for line, answer in heard.items() if not isinstance(answer, NotHeard)}
+    if len({(answer.say, getattr(answer, "options", ())) for answer in taken.values()}) > 1:
+        lines = [line for one, told in taken.items() for line in (told.options if isinstance(told, Asked) else (one,))]
+        return Asked(next(filter(None, asks.values()), "Which is it?"), tuple(lines))
+    return next(iter((taken or heard).values()), None)
 
 
 def _of_subject(here: Here, said: str) -> Answer:
@@ -163,7 +210,7 @@ def _of_subject(here: Here, said: str) -> Answer:
 def _later(here: Here, said: str) -> Iterator[Answer]:
     """What a line means whose word stands later in it."""
     if here.said(said) is None:
-        yield from (_phrase(here, line) for line in word_first(said, WORDS) if here.said(line) is not None)
+        yield from (_phrase(here, line) for line in word_first(said, LATER) if here.said(line) is not None)
 
 
 @contextmanager
@@ -184,7 +231,8 @@ def _phrase(here: Here, said: str) -> Answer:
     found = here.said(said)
     assert found is not None
     phrase, word = found
-    rest = re.sub(r"^[:=]\s*", "", said[len(word) :].strip())
+    rest = said[len(word) :].strip()
+    rest = rest if phrase.free else re.sub(r"^[:=]\s*", "", rest)
     example = here.eg(phrase.example)
     try:
         if rest and not phrase.follows:
@@ -192,14 +240,28 @@ def _phrase(here: Here, said: str) -> Answer:
         if not rest and phrase.follows:
             return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
         with _searching(watch):
-            heard = _of_wall(here, phrase, rest) or phrase.make(here.meant(word), rest)
-        if phrase.stage in WALLED:  # a hole or an edge of one display: its wall goes with it
-            heard = Heard(heard.say, with_its_wall(heard.command, here.plan))
+            heard = _made(here, phrase, word, rest)
         apply(here.plan, heard.command, here.gear)
+        if says_nothing := unread(rest, heard, here.names, lambda other: _made(here, phrase, word, other)):
+            listed = ", ".join(f"“{one[:30]}”" for one in says_nothing)
+            return Unread(
+                f"{listed} {'says' if len(says_nothing) == 1 else 'say'} nothing here. Without?",
+                (f"{word} {without(rest, says_nothing)}".strip(),),
+            )
     except Ask as ask:
+        if ask.sure and len(ask.options) == 1 and here.said(ask.options[0]) is not None:
+            return _phrase(here, ask.options[0])
         return Asked(ask.say, ask.options)
     except UnclearError as unclear:
         lines = [line for choice in unclear.swaps if (line := swapped(said, choice))]
+        surely = unclear.value is not None and re.search(r"[0-9]{2}|[.,½¼¾]", str(unclear.value))
+        if (
+            surely
+            and len(lines) == 1
+            and lines[0] != said
+            and not isinstance(only := _phrase(here, lines[0]), NotHeard)
+        ):
+            return only
         return Asked(unclear.text, tuple(lines)) if lines else NotHeard(unclear.text, (example,))
     except ValidationError as error:  # what was said goes into no place there is: too long, nothing, no such kind
         refused = refused_by(error)
@@ -208,6 +270,14 @@ def _phrase(here: Here, said: str) -> Answer:
         return NotHeard(capital(refused.text), (example,))
     label = heard.command.model_copy(update={"label": heard.say[:200]})
     return Heard(heard.say, label)
+
+
+def _made(here: Here, phrase: Phrase, word: str, rest: str) -> Heard:
+    """What a phrase makes of what follows its word."""
+    heard = _of_wall(here, phrase, rest) or phrase.make(here.meant(word), rest)
+    if phrase.stage in WALLED:  # a hole or an edge of one display: its wall goes with it
+        heard = Heard(heard.say, with_its_wall(heard.command, here.plan))
+    return heard
 
 
 def _of_wall(here: Here, phrase: Phrase, rest: str) -> Heard | None:
@@ -243,7 +313,7 @@ def _unknown(here: Here, said: str) -> Answer:
     options = complete(said)
     if options:
         return NotHeard(f"Go on: {', '.join(options[:4])}", options)
-    guesses = nearest(said, WORDS) or [f"{word} {said}" for word in BARE if re.match(r"[0-9]", said)]
+    guesses = nearest(said, LATER) or [f"{word} {said}" for word in BARE if re.match(r"[0-9]", said)]
     guesses += _of_what(here, said)
     fits = [line for line in guesses if not isinstance(_phrase(here, line), NotHeard)]
     first = said.split(" ")[0][:30]

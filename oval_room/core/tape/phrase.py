@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Sequence
 from dataclasses import replace
+from functools import cached_property
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -50,26 +51,60 @@ class NotHeard:
     options: tuple[str, ...] = ()
 
 
+@record
+class Unread(Asked):
+    """A line that could be done, with words in it that say nothing: it is asked without them, unless another reading
+    has a use for them."""
+
+
+@record
+class Looked(NotHeard):
+    """The line is only the name of something: that is looked at from now on. key: its id."""
+
+    key: str = ""
+
+
 Answer = Heard | Asked | NotHeard
 
 
 class Ask(Exception):
-    """Raised by a phrase that could mean two things."""
+    """Raised by a phrase that could mean two things.
 
-    def __init__(self, say: str, *options: str) -> None:
+    sure: the one option is the same in the table's words, with nothing added: it is taken.
+    """
+
+    def __init__(self, say: str, *options: str, sure: bool = False) -> None:
         super().__init__(say)
-        self.say, self.options = say, options
+        self.say, self.options, self.sure = say, options, sure
 
 
 class Here:
     """The plan a line is said to, with its ruler, gear and subject."""
 
     def __init__(
-        self, plan: Plan, gear: GearShelf, subject: Subject, evaluate: Evaluate, phrases: Sequence[Phrase] = ()
+        self,
+        plan: Plan,
+        gear: GearShelf,
+        subject: Subject,
+        evaluate: Evaluate,
+        phrases: Sequence[Phrase] = (),
+        *,
+        just: bool = False,
     ) -> None:
+        """just: the subject is what the line itself has just spoken of."""
+        self.just = just
         self.plan, self.gear, self.subject, self.phrases = plan, gear, subject, phrases
         self.ruler: Ruler = plan.writing.ruler
         self._evaluate = evaluate
+
+    @cached_property
+    def names(self) -> frozenset[str]:
+        """Words of the names that things of the job and items of the shelf have."""
+        named = {
+            str(name) for _, listed in self.plan.lists for one in listed.values() if (name := getattr(one, "name", ""))
+        }
+        named |= {item.name for item in self.gear.values()}
+        return frozenset(word for name in named for word in re.findall(r"[a-z][a-z'’-]*", name.lower()))
 
     def report(self) -> Report:
         """What the rules say of the plan."""
@@ -146,7 +181,8 @@ class Here:
         fits = [key for key, one in self.plan.chosen.pictures.items() if one.kind == named]
         if " " not in word or len(fits) != 1 or self.subject.picture in fits:
             return self
-        return Here(self.plan, self.gear, replace(self.subject, picture=fits[0]), self._evaluate, self.phrases)
+        seen = replace(self.subject, picture=fits[0])
+        return Here(self.plan, self.gear, seen, self._evaluate, self.phrases, just=self.just)
 
     def looking_at(self, done: Command) -> Here:
         """The same place, looking at what was just changed: `screen 100, bottom 600 mm`, `row 2 4.2 m, riser 200`."""
@@ -161,7 +197,7 @@ class Here:
             looks.get("projector") or now.projector,
             now.more,
         )
-        return Here(self.plan, self.gear, seen, self._evaluate, self.phrases)
+        return Here(self.plan, self.gear, seen, self._evaluate, self.phrases, just=True)
 
     def picture(self) -> tuple[str, Picture]:
         pictures = self.plan.chosen.pictures
@@ -226,6 +262,8 @@ class Phrase:
     """Other words people say for it."""
     sign: str = ""
     """A sign that says it too, wherever it stands in a line: `player > TV`."""
+    free: bool = False
+    """Takes what follows as it is: it has to begin the line, or any sentence with its word in it would be taken."""
     begins: tuple[str, ...] = ()
     """Words that follow it where nothing else can be meant: such a line is refused for what it is, not read anew."""
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping
-from typing import Protocol, TypeVar
+from typing import Final, Protocol, TypeVar
 
 from oval_room.core.commands import Command
 from oval_room.core.errors import RefusedError
@@ -58,13 +58,37 @@ def no_more(text: str) -> None:
         raise RefusedError(f"“{text.strip()[:30]}” says nothing here; leave it out", value=text)
 
 
-def text_phrase(field: str, label: str, command: type[Command], most: int = 200) -> Callable[[Here, str], Heard]:
-    """A phrase that keeps words: `-` takes them away."""
+_SENTENCE: Final = re.compile(
+    r"(?:wants?|would|likes?|needs?|ha[sd]|have|says?|said|asks?|asked|prefers?|thinks?|hates?|will|won't|can|can't|cannot"
+    r"|does|doesn't|gets?|pays?|sees?|comes?|goes|shall|should|must|may)\b"
+    r"|[a-z]+s (?:for|over|it|the|with|to|what|of|in|on|no|not|that)\b",
+    re.IGNORECASE,
+)
+"""How what follows a word begins when the word is only what a sentence speaks of: `client wants it lower`."""
+
+
+def text_phrase(
+    word: str, field: str, label: str, command: type[Command], *, tells: bool = False
+) -> Callable[[Here, str], Heard]:
+    """A phrase that keeps words: `-` takes them away, `client: Holt` is sure. One that is no sentence of its own is
+    asked when it begins like one, and so is what would take the place of other words.
+
+    Args:
+        tells: a sentence is what it keeps (`landlord wants no holes`).
+    """
 
     def make(here: Here, rest: str) -> Heard:
         plain = "" if rest == "-" else re.sub(r"^(?:name\s+)?(?:(?:is|are|says)\s+|[:=]\s*)", "", rest)
-        if len(plain) > most or (field == "name" and len(plain) > 80):
-            raise RefusedError(f"that is too long; keep it under {80 if field == 'name' else most} characters")
+        if rest[:1] not in (":", "=", "-"):
+            if not tells and _SENTENCE.match(plain):
+                raise Ask(f"{label}, or a note?", f"note {word} {rest}", f"{word}: {plain}")
+            plan = here.plan
+            was = str(getattr(plan if hasattr(plan, field) else plan.brief, field))
+            if was and was != plain and field != "name":
+                raise Ask(f"{label}: “{was[:60]}” so far. This in its place?", f"{word}: {plain}")
+        most = 80 if field == "name" else 200
+        if len(plain) > most:
+            raise RefusedError(f"that is too long; keep it under {most} characters")
         return Heard(f"{label}: {plain or 'nothing'}", command.model_validate({field: plain}))
 
     return make

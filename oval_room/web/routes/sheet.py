@@ -32,6 +32,7 @@ from oval_room.web.answers import Body, Key, answer, bench_of, told_done
 from oval_room.web.answers import refused as refused_with
 from oval_room.web.bench import Bench
 from oval_room.web.gate import Gated, asked
+from oval_room.web.going import goes_to
 from oval_room.web.pages import fragment, lengths, page
 from oval_room.web.person import Who, person_of
 from oval_room.web.routes.gear import shelve
@@ -257,9 +258,12 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_read(body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = bench.hear(parts.head, line, parts.seen.subject, who.name)
+    heard_as = bench.hear(parts.head, line, parts.seen.spoken_of, who.name)
     if isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}" if only_asked else heard_as.say)
+    if isinstance(heard_as, NotHeard) and (going := goes_to(parts, line, heard_as)) is not None:
+        listed = list(heard_as.options) if going.subject else []
+        return JSONResponse({"kind": "told", "say": going.say, "html": str(lengths(going.say)), "options": listed})
     options = heard_as.options or complete(body.line, body.stage)
     typed_so_far = body.line.strip().lower()
     if typed_so_far and "gear".startswith(typed_so_far):
@@ -328,9 +332,11 @@ def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_taken(parts, body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = bench.hear(parts.head, line, parts.seen.subject, who.name)
+    heard_as = bench.hear(parts.head, line, parts.seen.spoken_of, who.name)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
+    if isinstance(heard_as, NotHeard) and (going := goes_to(parts, line, heard_as)) is not None:
+        return JSONResponse({"kind": "goes", "say": going.say, "html": str(lengths(going.say)), **going.told()})
     if isinstance(heard_as, (Asked, NotHeard)):
         return refused_with(heard_as.say, options=heard_as.options, asked=isinstance(heard_as, Asked))
     return answer(request, parts, lambda: parts.commit(body.base, heard_as.command, body.key))

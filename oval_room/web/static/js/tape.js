@@ -80,6 +80,8 @@ export function tape() {
         this.field.value = "";
         sheet.say(sheet.words(answer), "heard");
         this.offer([]);
+      } else if (answer.kind === "goes") {
+        this.go(answer);
       } else if (answer.kind === "heard") {
         sheet.say(sheet.words(answer), "heard");
         sheet.ghost(answer);
@@ -88,6 +90,14 @@ export function tape() {
         this.offer(answer.options || [], answer.asked);
         this.picking = Boolean(answer.asked);
       }
+    },
+    // A line that only says where to go: a page, a panel, what is looked at.
+    go(answer) {
+      this.field.value = "";
+      this.clear();
+      if (answer.subject) this.sheet().subject(answer.subject);
+      else if (answer.panel) this.$dispatch("open-panel", { name: answer.panel, more: {} });
+      else window.location.assign(answer.address);
     },
     fill(event) {
       this.field.value = event.detail;

@@ -1,0 +1,68 @@
+"""How people say which picture, and where it goes."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Final
+
+from oval_room.core.tape.phrase import Here
+from oval_room.core.tape.sayings import Saying
+from oval_room.core.tape.spans import SHIFT
+
+_SWAP: Final = "swap|change|replace|exchange|swop"
+
+
+def _eye_level(here: Here, said: Mapping[str, str]) -> str | None:
+    """The picture's middle at the eyes of the seat that is looked at."""
+    seats = here.plan.survey.seats
+    if not seats:
+        return None
+    _, seat = here.seat()
+    return f"centre {here.show(seat.eye_point.z)}"
+
+
+def _kind(here: Here) -> str:
+    return "tv" if here.picture()[1].kind == "panel" else "screen"
+
+
+def _by(here: Here, word: str, by: str) -> str | None:
+    """A small move of the picture that is looked at: nothing hangs so low."""
+    if not here.plan.chosen.pictures or here.length(by, SHIFT) > SMALL:
+        return None
+    return f"{word} {_kind(here)} by {by}"
+
+
+def _aside(here: Here, said: Mapping[str, str]) -> str | None:
+    return f"{_kind(here)} {said['way'].lower()} {said['by']}" if here.plan.chosen.pictures else None
+
+
+SMALL: Final = 300.0
+"""Up to so much is a move of a picture and no height it may have [mm] (planning value of ours)."""
+_OLD: Final = "(existing|old|current) tv {size:size} [inch|inches]"
+
+
+def _has_wall(here: Here) -> bool:
+    return any(group.kind == "wall" for group in here.plan.chosen.groups.values())
+
+
+SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying(
+        "(" + _SWAP + ") [old|existing|current] {kind:tv|screen|projector|mount|bracket} (for|with|by|to) {what:words}",
+        "{kind} {what}",
+    ),
+    Saying("(" + _SWAP + ") it (for|with|by|to) {what:words}", "tv {what}"),
+    Saying(
+        "[picture|tv|screen] (centre|center|middle) [tv|screen|picture] (eye level|eye height|eyes|eye line)",
+        _eye_level,
+    ),
+    Saying("[tv|screen|picture] (eye level|eye height)", _eye_level, when=lambda here: bool(here.plan.chosen.pictures)),
+    Saying(_OLD, "tv {size}", ask="Is it what hangs there from now on, or what comes down?"),
+    Saying(_OLD, "note existing tv {size}"),
+    Saying("(lower|drop) it {by:length} [down|lower|more]", lambda here, said: _by(here, "lower", said["by"])),
+    Saying("(raise|lift) it {by:length} [up|higher|more]", lambda here, said: _by(here, "raise", said["by"])),
+    Saying("(up|higher) {by:length} [more]", lambda here, said: _by(here, "raise", said["by"])),
+    Saying("(down|lower) {by:length} [more]", lambda here, said: _by(here, "lower", said["by"])),
+    Saying("[move|shift|slide] [it] {way:left|right} {by:length}", _aside),
+    Saying("[move|shift|slide] [it] {by:length} {way:left|right}", _aside),
+    Saying("wall {up:length} (up|high|off floor|from floor|above floor)", "hang at {up}", when=_has_wall),
+)

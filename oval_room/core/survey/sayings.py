@@ -1,0 +1,117 @@
+"""How people say what a room has."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from typing import Final
+
+from oval_room.core.survey.wall_phrases import MOST_PLACES
+from oval_room.core.tape.phrase import Here
+from oval_room.core.tape.sayings import Saying
+from oval_room.core.tape.spans import ALONG
+
+_COMPASS: Final = (
+    ("north", 0),
+    ("north east", 45),
+    ("east", 90),
+    ("south east", 135),
+    ("south", 180),
+    ("south west", 225),
+    ("west", 270),
+    ("north west", 315),
+)
+_LETTERS: Final = {"north": "n", "east": "e", "south": "s", "west": "w"}
+
+
+def _bearings() -> tuple[Saying, ...]:
+    """`faces south west`, `facing SW`: what someone who looks at the display wall looks towards."""
+    return tuple(
+        Saying(
+            f"(faces|facing|looks|looking) ({way}|{way.replace(' ', '-')}|{way.replace(' ', '')}|{short})",
+            f"faces {bearing}",
+        )
+        for way, bearing in _COMPASS
+        for short in ["".join(_LETTERS[part] for part in way.split())]
+    )
+
+
+def _everywhere(here: Here, said: Mapping[str, str]) -> str:
+    """The walls of the room, each made of the same."""
+    walls = [wall.key for wall in here.plan.survey.room.walls]
+    boards = [f"board {wall} {said['board']}" for wall in walls] if "board" in said else []
+    return "; ".join([*(f"made of {wall} {said['kind']}" for wall in walls), *boards])
+
+
+def _studs_from(here: Here, said: Mapping[str, str]) -> str | None:
+    """Every stud along the display wall, as somebody says who has found them."""
+    first, apart = here.lengths((said["first"], ALONG), (said["d"], ALONG))
+    length = here.plan.survey.room.walls[0].length
+    if apart < CLOSEST:
+        return None
+    places = [first + n * apart for n in range(MOST_PLACES) if first + n * apart < length]
+    return f"stud {', '.join(here.show(at) for at in places)}"
+
+
+def _over_head(here: Here, said: Mapping[str, str]) -> str:
+    """A window in the ceiling: in the room's middle until somebody says where, and nothing is fixed in it."""
+    room = here.plan.survey.room
+    up = room.ceiling_at(room.width.value / 2, room.depth.value / 2) - ROOFLIGHT
+    at, out = (here.show(value.value / 2) for value in (room.width, room.depth))
+    return f"put other “rooflight” {said['size']} x {here.show(ROOFLIGHT)} at {at} out {out} up {here.show(up)}"
+
+
+def _in_some_wall(here: Here, said: Mapping[str, str]) -> list[str]:
+    """A door of which only the width is said, in each wall but the display wall."""
+    return [f"door {wall.key} {said['wide']} wide" for wall in here.plan.survey.room.walls[1:5]]
+
+
+def _desk(here: Here, said: Mapping[str, str]) -> str:
+    """A desk is as high as desks are where that is not said."""
+    sides = re.split(r"\s?(?:x|×|by)\s?", said["size"])
+    return f"put furniture “desk” {said['size']}{f' x {here.show(DESK)}' if len(sides) == 2 else ''}"
+
+
+DESK: Final = 740.0
+"""How high a desk is that nobody says [mm] (planning value of ours)."""
+CLOSEST: Final = 200.0
+"""Studs stand no closer [mm] (planning value of ours)."""
+ROOFLIGHT: Final = 20.0
+"""How deep a window in the ceiling is drawn [mm] (planning value of ours)."""
+_DOORS: Final = "bifold|bi-fold|patio|french|sliding|double|folding|glass|balcony|terrace"
+_MADE: Final = "brick|concrete|block|masonry|stone|timber|stud|drywall|plasterboard|steel 20|steel 25"
+_LOW: Final = (
+    "tv cabinet|tv unit|tv bench|tv stand|media unit|media cabinet|worktop|work top|counter|low board|lowboard"
+    "|credenza|console table"
+)
+_STUDS: Final = "(studs|stud) [every] {d:length} [centres|centers|ctrs|apart|spacing|spaced] from {first:length}"
+_SOFA: Final = "sofa|couch|settee"
+
+SAYINGS: Final[tuple[Saying, ...]] = (
+    *_bearings(),
+    Saying("walls {kind:" + _MADE + "}", _everywhere),
+    Saying("walls {kind:" + _MADE + "} {board:length} (plaster|board|plasterboard|render)", _everywhere),
+    Saying("(all|every) (walls|wall) {kind:" + _MADE + "}", _everywhere),
+    Saying("{kind:" + _MADE + "} walls", _everywhere),
+    Saying("(rooflight|roof light|skylight|roof window) {size:sizes}", _over_head),
+    Saying(f"[{_DOORS}] (door|doors) {{wide:length}} [wide]", _in_some_wall, ask="In which wall?"),
+    Saying(f"[{_DOORS}] (door|doors) {{wide:length}} [wide] {{wall:wall}}", "door {wall} {wide} wide"),
+    Saying(f"({_DOORS}) (door|doors) {{rest:words}}", "door {rest}"),
+    Saying("doors {rest:words}", "door {rest}"),
+    Saying("(two|2) rows {a:length} {b:length}", "row 1 {a}; row 2 {b}"),
+    Saying("(three|3) rows {a:length} {b:length} {c:length}", "row 1 {a}; row 2 {b}; row 3 {c}"),
+    Saying(
+        "(" + _SOFA + ") {n:count} (seats|seat|seater|places|people) {d:length} [back|away|out]", "sofa {d}; seats {n}"
+    ),
+    Saying("{n:count} (seats|seat|seater) (" + _SOFA + ") {d:length} [back|away|out]", "sofa {d}; seats {n}"),
+    Saying("(" + _LOW + ") {size:sizes} [high]", "furniture {size}"),
+    Saying("(" + _LOW + ") {up:length} [high|tall|up]", "furniture {up}"),
+    Saying("(desk|table) {size:sizes}", _desk),
+    Saying(
+        "floating {kind:cabinet|shelf} {size:sizes} {up:length} [up|off|high|floor]",
+        "put {kind} “floating {kind}” {size} up {up}",
+    ),
+    Saying("floating {kind:cabinet|shelf} {size:sizes}", "put {kind} “floating {kind}” {size}"),
+    Saying(_STUDS, "stud {first}", ask="Was each found, or the first alone? What is only expected is no stud yet"),
+    Saying(_STUDS, _studs_from),
+)

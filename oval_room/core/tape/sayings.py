@@ -1,0 +1,134 @@
+"""Sayings: whole lines as people say them, as patterns of words and typed slots, and what they are in the table.
+
+A trade declares them beside its phrases: `Saying("two rows at {a:length} and {b:length}", "seat {a}; row 2 {b}")`. A
+saying fits a line only as a whole: each of its words is one of the pattern's, fills a slot, or carries nothing (`the`,
+`of`, `about`); so that a new saying can't capture lines of others.
+
+In a pattern: `(tv|panel)` one of several, `[now]` may be there, `{name:type}` a slot. Types: length, size (in inches,
+such as 65), sizes (lengths joined by x or by), count (1 to 12 or in words), number, wall, cable, grid (3 x 2), words
+(a name), text, or one of several words (`{kind:tv|screen}`).
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from functools import cache
+from typing import Final
+
+from oval_room.core.errors import RefusedError
+from oval_room.core.record import record
+from oval_room.core.tape.phrase import Here
+from oval_room.core.units import is_length
+
+_COUNTS: Final = ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+_PASSED: Final = (
+    r"(?:(?:the|a|an|is|are|of|at|on|to|for|it|its|it's|about|roughly|now|please|in|with|by|our|my|there|there's|and|be)"
+    r"\s+)*"
+)
+_LENGTH: Final = (
+    r"[0-9½¼¾⅛⅜⅝⅞.][0-9½¼¾⅛⅜⅝⅞.,/'\"″′\-]*(?:\s?(?:mm|cm|m|in|inch|inches|ft|foot|feet|metres?|meters?)\b)?"
+    r"(?:\s[0-9½¼¾⅛⅜⅝⅞/]+(?:\"|″|in\b)?)?"
+)
+_SIDE: Final = r"(?:display|front|tv|left|right|back|rear)(?:[- ]?hand)?(?:\s+(?:side\s+)?wall)?"
+_TYPES: Final = {
+    "length": _LENGTH,
+    "size": r"[0-9]{2,3}(?:\.[0-9])?(?:\s?(?:inch|inches|in|\"|″|s))?",
+    "sizes": rf"{_LENGTH}(?:\s?(?:x|×|by)\s?{_LENGTH}){{1,2}}",
+    "count": rf"[0-9]{{1,2}}|{'|'.join(_COUNTS)}",
+    "number": r"[0-9]+(?:\.[0-9]+)?",
+    "wall": rf"w\s?[0-9]{{1,2}}|wall\s+[0-9]{{1,2}}|{_SIDE}",
+    "grid": r"[0-9]{1,2}\s?(?:x|×|by)\s?[0-9]{1,2}",
+    "cable": r"c\s?[0-9]{1,3}",
+    "words": r"(?!(?:to|on|at|in|into|from|behind|under|over)\b)[^\s>;][^>;]*?",
+    "text": r"\S.*?",
+}
+_SIDES: Final = {"front": "display", "tv": "display", "rear": "back"}
+_TOKEN: Final = re.compile(
+    r"\{(?P<name>\w+):(?P<type>\w[\w| ]*)\}|\[(?P<maybe>[^\]]+)\]|\((?P<either>[^)]+)\)|(?P<word>[^\s\[\](){}]+)"
+)
+
+
+@record
+class Saying:
+    """What people say, and the line or lines of the table that it is."""
+
+    pattern: str
+    line: str | Callable[[Here, Mapping[str, str]], str | Sequence[str] | None]
+    """With the slots in braces; where a line depends on the job, made from it and them: none, one, or several that are
+    asked."""
+    when: Callable[[Here], bool] | None = None
+    """Whether it can be said here; always, where nothing is given."""
+    ask: str = ""
+    """What is asked where another saying fits too and means something else."""
+
+
+@cache
+def _compiled(pattern: str) -> tuple[re.Pattern[str], dict[str, str]]:
+    """The expression of a pattern, and its slots with their types."""
+    parts, slots = list[str](), dict[str, str]()
+    for token in _TOKEN.finditer(pattern):
+        if token["type"] in ("words", "text") and parts:
+            parts[-1] = parts[-1].removesuffix(_PASSED)  # what is kept is kept as it is
+        if token["name"]:
+            kind = token["type"]
+            slots[token["name"]] = kind
+            part = rf"(?P<{token['name']}>{_words(kind) if '|' in kind else _TYPES[kind]})"
+        elif token["maybe"]:
+            parts.append(rf"(?:(?:{_words(token['maybe'])})[\s,:]+{_PASSED})?")
+            continue
+        else:
+            part = rf"(?:{_words(token['either'] or token['word'])})"
+        parts.append(rf"{part}(?:[\s,:]+|$){_PASSED}")
+    return re.compile(_PASSED + "".join(parts), re.IGNORECASE), slots
+
+
+def _words(either: str) -> str:
+    return "|".join(re.escape(word).replace(r"\ ", r"\s+") for word in either.split("|"))
+
+
+def _plain(text: str, kind: str) -> str | None:
+    """A slot's text as the table's phrases take it; None where it is not of its type."""
+    text = text.strip(" ,")
+    if kind == "length":
+        return text if is_length(text) else None
+    if kind == "size":
+        return re.sub(r"[^0-9.].*$", "", text)
+    if kind == "count":
+        return str(_COUNTS.index(text.lower()) + 1) if text.lower() in _COUNTS else text
+    if kind == "wall":
+        named = re.sub(r"[- ]?hand", "", text.lower())
+        named = re.sub(r"\s+(?:side\s+)?wall$", "", named)
+        found = re.fullmatch(r"w(?:all)?\s*([0-9]+)", named)
+        return f"w{found[1]}" if found else f"{_SIDES.get(named, named)} wall"
+    return text
+
+
+def _needed(pattern: str) -> frozenset[str]:
+    """Words of a pattern that stand alone: a line without one of them is none of its lines."""
+    return frozenset(token["word"].lower() for token in _TOKEN.finditer(pattern) if token["word"])
+
+
+def as_said(line: str, here: Here, sayings: Sequence[Saying]) -> Iterator[tuple[str, str]]:
+    """The lines of the table that a line is as a whole, by the sayings that fit it, in their order; and what to ask
+    where they mean different things."""
+    words = frozenset(re.findall(r"[^\s,:;]+", line.lower()))
+    for saying in sayings:
+        if not _needed_of(saying.pattern) <= words:
+            continue
+        expression, slots = _compiled(saying.pattern)
+        found = expression.fullmatch(line + " ") or expression.fullmatch(line)
+        if found is None or (saying.when is not None and not saying.when(here)):
+            continue
+        values = {name: text for name, kind in slots.items() if (text := _plain(found[name], kind)) is not None}
+        if len(values) < len(slots):
+            continue
+        try:
+            made = saying.line.format(**values) if isinstance(saying.line, str) else saying.line(here, values)
+        except RefusedError:  # a length that is none of its kind: another saying's, or nobody's
+            continue
+        for one in (made,) if isinstance(made, str) else made or ():
+            yield one, saying.ask
+
+
+_needed_of: Final = cache(_needed)

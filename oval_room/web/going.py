@@ -1,0 +1,69 @@
+"""Lines that say where to go: a stage, a page, a panel, what is looked at. They change nothing."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from oval_room.core.parts import STAGES
+from oval_room.core.record import record
+from oval_room.core.tape.phrase import Looked, NotHeard
+from oval_room.web.part import Asked, Page
+from oval_room.web.sheet_parts import SheetParts
+
+HELP: Final = ("help", "?", "words", "what can i say")
+FITS: Final = ("what fits", "near misses")
+AS_SAID: Final = {
+    "holes": "drill",
+    "hole height": "drill",
+    "hole heights": "drill",
+    "where do i drill": "drill",
+    "tools": "drill",
+    "bits": "drill",
+    "cable list": "cables",
+}
+"""Pages of the job by other words than their own."""
+
+
+@record
+class Going:
+    """Where a line goes: in words, and an address, a panel of the sheet, or the id of what is looked at."""
+
+    say: str
+    address: str = ""
+    panel: str = ""
+    subject: str = ""
+
+    def told(self) -> dict[str, object]:
+        return {"address": self.address, "panel": self.panel, "subject": self.subject}
+
+
+def goes_to(parts: SheetParts, line: str, heard: NotHeard) -> Going | None:
+    """Where a line goes that is no change of the job; None where it is none of these either."""
+    if isinstance(heard, Looked):
+        return Going(heard.say, subject=heard.key)
+    said = " ".join(line.lower().split())
+    for lead in ("go to ", "open ", "show ", "the "):
+        said = said.removeprefix(lead)
+    said = said.rstrip("?!. ") or "?"
+    url = parts.request.app.url_path_for
+    if said in HELP:
+        return Going("What can be said", str(url("words")))
+    if said == "print":
+        stage = parts.seen.stage
+        return Going(f"Print {STAGES[stage].title}", str(url("print_page", job=parts.head.job, stage=stage)))
+    if said in FITS:
+        return Going("What fits, from the shelf", panel="near")
+    for spec in STAGES.values():
+        if said in (spec.name, spec.title.lower()):
+            return Going(f"To {spec.title}", parts.link(stage=spec.name))
+    asks = [one for part in parts.request.app.state.parts for asked in part.asks.values() for one in asked]
+    fits = (one for one in asks if AS_SAID.get(said, said) in (one.route, one.says.lower().rstrip("?")))
+    return next((_to(parts, one) for one in fits), None)
+
+
+def _to(parts: SheetParts, one: Asked) -> Going:
+    if not isinstance(one, Page):
+        return Going(one.says, panel=one.route)
+    picture = parts.seen.subject.picture if one.of_picture else None
+    address = str(parts.request.app.url_path_for(one.route, job=parts.head.job))
+    return Going(one.says, f"{address}?picture={picture}" if picture else address)

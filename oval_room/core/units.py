@@ -225,6 +225,8 @@ def _fraction(token: str, text: str) -> float:
 
 def _unit(token: str, text: str) -> str:
     unit = _UNIT_OF.get(token.lower())
+    if unit is None and not re.search(r"[0-9½¼¾⅛⅜⅝⅞]", text):
+        raise RefusedError(f"“{text[:40]}” is no length; type one with its number, as in 3.6 m", value=text)
     if unit is None:
         raise RefusedError(f"“{token}” is not a unit of length; use mm, cm, m, in or ft", value=text)
     return unit

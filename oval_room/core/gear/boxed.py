@@ -21,6 +21,7 @@ from oval_room.core.gear.common import (
 )
 from oval_room.core.gear.field import W_H_D, GearField, Read, by_letters, lengths_of, mm
 from oval_room.core.gear.ports import PORTS
+from oval_room.core.gear.printed import PORTS_OUT
 from oval_room.core.plan.gear import Player, Soundbar, Speaker
 from oval_room.core.span import Span
 
@@ -111,5 +112,6 @@ PLAYER: Final = GearKind(
         NOTE,
     ),
     {"kind": "player"},
+    printed=PORTS_OUT,
     hints=((bare(r"hdmi\s*[0-9.]+"), "“{0}” is no rate: give ports with theirs, as in out hdmi 48G"),),
 )

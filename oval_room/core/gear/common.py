@@ -21,6 +21,7 @@ from oval_room.core.gear.field import (
     mm,
     plain_number,
 )
+from oval_room.core.gear.printed import Rule
 from oval_room.core.plan.gear import GearItem, Panel, Screen
 from oval_room.core.plan.measure import Values
 from oval_room.core.record import record
@@ -71,6 +72,8 @@ class GearKind:
     """What must be asked of a line's figures, with those that came without their word; empty where nothing must."""
     sides: str = W_H_D
     """The order in which its sheets print width, height and depth."""
+    printed: tuple[Rule, ...] = ()
+    """How its sheets print what the figures are read from."""
     hints: tuple[tuple[re.Pattern[str], str], ...] = ()
     """What is asked of a piece that is no figure, but looks so: {} is the piece."""
 
@@ -187,9 +190,9 @@ MASS = GearField(
     "3.8 kg",
     lambda text: mass_of(text),
     lambda item: "" if item.mass_kg is None else f"{item.mass_kg:g} kg",
-    bare(r"[0-9.,]+\s*(?:kg|kilos?|lbs?|pounds?)"),
+    bare(r"[0-9.,]+\s*(?:kg|kilos?|lbs?|pounds?)(?:\s*[0-9.]+\s*oz)?"),
     amount=amount("kg", "mass_kg"),
-    also=("net weight", "mass"),
+    also=("net weight", "mass", "without stand", "weight without stand"),
 )
 
 

@@ -13,6 +13,7 @@ from oval_room.core.gear.boxed import SIDES, sides_of
 from oval_room.core.gear.common import MASS, NOTE, PRICE, WATTS, GearKind, bare, number, shown, word
 from oval_room.core.gear.field import GearField, Read
 from oval_room.core.gear.ports import OF_A_BOX, PORTS
+from oval_room.core.gear.printed import BOXES
 from oval_room.core.plan.gear import Device, DeviceDoes, DeviceRole, GearItem, SoundKind
 from oval_room.core.signal.typed import format_of
 from oval_room.core.span import Span
@@ -166,6 +167,7 @@ DEVICE: Final = GearKind(
     ),
     {"kind": "device"},
     _doubts,
+    printed=BOXES,
     hints=(
         (bare(r"[0-9.]+\s*g(?:bit/s|bps|b)?|e?arc|vrr|hdr.*|cec"), "say “{0}” of the ports that have it: in hdmi {0}"),
         (bare(r"hdmi\s*[0-9.]+"), "“{0}” is no rate: give ports with theirs, as in out hdmi 48G"),

@@ -184,6 +184,12 @@ def mass_of(text: str) -> Read:
         raise RefusedError("give the weight without the stand: that is what hangs", value=text)
     plain = re.sub(r"^\(?(?:without|no) (?:stand|feet|foot)\)?\s*", "", text.strip(), flags=re.IGNORECASE)
     plain = re.sub(r"\s*\(?(?:without|no|net)\b.*$", "", plain, flags=re.IGNORECASE)
+    plain = re.sub(
+        r"^([0-9]+)\s*lb ([0-9]+(?:\.[0-9]+)?) oz$",
+        lambda n: f"{int(n[1]) + float(n[2]) / 16:.4g} lb",
+        plain,
+        flags=re.I,
+    )
     found = re.fullmatch(r"([0-9]+(?:[.,][0-9]+)?)\s*(kg|kilos?|lbs?|pounds?)", plain, re.IGNORECASE)
     if not found:
         raise RefusedError(

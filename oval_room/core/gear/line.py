@@ -6,6 +6,7 @@ its word says; without one it is the only figure of its kind that looks so. What
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Sequence
 from typing import Final, NamedTuple, get_args
@@ -14,6 +15,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import GearKind
 from oval_room.core.gear.field import LONGEST, GearField, SheetError, by_letters
 from oval_room.core.gear.kinds import KINDS
+from oval_room.core.gear.printed import NO_RATE, as_figures
 from oval_room.core.plan.gear import DeviceRole
 from oval_room.core.record import record
 
@@ -43,10 +45,16 @@ BESIDE: Final = re.compile(
     r"(?:ultra[- ])?(?:short|long)[- ]throw|ust|full[- ]motion|articulat(?:ed|ing)|(?:fixed|flat|tilting)(?:\s+mount)?"
     r"|low[- ]profile|gas[- ](?:spring|strut)|electric|motori[sz]ed|tab[- ]tensioned|smart|curved|led|lcd|hdr(?:10\+?)?"
     r"|home cinema|gaming|wall[- ]mount(?:ed)?|black|white|silver|white case|keystone\b.*|bluetooth|wi-?fi"
-    r"|[0-9 x]*usb\b.*|speakers?\b.*|for\s.+|[0-9]+\s*(?:-|–|to)\s*[0-9]+\s*(?:\"|″|inch(?:es)?)(?:\s+tvs?)?",
+    r"|[0-9 x]*usb\b.*|speakers?\b.*|for\s.+|[0-9.,]+\s*(?:nits?|cd/m²|cd/m2)\s*(?:peak|max\.?)|peak\s.*(?:nits?|cd)"
+    r"|[0-9.,]+\s*w(?:atts?)?\s*max(?:imum)?\.?|max(?:imum)?\.?\s*[0-9.,]+\s*w(?:atts?)?"
+    r"|[0-9]+\s*(?:-|–|to)\s*[0-9]+\s*(?:\"|″|inch(?:es)?)(?:\s+tvs?)?",
     re.IGNORECASE,
 )
 """What sheets say beside their figures, and no rule asks for: it goes into the note."""
+WITH_STAND: Final = re.compile(
+    r"(?:weight\s+)?\(?with\s+(?:stand|feet)\b.*|[0-9.,]+\s*(?:kg|lbs?)\s*\(?with\s+(?:stand|feet)\)?", re.IGNORECASE
+)
+"""What it weighs as it stands on furniture: on a wall it hangs without."""
 AT_A_RATE: Final = re.compile(r"\b(8k|4k|[0-9]{3,4}p)\s*[/@-]?\s*([0-9]{2,3})(?:\s*(?:hz|fps))?\b", re.IGNORECASE)
 BETWEEN: Final = re.compile(r"[-–x×+/&:@]|at|to|by|in|with|and|from|without", re.IGNORECASE)
 """What joins the halves of one figure: no piece ends with it or begins with it."""
@@ -63,6 +71,12 @@ class Taken:
     kind: GearKind
     name: str
     figures: dict[str, str]
+    odd: tuple[str, ...] = ()
+    """What is no figure of the kind: it is kept in the note and told."""
+
+
+class OddError(SheetError):
+    """A piece that is no figure of its kind, whatever it is."""
 
 
 class _Found(NamedTuple):
@@ -99,10 +113,10 @@ def take_apart(text: str) -> Taken:
     if kind is None or not name or not figures:
         example = example_of(kind or next(iter(KINDS.values())))
         raise SheetError({"": f"say kind, name and figures: {example}; kinds are {', '.join(KINDS)}"})
-    given = _parted(kind, figures)
+    given, odd = _parted(kind, figures)
     if role and "role" not in given:
         given["role"] = role
-    return Taken(kind, name, given)
+    return Taken(kind, name, given, odd)
 
 
 def _plain(text: str) -> str:
@@ -144,22 +158,30 @@ def _figure_from(kind: GearKind, words: Sequence[str]) -> int | None:
     return next((n for n in range(1, len(words)) if row.pieces(n) is not None), None)
 
 
-def _parted(kind: GearKind, figures: str) -> dict[str, str]:
-    """The pieces of a line by the figure each is of.
+def _parted(kind: GearKind, figures: str) -> tuple[dict[str, str], tuple[str, ...]]:
+    """The pieces of a line by the figure each is of, and those that are of none: where others are understood, a line
+    does not fall for them.
 
     Raises:
         SheetError: a piece is of none, or two are of one.
     """
     figures, _, note = re.sub(r"(?:^|[,;])\s*note[\s:]+", "\0", figures, count=1, flags=re.IGNORECASE).partition("\0")
     out, beside, bare = dict[str, str](), list[str](), set[str]()
-    waiting: list[_Found] = []
+    waiting, odd, wrong = list[_Found](), list[str](), list[OddError]()
     for n, piece in enumerate(re.split(r";\s*|,\s+|,(?=[a-zA-Z])", figures.strip().rstrip(".,;"))):
-        for found in _of_piece(kind, piece.strip(), first=n == 0):
+        beside += ["its version says no rate: give it with the ports"] if NO_RATE.search(piece) else []
+        try:
+            pieces = _of_piece(kind, as_figures(piece, kind.printed), first=n == 0)
+        except OddError as strange:
+            odd, wrong, pieces = [*odd, piece.strip()], [*wrong, strange], []
+        for found in pieces:
             field = found.field
             if field is None:
                 beside.append(found.text)
             elif found.adds and field.word not in out:
                 waiting.append(found)
+            elif field.word in out and _same(field, out[field.word], found.text):
+                continue
             elif field.word in out and (found.adds or field.joint):
                 out[field.word] += (field.joint or " ") + found.text
             elif field.word in out:
@@ -175,8 +197,28 @@ def _parted(kind: GearKind, figures: str) -> dict[str, str]:
     unclear = kind.unclear(out, bare)
     if unclear:
         raise SheetError({"": unclear})
-    said = ", ".join([*beside, *filter(None, (note.strip(),))])
-    return out | ({"note": said} if said else {})
+    if wrong and not out:
+        raise wrong[0]  # nothing was understood
+    said = ", ".join([*beside, *odd, *filter(None, (note.strip(),))])
+    return out | ({"note": said} if said else {}), tuple(odd)
+
+
+def _same(field: GearField, one: str, other: str) -> bool:
+    """Whether two texts are the same figure: QHD and 2560 x 1440."""
+    try:
+        first, second = field.read(one).values, field.read(other).values
+    except RefusedError:
+        return False
+    return first.keys() == second.keys() and all(_close(first[key], second[key]) for key in first)
+
+
+def _close(one: object, other: object) -> bool:
+    numbers = isinstance(one, (int, float)) and isinstance(other, (int, float))
+    return one == other or (numbers and math.isclose(one, other, rel_tol=ROUNDED))  # type: ignore[arg-type]
+
+
+ROUNDED: Final = 0.015
+"""As far as printed figures of the same thing lie apart by rounding: 55 and 54.6 inches."""
 
 
 def _of_piece(kind: GearKind, piece: str, first: bool) -> list[_Found]:
@@ -187,6 +229,8 @@ def _of_piece(kind: GearKind, piece: str, first: bool) -> list[_Found]:
     """
     if not piece:
         return []
+    if WITH_STAND.fullmatch(piece):
+        return [_Found(None, piece)]
     leading = next((field for field in kind.fields if field.leads and field.leads.fullmatch(piece)), None)
     if first and leading is not None:
         return [_Found(leading, piece)]
@@ -219,7 +263,7 @@ def _of_piece(kind: GearKind, piece: str, first: bool) -> list[_Found]:
         raise SheetError({"": f"“{piece[:20]}” of what? Give it with its word or its unit: {example_of(kind)}"})
     listed, title = ", ".join(one.word for one in kind.fields), kind.title.replace("TV", "tv").lower()
     an = "an" if title[0] in "aeiou" else "a"
-    raise SheetError({"": f"“{piece[:40]}” is no figure of {an} {title}; say one of {listed}"})
+    raise OddError({"": f"“{piece[:40]}” is no figure of {an} {title}; say one of {listed}"})
 
 
 def _begins(piece: str, word: str) -> bool:

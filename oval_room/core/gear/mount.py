@@ -11,6 +11,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.gear.common import MASS, NOTE, PRICE, GearKind, amount, bare, length
 from oval_room.core.gear.field import GearField, Read, length_of, lengths_of, mass_of, mm, plain_number, within
 from oval_room.core.gear.panel import vesa_of
+from oval_room.core.gear.printed import HANGS
 from oval_room.core.plan.gear import Mount
 from oval_room.core.span import Span
 
@@ -317,6 +318,7 @@ MOUNT: Final = GearKind(
     ),
     {"kind": "mount", "holds": "panel", "form": None},
     unclear=_unclear_mass,
+    printed=HANGS,
     hints=_HINTS,
 )
 ARM: Final = GearKind(
@@ -343,6 +345,7 @@ ARM: Final = GearKind(
     ),
     {"kind": "mount", "holds": "panel", "form": "arm"},
     unclear=_unclear_mass,
+    printed=HANGS,
     hints=_HINTS,
 )
 _SPAN: Final = bare(r"[0-9.,]+\s*(?:mm|cm|in|\"|″)?\s*(?:-|–|to)\s*[0-9.,]+\s*(?:mm|cm|in|\"|″)")

@@ -29,6 +29,7 @@ from oval_room.core.gear.common import (
 )
 from oval_room.core.gear.field import W_H_D, GearField, Read, by_letters, length_of, lengths_of, mm, numbers_of
 from oval_room.core.gear.ports import PORTS, PORTS_ASKED
+from oval_room.core.gear.printed import DISPLAY
 from oval_room.core.levels import SLIM
 from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.plan.measure import Values
@@ -253,6 +254,7 @@ PANEL: Final = GearKind(
     {"kind": "panel"},
     _panel_doubts,
     together=_shaped,
+    printed=DISPLAY,
     hints=(
         PORTS_ASKED,
         (

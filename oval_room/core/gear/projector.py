@@ -45,6 +45,7 @@ from oval_room.core.gear.field import (
     within,
 )
 from oval_room.core.gear.ports import PORTS, PORTS_ASKED
+from oval_room.core.gear.printed import PORTS_IN, THROWS
 from oval_room.core.plan.gear import GearItem, Projector
 from oval_room.core.plan.measure import Values
 from oval_room.core.screens.size import picture_size
@@ -244,8 +245,25 @@ def _body(text: str) -> Read:
     return Read({"body_width": wide, "body_behind_lens": deep, "body_height": high}, working)
 
 
+def _lens_lettered(text: str) -> Read | None:
+    """Sides that are said with their ways, as many as there are: `95 mm right`, `40 mm left, 96 mm below`."""
+    ways = {"right": ("lens_right", 1), "left": ("lens_right", -1), "forward": ("lens_forward", 1)}
+    ways |= {"behind": ("lens_forward", -1), "below": ("plate_to_axis", 1), "above": ("plate_to_axis", -1)}
+    told = re.findall(rf"([0-9]+(?:[.,][0-9]+)?\s*(?:mm|cm|in\b|\"|″)?)\s*({'|'.join(ways)})", text, re.IGNORECASE)
+    if not told:
+        return None
+    spans = {"lens_right": LENS_RIGHT, "lens_forward": LENS_FORWARD, "plate_to_axis": LENS_BELOW}
+    values: Values = {}
+    for said, way in told:
+        key, sign = ways[way.lower()]
+        values[key] = sign * within([said], [spans[key]])[0]
+    return Read(values)
+
+
 def _lens_at(text: str) -> Read:
     """Where the lens lies from the plate's centre: right, forward and below it (rules 6.5)."""
+    if (lettered := _lens_lettered(text)) is not None:
+        return lettered
     given = re.findall(r"([-−]?[0-9]+(?:[.,][0-9]+)?)\s*(mm|cm|in\b|\"|″)?", text)
     spans = (LENS_RIGHT, LENS_FORWARD, LENS_BELOW)
     if len(given) != len(spans) or re.sub(r"[-−0-9.,\s]|mm|cm|in\b|\"|″", "", text):
@@ -359,6 +377,7 @@ PROJECTOR: Final = GearKind(
             "40 205 96",
             _lens_at,
             _lens_shown,
+            bare(r"lens\s+[0-9].*(?:right|left|forward|behind|below|above)"),
         ),
         GearField(
             "vent",
@@ -435,5 +454,6 @@ PROJECTOR: Final = GearKind(
     {"kind": "projector"},
     _projector_doubts,
     sides=W_D_H,
+    printed=(*THROWS, *PORTS_IN),
     hints=(PORTS_ASKED,),
 )

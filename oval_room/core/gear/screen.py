@@ -8,6 +8,7 @@ from typing import Final, get_args
 
 from oval_room.core.gear.common import MASS, NOTE, PRICE, GearKind, bare, length, number, shown, size_field, word
 from oval_room.core.gear.field import GearField, Read, length_of, mm
+from oval_room.core.gear.printed import CLOTHS
 from oval_room.core.plan.gear import GearItem, Screen, SurfaceKind
 from oval_room.core.span import Span
 
@@ -102,6 +103,7 @@ SCREEN: Final = GearKind(
     ),
     {"kind": "screen"},
     _screen_doubts,
+    printed=CLOTHS,
     hints=(
         (
             bare(r"alr|clr|ambient.*"),

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Final
 
 from pydantic import ValidationError
@@ -35,6 +36,8 @@ class Sheet:
     item: GearItem
     workings: tuple[str, ...]
     missing: tuple[GearField, ...]
+    odd: tuple[str, ...] = ()
+    """What was no figure: it stands in the note."""
 
 
 def read_line(text: str) -> Sheet:
@@ -44,7 +47,7 @@ def read_line(text: str) -> Sheet:
         SheetError: a figure can't be read, or is of no kind that is known.
     """
     taken = take_apart(text)
-    return read_fields(taken.kind, taken.name, taken.figures)
+    return replace(read_fields(taken.kind, taken.name, taken.figures), odd=taken.odd)
 
 
 def read_fields(kind: GearKind, name: str, given: Mapping[str, str], base: GearItem | None = None) -> Sheet:
@@ -186,17 +189,20 @@ def _frame_of(values: Values, outer: Sequence[float]) -> Values:
 
 def told(sheet: Sheet) -> str:
     """What was understood, read back: the figures that matter first."""
-    shown = [f"{one.word} {text}" for one in sheet.kind.fields if one.first and (text := one.show(sheet.item))]
+    given = [one for one in sheet.kind.fields if one.first and one not in sheet.missing]
+    shown = [f"{one.word} {text}" for one in given if (text := one.show(sheet.item))]
     return f"{sheet.kind.title} {sheet.item.name}: {', '.join(shown)}"
 
 
 def in_short(sheet: Sheet) -> str:
     """What was understood, as short as a line's read-back: what was converted, and what is not given."""
-    first = [f"{one.word} {text}" for one in sheet.kind.fields if one.first and (text := one.show(sheet.item))][:3]
+    given = [one for one in sheet.kind.fields if one.first and one not in sheet.missing]
+    first = [f"{one.word} {text}" for one in given if (text := one.show(sheet.item))][:3]
     came_to = [re.split(r":\s|=\s", one)[-1] for one in sheet.workings]
     shown = ", ".join(first) + (f" ({', '.join(came_to)})" if came_to else "")
     missing = f"; not given: {', '.join(one.word for one in sheet.missing)}" if sheet.missing else ""
-    return f"{sheet.kind.title} {sheet.item.name}: {shown}{missing}"
+    odd = f"; no figure of it, kept in its note: {', '.join(f'“{one}”' for one in sheet.odd)}" if sheet.odd else ""
+    return f"{sheet.kind.title} {sheet.item.name}: {shown}{missing}{odd}"
 
 
 def as_texts(item: GearItem, kind: GearKind) -> dict[str, str]:

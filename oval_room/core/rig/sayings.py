@@ -37,6 +37,11 @@ def _has_rig(here: Here) -> bool:
 
 
 SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying("rig " + _THREE, _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
+    Saying("[rig] (triple|three) {size:size} (and|plus|with) one above [at] {d:length}", "rig four {size} at {d}"),
+    Saying("[rig] (triple|three) {size:size} (and|plus|with) one above", _away("rig four {size} at {d}"), ask=_HOW_FAR),
+    Saying("{n:triple|three|four} (monitors|screens) {size:size} {d:length} [away|back]", _round),
+    Saying("{n:triple|three|four} (monitors|screens) {size:size}", _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
     Saying(_THREE + " [away] {d:length} [away|back|from eye|from eyes|from me]", _round),
     Saying(_THREE, _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
     Saying(_PAIR + " {d:length} [away|back|from eye]", "desk screens two {size} at {d}"),

@@ -41,6 +41,14 @@ SMALL: Final = 300.0
 _OLD: Final = "(existing|old|current) tv {size:size} [inch|inches]"
 
 
+def _down(here: Here, said: Mapping[str, str]) -> str | None:
+    return f"lower {said['kind']} by {said['by']}" if here.length(said["by"], SHIFT) <= SMALL else None
+
+
+def _no_rig(here: Here) -> bool:
+    return not any(group.kind == "rig" for group in here.plan.chosen.groups.values())
+
+
 def _has_wall(here: Here) -> bool:
     return any(group.kind == "wall" for group in here.plan.chosen.groups.values())
 
@@ -64,5 +72,9 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("(down|lower) {by:length} [more]", lambda here, said: _by(here, "lower", said["by"])),
     Saying("[move|shift|slide] [it] {way:left|right} {by:length}", _aside),
     Saying("[move|shift|slide] [it] {by:length} {way:left|right}", _aside),
+    Saying("{size:size} [inch|inches] tv wall", "tv {size}"),
+    Saying("{kind:tv|screen|picture} {up:length} (up|high|off floor|above floor|from floor)", "hang at {up}"),
+    Saying("(lower|drop) {kind:tv|screen} [by] {by:length} [lower|down]", _down),
+    Saying("turn (tv|picture|screen|it) {a:number} [degrees|deg|°]", "swivel {a}", when=_no_rig),
     Saying("wall {up:length} (up|high|off floor|from floor|above floor)", "hang at {up}", when=_has_wall),
 )

@@ -21,7 +21,7 @@ from oval_room.core.signal.runs_study import RunsResult
 from oval_room.core.signal.typed import format_name, format_of, unread
 from oval_room.core.span import Span
 from oval_room.core.tape.labelled import take_apart
-from oval_room.core.tape.phrase import Heard, Here, Phrase
+from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import no_more, number, one_of
 from oval_room.core.tape.spans import ALONG, OUT, UP
 from oval_room.core.units import is_length
@@ -41,6 +41,8 @@ def _device(here: Here, rest: str) -> Heard:
     spot, name = None, text.strip()
     if found is not None and _is_spot(here, found[2]):
         name, spot = found[1].strip(), spot_named(here, found[2])[0]
+    elif found is not None and _is_shelved(here, found[1].strip()):
+        spot_named(here, found[2])  # the place is unknown, not the box: it says so
     gear = shelf_device(here, name)
     devices = routing_of(here).devices
     steps: list[Command] = []
@@ -54,6 +56,16 @@ def _device(here: Here, rest: str) -> Heard:
     where = "in the rack" if steps else f"at {routing_of(here).spots[spot].name}"
     own = ", the client's own" if theirs else ""
     return Heard(f"{here.gear[gear].name} {where}{own}", several(*steps, put))
+
+
+def _is_shelved(here: Here, name: str) -> bool:
+    try:
+        shelf_device(here, name)
+    except Ask:
+        return True
+    except RefusedError:
+        return False
+    return True
 
 
 def _is_spot(here: Here, name: str) -> bool:

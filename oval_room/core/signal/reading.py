@@ -12,6 +12,16 @@ from oval_room.core.signal.document import Cable, Routing, Spot
 from oval_room.core.tape.phrase import Ask, Here
 
 _T = TypeVar("_T")
+ROLES = {
+    "avr": "receiver",
+    "amplifier": "receiver",
+    "amp": "receiver",
+    "media player": "player",
+    "streamer": "player",
+    "hdmi switch": "switch",
+    "switch box": "switch",
+}
+"""Boxes by other words than the shelf's."""
 WIDE = ("device", "player", "soundbar")
 
 
@@ -53,6 +63,7 @@ def _in_short(boxes: list[Box], plain: str) -> tuple[Box, str] | None:
 
 def _named(box: Box, said: list[str]) -> bool:
     kind = {"panel": "tv"}.get(box.item.kind, box.item.kind) if box.item else ""
+    said = [ROLES.get(" ".join(said), ""), *said[1:]] if " ".join(said) in ROLES else said
     own = re.findall(r"[\w.]+", f"{box.name} {box.item.name if box.item else ''} {box.role} {kind}".lower())
     return all(any(one.startswith(word) for one in own) for word in said if word) and not said[0].isdigit()
 
@@ -120,11 +131,12 @@ def shelf_device(here: Here, name: str) -> str:
         RefusedError: none fits. Ask: several do.
     """
     words = name.lower().split()
+    role = ROLES.get(name.lower().strip(), name.lower().strip())
     known: dict[str, GearItem] = {key: item for key, item in offered(here.gear).items() if item.kind in WIDE}
     fits = {key: item for key, item in known.items() if all(word in item.name.lower() for word in words)}
     exact = {k: i for k, i in fits.items() if name.lower().strip() in (i.name.lower(), i.model.lower())}
     fits = exact or fits
-    by_role = {k: i for k, i in known.items() if getattr(i, "role", i.kind) == name.lower().strip()}
+    by_role = {k: i for k, i in known.items() if getattr(i, "role", i.kind) == role}
     fits = fits or by_role
     if not fits:
         raise RefusedError(

@@ -9,7 +9,7 @@ from typing import Final
 from oval_room.core.survey.wall_phrases import MOST_PLACES
 from oval_room.core.tape.phrase import Here
 from oval_room.core.tape.sayings import Saying
-from oval_room.core.tape.spans import ALONG
+from oval_room.core.tape.spans import ALONG, SIZE
 
 _COMPASS: Final = (
     ("north", 0),
@@ -57,7 +57,7 @@ def _over_head(here: Here, said: Mapping[str, str]) -> str:
     """A window in the ceiling: in the room's middle until somebody says where, and nothing is fixed in it."""
     room = here.plan.survey.room
     up = room.ceiling_at(room.width.value / 2, room.depth.value / 2) - ROOFLIGHT
-    at, out = (here.show(value.value / 2) for value in (room.width, room.depth))
+    at, out = (said.get(name, here.show(side.value / 2)) for name, side in (("at", room.width), ("out", room.depth)))
     return f"put other “rooflight” {said['size']} x {here.show(ROOFLIGHT)} at {at} out {out} up {here.show(up)}"
 
 
@@ -74,6 +74,12 @@ def _desk(here: Here, said: Mapping[str, str]) -> str:
 
 DESK: Final = 740.0
 """How high a desk is that nobody says [mm] (planning value of ours)."""
+
+
+def _seated(here: Here) -> bool:
+    return bool(here.plan.survey.seats)
+
+
 CLOSEST: Final = 200.0
 """Studs stand no closer [mm] (planning value of ours)."""
 ROOFLIGHT: Final = 20.0
@@ -84,11 +90,52 @@ _LOW: Final = (
     "tv cabinet|tv unit|tv bench|tv stand|media unit|media cabinet|worktop|work top|counter|low board|lowboard"
     "|credenza|console table"
 )
+_STANDS: Final = "coffee table|side table|dining table|ottoman|bench|chest|dresser|piano|chair|footstool|bookshelf"
 _STUDS: Final = "(studs|stud) [every] {d:length} [centres|centers|ctrs|apart|spacing|spaced] from {first:length}"
 _SOFA: Final = "sofa|couch|settee"
 
+
+def _opposite(way: Saying) -> str:
+    return f"faces {(int(str(way.line).split()[-1]) + 180) % 360}"
+
+
+def _new_row(here: Here, said: Mapping[str, str]) -> str | None:
+    rows = {seat.row for seat in here.plan.survey.seats.values()}
+    return f"row {max(rows) + 1} {said['d']}" if rows else None
+
+
+def _soundbar(here: Here, said: Mapping[str, str]) -> str | None:
+    """A soundbar by its sizes as they are sold: wide x high x deep, under the picture where one hangs."""
+    sides = re.split(r"\s?(?:x|×|by)\s?", said["size"])
+    wide, high = here.lengths((sides[0], SIZE), (sides[1], SIZE))
+    deep = here.length(sides[2], SIZE) if len(sides) > 2 else BAR_DEEP
+    put = f"put soundbar {here.show(wide)} x {here.show(deep)} x {here.show(high)}"
+    if not here.plan.chosen.pictures:
+        return None
+    picture = here.picture()[1]
+    at, up = picture.pose.x - wide / 2, picture.bottom - BAR_BELOW - high
+    return f"{put} at {here.show(max(at, 0.0))} out 0 up {here.show(max(up, 0.0))}"
+
+
+def _behind(here: Here, said: Mapping[str, str]) -> str | None:
+    """A socket behind a picture is at the height of its middle."""
+    if not here.plan.chosen.pictures:
+        return None
+    return f"{said['kind']} behind {said['of']} {here.show(here.picture()[1].pose.z)} up"
+
+
+BAR_DEEP: Final = 100.0
+"""How deep a soundbar is that nobody says [mm] (planning value of ours)."""
+BAR_BELOW: Final = 50.0
+"""Left between a picture and a soundbar under it [mm] (planning value of ours)."""
+_WAY_ASK: Final = "Do you look that way when you look at the wall, or does the wall?"
+_FINISH: Final = (("white|light|pale|cream", "white"), ("dark|black|dark grey|dark gray|navy|matt black", "dark"))
+_COVERS: Final = "blackout|blind|blinds|curtain|curtains|shutter|shutters|net"
+
 SAYINGS: Final[tuple[Saying, ...]] = (
     *_bearings(),
+    *(Saying(f"(display|tv|screen) wall {way.pattern}", way.line, ask=_WAY_ASK) for way in _bearings()),
+    *(Saying(f"(display|tv|screen) wall {way.pattern}", _opposite(way), ask=_WAY_ASK) for way in _bearings()),
     Saying("walls {kind:" + _MADE + "}", _everywhere),
     Saying("walls {kind:" + _MADE + "} {board:length} (plaster|board|plasterboard|render)", _everywhere),
     Saying("(all|every) (walls|wall) {kind:" + _MADE + "}", _everywhere),
@@ -106,6 +153,25 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("{n:count} (seats|seat|seater) (" + _SOFA + ") {d:length} [back|away|out]", "sofa {d}; seats {n}"),
     Saying("(" + _LOW + ") {size:sizes} [high]", "furniture {size}"),
     Saying("(" + _LOW + ") {up:length} [high|tall|up]", "furniture {up}"),
+    *(
+        saying
+        for words, finish in _FINISH
+        for saying in (
+            Saying(f"(walls|wall colour|wall color|room) [painted|painted in] ({words})", f"finish {finish}"),
+            Saying(f"({words}) walls", f"finish {finish}"),
+        )
+    ),
+    Saying("{c:" + _COVERS + "} [blind|blinds|drawn] (window|windows)", "covering window {c}"),
+    Saying("(daylight|day light) {lux:number} [lux|lx]", "light day {lux}"),
+    Saying("another seat {d:length} [back|away]", _new_row, when=_seated),
+    Saying(
+        "seat middle", lambda here, said: f"across {here.show(here.plan.survey.room.width.value / 2)}", when=_seated
+    ),
+    Saying("(double|single|twin|quad) socket {rest:text}", "socket {rest}"),
+    Saying("{kind:socket|power point|power|data|network point|conduit|aerial} behind {of:tv|screen}", _behind),
+    Saying("(soundbar|sound bar) {size:sizes} [under|below] [tv|screen|picture]", _soundbar),
+    Saying("(rooflight|roof light|skylight|roof window) {size:sizes} {at:length} [out] {out:length} [out]", _over_head),
+    Saying("{what:" + _STANDS + "} {size:sizes}", "put furniture “{what}” {size}"),
     Saying("(desk|table) {size:sizes}", _desk),
     Saying(
         "floating {kind:cabinet|shelf} {size:sizes} {up:length} [up|off|high|floor]",

@@ -133,7 +133,8 @@ def _some_at(here: Here, rest: str) -> Heard | None:
         r"(?P<n>[0-9]{1,2}),?\s+(?P<at>at\s+)?(?P<length>[0-9].*?)(?:\s+(?P<apart>apart)|\s+(?P<away>back|away|out|from\s.*))?$",
         rest,
     )
-    if said is None or (is_bare(said["length"]) and not said["apart"]) or not is_length(said["length"]):
+    told = said is not None and (said["apart"] or said["at"] or said["away"])
+    if said is None or (is_bare(said["length"]) and not told) or not is_length(said["length"]):
         return None
     many, text = said["n"], said["length"]
     apart, away = f"{many} x {text}", f"{many} at {text} from the wall"
@@ -152,6 +153,7 @@ def seats(here: Here, rest: str) -> Heard:
     rest = re.sub(
         r"^(.+?)\s+in (?:row ([0-9]+)|(?:the )?(?:front|first) row)$", lambda f: f"row {f[2] or 1} {f[1]}", rest
     )
+    rest = re.sub(r"\s+in (?:a|one) (?:row|line)$", "", rest)
     if re.match(r"(?:at|are at)\s", rest) and is_length(at := re.sub(r"^(?:are )?at\s+", "", rest)):
         return _seat(here, at)
     if (several_seats := _some_at(here, rest)) is not None:

@@ -91,7 +91,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     token = _reading.set(Watch(READING))
     try:
         with one_watch():
-            return _name_alone(here, said) or _whole(here, said)
+            return _name_alone(here, said) or _or_a_note(said, _whole(here, said))
     except OutOfTimeError:
         return NotHeard("That is too much at once: say it in parts, each with its own Enter")
     finally:
@@ -132,7 +132,26 @@ def _whole(here: Here, said: str) -> Answer:
         if not isinstance(parted, NotHeard | Unread):
             return parted
         whole = parted if isinstance(whole, NotHeard) and here.said(said) is None else whole
-    return (isinstance(whole, NotHeard) and _nearly(here, without_lead(said))) or whole
+    nearly = _nearly(here, without_lead(said)) if isinstance(whole, NotHeard) else None
+    return nearly or whole
+
+
+def _or_a_note(said: str, answer: Answer) -> Answer:
+    """A sentence that is no instruction may be kept as a note."""
+    plain = isinstance(answer, NotHeard) and not isinstance(answer, Looked)
+    if not plain or len(said.split()) <= MANY or len(_SPOKEN.findall(said)) < 2:
+        return answer
+    return Asked(f"{answer.say.rstrip('.')}. Or is it a note?", (f"note {said}",))
+
+
+_SPOKEN: Final = re.compile(
+    r"\b(?:the|a|an|it|is|are|was|be|to|for|with|as|in|on|we|they|he|she|you|i|that|this|not|no|will|would|should|must"
+    r"|can|when|before|after|who|about|of|and)\b",
+    re.IGNORECASE,
+)
+"""Words that sentences are made with."""
+MANY: Final = 3
+"""Words of a line from which on it may be a sentence."""
 
 
 def _surely_meant(here: Here, said: str) -> bool:
@@ -334,6 +353,8 @@ def _of_what(here: Here, said: str) -> list[str]:
         )
     if re.match(r"[0-9.]+:[0-9]+$", said):
         return [f"aspect {said}"]
+    if " " in said.strip():
+        return []
     singular = first.removesuffix("s")
     of = [one for one in here.phrases if {first, singular} & set(re.split(r",? or |, |: ", one.follows.lower()))]
     return [f"{phrase.word} {said}" for phrase in of if len(first) > 2]

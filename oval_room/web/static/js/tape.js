@@ -1,13 +1,23 @@
 // The tape line: reads back what it understood, shows it as a ghost, does it on Enter. And the phone's keys for it.
+// Lines that are entered wait in their order: each is done or asked about by itself, and none is lost however fast they
+// come. What is being typed is never touched.
+
+const REMEMBERED = 60;
 
 export function tape() {
   return {
     timer: 0, options: [], option: -1, past: [], pastAt: 0,
     asked: false, // the options are all that the line can mean
     picking: false, // Enter was pressed on such a line: a digit takes a choice
+    waiting: [], // lines that were entered; the first is on its way, or held
+    working: false,
+    held: null, // what the first line was answered with that was not done
+    answering: false, // the held line stands in the field
 
     init() {
       this.field = document.getElementById("tape");
+      this.past = this.recall();
+      this.pastAt = this.past.length;
       if (window.innerWidth > 760) this.field.focus();
       if (this.field.value) this.typing(); // typed before the page was ready
     },
@@ -64,40 +74,100 @@ export function tape() {
       const buttons = document.querySelectorAll("#tape-options button");
       buttons.forEach((button, at) => button.setAttribute("aria-pressed", String(at === this.option)));
     },
-    async enter() {
-      const sheet = this.sheet();
-      const line = this.field.value;
-      if (!line.trim()) return;
-      if (this.asked && this.option < 0) {
+    enter() {
+      const line = this.field.value.trim();
+      if (!line) return;
+      if (this.asked && this.option < 0 && (this.answering || !this.waiting.length)) {
         this.picking = true;
         return;
       }
       clearTimeout(this.timer);
-      const answer = await sheet.send("say", { line });
-      if (answer.kind === "done") {
-        this.past.push(line);
-        this.pastAt = this.past.length;
-        this.field.value = "";
+      this.sheet().ghosts += 1; // a read-back on its way is of no line any more
+      this.keep(line);
+      if (this.answering) {
+        this.waiting[0] = line;
+        this.held = null;
+        this.answering = false;
+      } else this.waiting.push(line);
+      this.field.value = "";
+      this.offer([]);
+      if (this.held) this.bring();
+      else this.work();
+    },
+    // One line after the other, until one is not done: that one is held, and those after it wait.
+    async work() {
+      this.shown();
+      if (this.working) return;
+      this.working = true;
+      while (this.waiting.length && !this.held) {
+        const answer = await this.sheet().send("say", { line: this.waiting[0] });
+        if (["done", "goes", "heard", "clash"].includes(answer.kind)) {
+          this.waiting.shift();
+          this.taken(answer);
+        } else this.held = answer;
+        this.shown();
+      }
+      this.working = false;
+      if (this.held) this.bring();
+    },
+    taken(answer) {
+      const sheet = this.sheet();
+      if (answer.kind === "goes") this.go(answer);
+      else if (answer.kind !== "clash" && !this.field.value) {
         sheet.say(sheet.words(answer), "heard");
-        this.offer([]);
-      } else if (answer.kind === "goes") {
-        this.go(answer);
-      } else if (answer.kind === "heard") {
-        sheet.say(sheet.words(answer), "heard");
-        sheet.ghost(answer);
-      } else if (answer.kind !== "clash") {
-        sheet.say(sheet.words(answer), answer.asked ? "" : "wrong");
-        this.offer(answer.options || [], answer.asked);
-        this.picking = Boolean(answer.asked);
+        if (answer.kind === "heard") sheet.ghost(answer);
+      }
+    },
+    // The held line comes back with its question as soon as nothing else is being typed.
+    bring() {
+      this.shown();
+      if (this.field.value.trim()) return;
+      const answer = this.held;
+      this.answering = true;
+      this.field.value = this.waiting[0];
+      this.sheet().say(this.sheet().words(answer), answer.asked ? "" : "wrong");
+      this.offer(answer.options || [], answer.asked);
+      this.picking = Boolean(answer.asked);
+      this.shown();
+    },
+    // The lines that wait, but for the one in the field.
+    shown() {
+      const list = document.getElementById("tape-waits");
+      const lines = this.answering ? this.waiting.slice(1) : this.waiting;
+      list.replaceChildren(...lines.map((line, n) => {
+        const item = document.createElement("li");
+        item.textContent = line;
+        if (this.held && !this.answering && n === 0) item.className = "tape-held";
+        return item;
+      }));
+      list.hidden = !lines.length;
+    },
+
+    // ── lines of before, also after a reload ──
+
+    keep(line) {
+      if (this.past.at(-1) !== line) this.past.push(line);
+      this.past = this.past.slice(-REMEMBERED);
+      this.pastAt = this.past.length;
+      try {
+        sessionStorage.setItem(`tape ${this.sheet().base}`, JSON.stringify(this.past));
+      } catch {
+        // a browser that keeps nothing: they are there until the page is left
+      }
+    },
+    recall() {
+      try {
+        return JSON.parse(sessionStorage.getItem(`tape ${this.sheet().base}`)) || [];
+      } catch {
+        return [];
       }
     },
     // A line that only says where to go: a page, a panel, what is looked at.
     go(answer) {
-      this.field.value = "";
-      this.clear();
+      if (!this.field.value) this.clear();
       if (answer.subject) this.sheet().subject(answer.subject);
       else if (answer.panel) this.$dispatch("open-panel", { name: answer.panel, more: {} });
-      else window.location.assign(answer.address);
+      else if (!this.waiting.length && !this.field.value) window.location.assign(answer.address);
     },
     fill(event) {
       this.field.value = event.detail;
@@ -115,25 +185,29 @@ export function tape() {
         this.enter();
         return;
       }
-      const act = { Enter: "enter", Escape: "leave", Tab: "next", ArrowUp: "back", ArrowDown: "forth" }[event.key];
-      if (!act || (act === "next" && (event.shiftKey || !this.options.length || !this.field.value.trim()))) return;
+      const act = { Enter: "enter", Escape: "leave", ArrowUp: "back", ArrowDown: "forth" }[event.key];
+      if (!act) return;
       event.preventDefault();
       this[act]();
     },
     leave() {
       this.field.value = "";
       this.clear();
+      if (this.answering) { // the held line is given up; those after it go on
+        this.waiting.shift();
+        this.held = null;
+        this.answering = false;
+        this.work();
+      }
       document.getElementById("board").focus();
-    },
-    next() {
-      this.choose(this.option + 1);
     },
     back() {
       if (this.asked) this.choose(this.option < 0 ? -1 : this.option - 1);
       else this.remember(-1);
     },
     forth() {
-      if (this.asked) this.choose(this.option + 1);
+      const offered = this.options.length && this.field.value.trim() && this.pastAt === this.past.length;
+      if (this.asked || offered) this.choose(this.option + 1);
       else this.remember(1);
     },
     remember(by) {

@@ -198,7 +198,7 @@ def _taken(ruler: Ruler, bare: Sequence[_Part]) -> list[float]:
             parse_length(part.text, ruler.unit, negative_ok=part.span.signed)  # what can't be read says why
         raise _none_fits(ruler, bare)
     if own < best:
-        near = all(mm is not None and part.span.almost(mm) for part, mm in zip(bare, plain, strict=True))
+        near = own > 0 and all(mm is not None and part.span.almost(mm) for part, mm in zip(bare, plain, strict=True))
         raise _asked(ruler, bare, [u for u in units if scores[u] == best or (u == ruler.unit and near)])
     return [mm for mm in plain if mm is not None]
 

@@ -237,22 +237,22 @@ class Hand(BrowserCase):
         page = self.sheet("survey")
         y = "input[data-say='seat']"
         for act, value in (
-            (lambda: (page.press("#tape", "Enter"), page.keyboard.press("2")), "10' 0\""),
-            (lambda: (page.press("#tape", "ArrowUp"), page.press("#tape", "Enter")), "10' 0\""),
+            (lambda: (page.press("#tape", "Enter"), page.keyboard.press("2")), "12' 0\""),
+            (lambda: (page.press("#tape", "ArrowUp"), page.press("#tape", "Enter")), "12' 0\""),
         ):
             revision = self.revision(page)
-            page.fill("#tape", "seat 10")
+            page.fill("#tape", "seat 12")
             page.locator(".tape-asks [data-digit='2']").wait_for()
             act()
             self.until(page, REVISION, revision + 1)
             self.assertEqual(page.locator(y).input_value(), value)
             self.say(page, "seat 11 ft")
         revision = self.revision(page)
-        page.fill(y, "9")
+        page.fill(y, "12")
         page.locator(y).press("Enter")
-        page.locator(".entry [data-take='seat 9 ft']").click()
+        page.locator(".entry [data-take='seat 12 ft']").click()
         self.until(page, REVISION, revision + 1)
-        self.assertEqual(page.locator(y).input_value(), "9' 0\"")
+        self.assertEqual(page.locator(y).input_value(), "12' 0\"")
 
     def test_the_phones_keys_and_choices_in_a_metric_job(self) -> None:
         page = self.sheet("survey", size=PHONE, has_touch=True)

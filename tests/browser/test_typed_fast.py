@@ -50,22 +50,22 @@ class TypedFast(BrowserCase):
         page = self.slow("survey")
         page.focus("#tape")
         seat = "document.querySelector(\"input[data-say='seat']\").value"
-        for line in ("seat 3.1 m", "seat 10", "note after the question"):
+        for line in ("seat 3.1 m", "seat 12", "note after the question"):
             page.keyboard.type(line)
             page.keyboard.press("Enter")
         page.keyboard.type("row 2 ")
-        self.until(page, WAITS, ["seat 10", "note after the question"])
+        self.until(page, WAITS, ["seat 12", "note after the question"])
         self.until(page, "document.querySelectorAll('.tape-held').length", 1)
         self.assertEqual(page.evaluate(FIELD), "row 2 ")
         page.keyboard.type("5 m")
         page.keyboard.press("Enter")
-        self.until(page, FIELD, "seat 10")
+        self.until(page, FIELD, "seat 12")
         page.locator(".tape-asks [data-digit='2']").wait_for()
         self.assertEqual(page.evaluate(WAITS), ["note after the question", "row 2 5 m"])
         revision = self.revision(page)
         page.keyboard.press("2")
         self.until(page, REVISION, revision + 3)
-        self.assertEqual(page.evaluate(seat), "10' 0\"")
+        self.assertEqual(page.evaluate(seat), "12' 0\"")
         self.assertEqual(page.evaluate(WAITS), [])
         self.assertEqual(page.evaluate(FIELD), "")
 

@@ -73,7 +73,7 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("[move|shift|slide] [it] {way:left|right} {by:length}", _aside),
     Saying("[move|shift|slide] [it] {by:length} {way:left|right}", _aside),
     Saying("{size:size} [inch|inches] tv wall", "tv {size}"),
-    Saying("{kind:tv|screen|picture} {up:length} (up|high|off floor|above floor|from floor)", "hang at {up}"),
+    Saying("{kind:tv|screen|picture} {up:length} (up|off floor|above floor|from floor)", "hang at {up}"),
     Saying("(lower|drop) {kind:tv|screen} [by] {by:length} [lower|down]", _down),
     Saying("turn (tv|picture|screen|it) {a:number} [degrees|deg|°]", "swivel {a}", when=_no_rig),
     Saying("wall {up:length} (up|high|off floor|from floor|above floor)", "hang at {up}", when=_has_wall),

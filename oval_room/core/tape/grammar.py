@@ -84,6 +84,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     """
     said = normal(line[: MOST_CHARACTERS + 1])
     here = Here(plan, gear, subject, evaluate, PHRASES)
+    here.line = said
     if not said:
         return NotHeard(here.eg("Type a word and a value, such as seat 11'2"), complete(""))
     if len(said) > MOST_CHARACTERS:
@@ -91,7 +92,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     token = _reading.set(Watch(READING))
     try:
         with one_watch():
-            return _name_alone(here, said) or _or_a_note(said, _whole(here, said))
+            return _name_alone(here, said) or _or_a_note(here, said, _whole(here, said))
     except OutOfTimeError:
         return NotHeard("That is too much at once: say it in parts, each with its own Enter")
     finally:
@@ -136,10 +137,12 @@ def _whole(here: Here, said: str) -> Answer:
     return nearly or whole
 
 
-def _or_a_note(said: str, answer: Answer) -> Answer:
+def _or_a_note(here: Here, said: str, answer: Answer) -> Answer:
     """A sentence that is no instruction may be kept as a note."""
     plain = isinstance(answer, NotHeard) and not isinstance(answer, Looked)
     if not plain or len(said.split()) <= MANY or len(_SPOKEN.findall(said)) < 2:
+        return answer
+    if here.said(said) is not None and (re.search("[0-9]", said) or len(said.split()) <= SURELY):
         return answer
     return Asked(f"{answer.say.rstrip('.')}. Or is it a note?", (f"note {said}",))
 
@@ -151,7 +154,8 @@ _SPOKEN: Final = re.compile(
 )
 """Words that sentences are made with."""
 MANY: Final = 3
-"""Words of a line from which on it may be a sentence."""
+SURELY: Final = 5
+"""Words of a line from which on it may be a sentence; more where it begins with a word of the table."""
 
 
 def _surely_meant(here: Here, said: str) -> bool:
@@ -273,7 +277,7 @@ def _phrase(here: Here, said: str) -> Answer:
         return Asked(ask.say, ask.options)
     except UnclearError as unclear:
         lines = [line for choice in unclear.swaps if (line := swapped(said, choice))]
-        surely = unclear.value is not None and re.search(r"[0-9]{2}|[.,½¼¾]", str(unclear.value))
+        surely = unclear.value is not None and re.search(r"[0-9]{2}|[.,½¼¾]|[5-9]", str(unclear.value))
         if (
             surely
             and len(lines) == 1
@@ -334,7 +338,7 @@ def _unknown(here: Here, said: str) -> Answer:
         return NotHeard(f"Go on: {', '.join(options[:4])}", options)
     guesses = nearest(said, LATER) or [f"{word} {said}" for word in BARE if re.match(r"[0-9]", said)]
     guesses += _of_what(here, said)
-    fits = [line for line in guesses if not isinstance(_phrase(here, line), NotHeard)]
+    fits = [line for line in guesses if not isinstance(_phrase(here, line), NotHeard | Unread)]
     first = said.split(" ")[0][:30]
     if fits:
         return Asked(f"“{first}” is not a word here. Is it one of these?", tuple(fits))
@@ -353,8 +357,6 @@ def _of_what(here: Here, said: str) -> list[str]:
         )
     if re.match(r"[0-9.]+:[0-9]+$", said):
         return [f"aspect {said}"]
-    if " " in said.strip():
-        return []
     singular = first.removesuffix("s")
     of = [one for one in here.phrases if {first, singular} & set(re.split(r",? or |, |: ", one.follows.lower()))]
     return [f"{phrase.word} {said}" for phrase in of if len(first) > 2]

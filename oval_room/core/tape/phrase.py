@@ -93,6 +93,8 @@ class Here:
     ) -> None:
         """just: the subject is what the line itself has just spoken of."""
         self.just = just
+        self.line = ""
+        """The line as it was typed, where it is one."""
         self.plan, self.gear, self.subject, self.phrases = plan, gear, subject, phrases
         self.ruler: Ruler = plan.writing.ruler
         self._evaluate = evaluate

@@ -81,7 +81,7 @@ def text_phrase(
         plain = "" if rest == "-" else re.sub(r"^(?:name\s+)?(?:(?:is|are|says)\s+|[:=]\s*)", "", rest)
         if rest[:1] not in (":", "=", "-"):
             if not tells and _SENTENCE.match(plain):
-                raise Ask(f"{label}, or a note?", f"note {word} {rest}", f"{word}: {plain}")
+                raise Ask(f"{label}, or a note?", f"note {here.line or word + ' ' + rest}", f"{word}: {plain}")
             plan = here.plan
             was = str(getattr(plan if hasattr(plan, field) else plan.brief, field))
             if was and was != plain and field != "name":

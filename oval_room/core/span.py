@@ -34,6 +34,7 @@ _CONTRARY: Final = {
         r"(?:\s+(?:wall|end|corner|side))?\s*$",
         re.I,
     ),
+    "side": re.compile(r"\b(?P<word>high|tall|up)\s*$|(?P<of>(?!))", re.I),
     "across": re.compile(
         rf"\b(?P<word>high|tall|up|back|away)\s*$|{_FROM}(?P<of>floor|right)(?:\s+(?:wall|end|corner|side))?\s*$", re.I
     ),
@@ -75,7 +76,7 @@ class Span:
     most: float
     usual: tuple[float, float]
     signed: bool = False
-    goes: Literal["", "up", "out", "across"] = ""
+    goes: Literal["", "up", "out", "across", "side"] = ""
 
     def fit(self, mm: float) -> int:
         """How well a value fits: 2 usual, or nought; 1 plausible; 0 neither."""

@@ -21,7 +21,13 @@ def _shaped(here: Here, said: Mapping[str, str]) -> list[str]:
     return [f"displays {grid} {said['what']}" for grid in (_SHAPES | _SHAPES_MORE).get(said["n"], ())]
 
 
+def _has_wall(here: Here) -> bool:
+    return any(group.kind == "wall" for group in here.plan.chosen.groups.values())
+
+
 SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying("display {n:number} {rest:text}", "wall display {n} {rest}", when=_has_wall),
+    Saying("controller {rest:text}", "wall controller {rest}", when=_has_wall),
     Saying("{grid:grid} [video] (wall|videowall) [displays|panels|screens|tvs] {what:words}", "displays {grid} {what}"),
     Saying("[video] (wall|videowall) {grid:grid} [displays|panels|screens|tvs] {what:words}", "displays {grid} {what}"),
     Saying("[video] (wall|videowall) of {n:count} {what:words}", _shaped, ask="In which columns and rows?"),

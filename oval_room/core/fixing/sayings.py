@@ -8,6 +8,6 @@ from oval_room.core.tape.sayings import Saying
 
 SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("(arm|bracket|wall bracket|wall mount|swing arm) {name:words}", "mount {name}"),
-    Saying("(arm|swing arm)", "arm mount"),
+    Saying("[tv|picture] (arm|swing arm)", "arm mount"),
     Saying("(bolt pattern|bolts pattern|hole pattern) {size:grid}", "vesa {size}"),
 )

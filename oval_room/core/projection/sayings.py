@@ -22,6 +22,9 @@ def _ultra_short(here: Here, said: Mapping[str, str]) -> list[str]:
 
 
 SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying(
+        "projector [hangs|hung] {down:length} (below|under) ceiling", "lens {down} below the ceiling", when=_has_one
+    ),
     Saying("(lower|drop) projector [by] {by:length}", "projector down by {by}", when=_has_one),
     Saying("(raise|lift) projector [by] {by:length}", "projector up by {by}", when=_has_one),
     Saying("(another|second) memory {rest:text}", "memory {rest}"),

@@ -32,11 +32,24 @@ def _round(here: Here, said: Mapping[str, str]) -> str:
     return f"rig {_MANY.get(count, count)} {said['size']} at {said['d']}"
 
 
+def _with_gap(here: Here, said: Mapping[str, str]) -> str:
+    count = said["n"].lower()
+    return f"rig {_MANY.get(count, count)} {said['size']}, gap {said['gap']} at {said['d']}"
+
+
 def _has_rig(here: Here) -> bool:
     return any(group.kind == "rig" for group in here.plan.chosen.groups.values())
 
 
 SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying(_THREE + " {d:length} [with] gap {gap:length}", _with_gap),
+    Saying("(gap|gaps) {gap:length}", "rig gap {gap}", when=_has_rig),
+    Saying("rig {d:length} [away|back]", "rig away {d}", when=_has_rig),
+    Saying(
+        "[rig] (lean|leans|leaned) {way:back|forward} {a:number} [degrees|deg|°]", "rig lean {a} {way}", when=_has_rig
+    ),
+    Saying("wheel {d:length} [ahead|out]", "wheel base {d}", when=_has_rig),
+    Saying("sides square", "turn square", when=_has_rig),
     Saying("rig " + _THREE, _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
     Saying("[rig] (triple|three) {size:size} (and|plus|with) one above [at] {d:length}", "rig four {size} at {d}"),
     Saying("[rig] (triple|three) {size:size} (and|plus|with) one above", _away("rig four {size} at {d}"), ask=_HOW_FAR),

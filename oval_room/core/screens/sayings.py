@@ -45,6 +45,10 @@ def _down(here: Here, said: Mapping[str, str]) -> str | None:
     return f"lower {said['kind']} by {said['by']}" if here.length(said["by"], SHIFT) <= SMALL else None
 
 
+def _up(here: Here, said: Mapping[str, str]) -> str | None:
+    return f"raise {said['kind']} by {said['by']}" if here.length(said["by"], SHIFT) <= SMALL else None
+
+
 def _no_rig(here: Here) -> bool:
     return not any(group.kind == "rig" for group in here.plan.chosen.groups.values())
 
@@ -73,8 +77,15 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("[move|shift|slide] [it] {way:left|right} {by:length}", _aside),
     Saying("[move|shift|slide] [it] {by:length} {way:left|right}", _aside),
     Saying("{size:size} [inch|inches] tv wall", "tv {size}"),
+    Saying("{kind:tv|screen} {size:size} [inch|inches] wall", "{kind} {size}"),
+    Saying("tv {size:size} [inch|inches] (oled|lcd|led|qled|uhd|4k|8k|smart)", "tv {size}"),
     Saying("{kind:tv|screen|picture} {up:length} (up|off floor|above floor|from floor)", "hang at {up}"),
     Saying("(lower|drop) {kind:tv|screen} [by] {by:length} [lower|down]", _down),
+    Saying("(raise|lift) {kind:tv|screen} [by] {by:length} [higher|up]", _up),
+    Saying("(raise|lift) wall [by] {by:length}", "raise by {by}", when=_has_wall),
+    Saying("(lower|drop) wall [by] {by:length}", "lower by {by}", when=_has_wall),
+    Saying("{kind:tv|screen} {off:length} (off|from|out from|away from) wall", "stand-off {off}"),
+    Saying("(scope|cinemascope)", "aspect 2.40", when=lambda here: bool(here.plan.chosen.pictures)),
     Saying("turn (tv|picture|screen|it) {a:number} [degrees|deg|°]", "swivel {a}", when=_no_rig),
     Saying("wall {up:length} (up|high|off floor|from floor|above floor)", "hang at {up}", when=_has_wall),
 )

@@ -91,7 +91,10 @@ _LOW: Final = (
     "|credenza|console table"
 )
 _STANDS: Final = "coffee table|side table|dining table|ottoman|bench|chest|dresser|piano|chair|footstool|bookshelf"
-_STUDS: Final = "(studs|stud) [every] {d:length} [centres|centers|ctrs|apart|spacing|spaced] from {first:length}"
+_STUDS: Final = (
+    "(studs|stud) [every] {d:length} "
+    "[centres|centers|ctrs|apart|spacing|spaced|oc|o.c.|on center|on centre] from {first:length}"
+)
 _SOFA: Final = "sofa|couch|settee"
 
 
@@ -132,7 +135,19 @@ _WAY_ASK: Final = "Do you look that way when you look at the wall, or does the w
 _FINISH: Final = (("white|light|pale|cream", "white"), ("dark|black|dark grey|dark gray|navy|matt black", "dark"))
 _COVERS: Final = "blackout|blind|blinds|curtain|curtains|shutter|shutters|net"
 
+
+def _more_seats(here: Here, said: Mapping[str, str]) -> str:
+    _, seat = here.seat()
+    now = sum(one.row == seat.row for one in here.plan.survey.seats.values())
+    return f"seats {now + int(said['n'])}"
+
+
 SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying("room {a:length} (by|x) {b:length} {c:length} (ceiling|ceilings|high)", "room {a} x {b} x {c}"),
+    Saying("row {n:number} {d:length} (with|and) {up:length} riser", "row {n} {d}; row {n} riser {up}"),
+    Saying("riser {up:length} row {n:number}", "row {n} riser {up}"),
+    Saying("{n:count} more (seat|seats)", _more_seats, when=_seated),
+    Saying("(child|kid|adult|grown-up) {tall:length} [tall|high]", "person {tall}"),
     *_bearings(),
     *(Saying(f"(display|tv|screen) wall {way.pattern}", way.line, ask=_WAY_ASK) for way in _bearings()),
     *(Saying(f"(display|tv|screen) wall {way.pattern}", _opposite(way), ask=_WAY_ASK) for way in _bearings()),

@@ -23,7 +23,7 @@ from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.parts import STAGES
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import GearShelf
+from oval_room.core.plan.gear import GearShelf, offered
 from oval_room.core.report import Evaluate, Report
 from oval_room.core.screens.group_commands import PutGroup, of_group, with_its_wall
 from oval_room.core.screens.groups import looked_at, stands_for
@@ -92,7 +92,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     token = _reading.set(Watch(READING))
     try:
         with one_watch():
-            return _name_alone(here, said) or _or_a_note(here, said, _whole(here, said))
+            return _name_alone(here, said) or _of_the_shelf(here, said) or _or_a_note(here, said, _whole(here, said))
     except OutOfTimeError:
         return NotHeard("That is too much at once: say it in parts, each with its own Enter")
     finally:
@@ -120,6 +120,16 @@ def _name_alone(here: Here, said: str) -> Looked | None:
     )
 
 
+def _of_the_shelf(here: Here, said: str) -> Answer | None:
+    """An item of the shelf by its whole name alone: taken for what it is."""
+    fits = [item for item in offered(here.gear).values() if said.lower() in (item.name.lower(), item.model.lower())]
+    if len(fits) != 1:
+        return None
+    word = "stem" if getattr(fits[0], "holds", "") == "projector" else {"panel": "tv"}.get(fits[0].kind, fits[0].kind)
+    line = f"{word} {fits[0].name}"
+    return _phrase(here, line) if here.said(line) is not None else None
+
+
 def _whole(here: Here, said: str) -> Answer:
     whole = _one(here, said)
     if (not isinstance(whole, NotHeard | Unread) and ";" not in said) or _surely_meant(here, said):
@@ -140,9 +150,11 @@ def _whole(here: Here, said: str) -> Answer:
 def _or_a_note(here: Here, said: str, answer: Answer) -> Answer:
     """A sentence that is no instruction may be kept as a note."""
     plain = isinstance(answer, NotHeard) and not isinstance(answer, Looked)
-    if not plain or len(said.split()) <= MANY or len(_SPOKEN.findall(said)) < 2:
+    words, begun, numbers = said.split(), here.said(said) is not None, re.search("[0-9]", said)
+    spoken = len(words) > MANY and len(_SPOKEN.findall(said)) > 1
+    if not plain or not (spoken or (len(words) > 2 and not begun and not numbers)):
         return answer
-    if here.said(said) is not None and (re.search("[0-9]", said) or len(said.split()) <= SURELY):
+    if begun and (numbers or len(words) <= SURELY):
         return answer
     return Asked(f"{answer.say.rstrip('.')}. Or is it a note?", (f"note {said}",))
 
@@ -209,7 +221,7 @@ def _one(here: Here, said: str) -> Answer:
 def _as_said(here: Here, said: str) -> Answer | None:
     """What a line is as a whole, where it is a saying; asked where it is two that mean different things."""
     heard = dict[str, Answer]()
-    asks = dict(as_said(said, here, SAYINGS))
+    asks = {line: ask for way in (said, without_lead(said)) for line, ask in as_said(way, here, SAYINGS)}
     for line in asks:
         pieces = facts(line, WORDS) if ";" in line else []
         if pieces or here.said(line) is not None:
@@ -265,7 +277,10 @@ def _phrase(here: Here, said: str) -> Answer:
         with _searching(watch):
             heard = _made(here, phrase, word, rest)
         apply(here.plan, heard.command, here.gear)
-        if says_nothing := unread(rest, heard, here.names, lambda other: _made(here, phrase, word, other)):
+        says_nothing = (
+            () if phrase.free else unread(rest, heard, here.names, lambda text: _made(here, phrase, word, text))
+        )
+        if says_nothing:
             listed = ", ".join(f"“{one[:30]}”" for one in says_nothing)
             return Unread(
                 f"{listed} {'says' if len(says_nothing) == 1 else 'say'} nothing here. Without?",
@@ -306,7 +321,8 @@ def _made(here: Here, phrase: Phrase, word: str, rest: str) -> Heard:
 def _of_wall(here: Here, phrase: Phrase, rest: str) -> Heard | None:
     """What is said of a display's place, said of its whole wall, which is looked at as one picture; None for anything
     else. One display alone is moved by its number."""
-    group = stands_for(here.plan.chosen).get(here.subject.picture or "")
+    looks = here.subject.picture or next(iter(here.plan.chosen.pictures), "")
+    group = stands_for(here.plan.chosen).get(looks)
     if group is None or phrase.stage != "picture" or phrase.word == "gap":
         return None
     seen = looked_at(here.plan.chosen)

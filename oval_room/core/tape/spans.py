@@ -11,7 +11,7 @@ UP: Final = Span("a height above the floor", 0, 12_000, (100, 3200), goes="up")
 OUT: Final = Span("a distance out from a wall", 0, 30_000, (50, 12_000), goes="out")
 SIZE: Final = Span("a size", 5, 15_000, (100, 6000))
 
-WALL: Final = Span("a room's side", 900, 30_000, (1500, 13_000))
+WALL: Final = Span("a room's side", 900, 30_000, (1500, 13_000), goes="side")
 PIECE: Final = Span("a wall", 50, 30_000, (150, 13_000))
 CEILING: Final = Span("a ceiling", 1800, 12_000, (2000, 5000), goes="up")
 CORNER: Final = Span("a ceiling at a corner", 300, 12_000, (1500, 5000))

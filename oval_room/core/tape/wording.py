@@ -126,7 +126,8 @@ def nearest(line: str, words: Iterable[str], most: int = 3) -> list[str]:
     out: list[str] = []
     known = list(words)
     for first in dict.fromkeys((said[0], said[0].split(" ")[0])):
-        for word in difflib.get_close_matches(first.lower(), known, n=most, cutoff=0.72):
+        alike = [word for word in known if word[0] == first[0].lower()]  # nobody mistypes how a word begins
+        for word in difflib.get_close_matches(first.lower(), alike, n=most, cutoff=0.72):
             fixed = (word + line[len(first) :]).strip()
             if fixed not in out:
                 out.append(fixed)

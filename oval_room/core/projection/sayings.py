@@ -21,7 +21,14 @@ def _ultra_short(here: Here, said: Mapping[str, str]) -> list[str]:
     return [f"projector {one.name}" for one in fits[:6]]
 
 
+def _by_light(here: Here, said: Mapping[str, str]) -> list[str]:
+    items = [one for one in offered(here.gear).values() if isinstance(one, Projector)]
+    return [f"projector {one.name}" for one in items if one.light == said["light"].lower()][:6]
+
+
 SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying("{light:laser|led|lamp} projector", _by_light, ask="Which?"),
+    Saying("drop pole {long:length}", "pole {long}", when=_has_one),
     Saying(
         "projector [hangs|hung] {down:length} (below|under) ceiling", "lens {down} below the ceiling", when=_has_one
     ),

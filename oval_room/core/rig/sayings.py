@@ -5,16 +5,29 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Final
 
+from oval_room.core.rig.phrases import AWAY
 from oval_room.core.tape.phrase import Here
 from oval_room.core.tape.sayings import Saying
 
 FAR: Final = (600.0, 700.0, 800.0)
 """How far a rig's centre is offered where nobody said it [mm] (planning values of ours)."""
 _HOW_FAR: Final = "How far is the centre from the eye?"
+_WHERE: Final = "Where does the driver's eye come, from the display wall?"
 _MANY: Final = {"triple": "three", "triples": "three", "quad": "four"}
 _THREE: Final = "{n:triple|triples|three|quad|four} {size:size} [monitors|screens|displays|tvs|panels] [wide]"
 _PAIR: Final = "{n:two|dual|double} {size:size} [monitors|screens|displays]"
 _ONE: Final = "[one|single] {size:size} (ultrawide|ultra wide|super ultrawide) [monitor|screen]"
+
+
+def _seated(here: Here, line: str, far: float) -> list[str]:
+    """A rig stands round a seat: where there is none, a line asks for it, behind where the screens would be."""
+    if here.plan.survey.seats:
+        return [line]
+    return [f"seat {here.show(far + behind)}; {line}" for behind in BEHIND]
+
+
+BEHIND: Final = (600.0, 1200.0)
+"""How far from the wall a rig's centre is offered where no seat is placed yet [mm] (planning values of ours)."""
 
 
 def _away(line: str) -> Callable[[Here, Mapping[str, str]], list[str]]:
@@ -22,14 +35,19 @@ def _away(line: str) -> Callable[[Here, Mapping[str, str]], list[str]]:
 
     def made(here: Here, said: Mapping[str, str]) -> list[str]:
         count = _MANY.get(said.get("n", "").lower(), said.get("n", "").lower())
-        return [line.format(n=count, size=said["size"], d=here.show(far)) for far in FAR]
+        lines = [(line.format(n=count, size=said["size"], d=here.show(far)), far) for far in FAR]
+        return [whole for one, far in lines for whole in _seated(here, one, far)[:1]]
 
     return made
 
 
-def _round(here: Here, said: Mapping[str, str]) -> str:
+def _round(here: Here, said: Mapping[str, str]) -> list[str]:
     count = said["n"].lower()
-    return f"rig {_MANY.get(count, count)} {said['size']} at {said['d']}"
+    return _seated(here, f"rig {_MANY.get(count, count)} {said['size']} at {said['d']}", here.length(said["d"], AWAY))
+
+
+def _one(here: Here, said: Mapping[str, str]) -> list[str]:
+    return _seated(here, f"rig one {said['size']} at {said['d']}", here.length(said["d"], AWAY))
 
 
 def _with_gap(here: Here, said: Mapping[str, str]) -> str:
@@ -55,13 +73,14 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("[rig] (triple|three) {size:size} (and|plus|with) one above", _away("rig four {size} at {d}"), ask=_HOW_FAR),
     Saying("{n:triple|three|four} (monitors|screens) {size:size} {d:length} [away|back]", _round),
     Saying("{n:triple|three|four} (monitors|screens) {size:size}", _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
-    Saying(_THREE + " [away] {d:length} [away|back|from eye|from eyes|from me]", _round),
+    Saying(_THREE + " [away] {d:length} [away|back|from eye|from eyes|from me]", _round, ask=_WHERE),
     Saying(_THREE, _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
     Saying(_PAIR + " {d:length} [away|back|from eye]", "desk screens two {size} at {d}"),
     Saying(_PAIR, _away("desk screens two {size} at {d}"), ask="How far are they from the eye?"),
-    Saying(_ONE + " {d:length} [away|back|from eye]", "rig one {size} at {d}"),
+    Saying(_ONE + " {d:length} [away|back|from eye]", _one, ask=_WHERE),
+    Saying("(ultrawide|ultra wide) {size:size} {d:length} [away|back]", _one, ask=_WHERE),
     Saying(_ONE, _away("rig one {size} at {d}"), ask=_HOW_FAR),
-    Saying("[side|sides] (angle|angles) {a:number} [degrees|deg|°]", "turn {a}", when=_has_rig),
+    Saying("[side|sides] (angle|angles) {a:number} [degrees|deg|°]", "turn {a}"),
     Saying("(backglass|back glass|backbox) {what:words}", "cabinet back {what}"),
     Saying("(playfield|play field) {what:words}", "cabinet playfield {what}"),
     Saying("(pinball|table sim|virtual pinball) cabinet {sizes:sizes}", "cabinet {sizes}"),

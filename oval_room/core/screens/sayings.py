@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from typing import Final
 
 from oval_room.core.tape.phrase import Here
@@ -53,6 +53,19 @@ def _no_rig(here: Here) -> bool:
     return not any(group.kind == "rig" for group in here.plan.chosen.groups.values())
 
 
+def _some(word: str) -> Callable[[Here, Mapping[str, str]], list[str]]:
+    """A move of which nobody said how far, by as much as one tries first."""
+    return lambda here, said: [f"{word} {said['kind']} by {here.show(by)}" for by in FIRST_TRIED]
+
+
+def _corners(here: Here, said: Mapping[str, str]) -> list[str]:
+    return [f"corner c{n}" for n in range(1, len(here.plan.survey.room.walls) + 1)][:6]
+
+
+FIRST_TRIED: Final = (25.0, 50.0, 100.0)
+"""Moves that are offered where nobody said how far [mm] (planning values of ours)."""
+
+
 def _has_wall(here: Here) -> bool:
     return any(group.kind == "wall" for group in here.plan.chosen.groups.values())
 
@@ -82,6 +95,15 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("{kind:tv|screen|picture} {up:length} (up|off floor|above floor|from floor)", "hang at {up}"),
     Saying("(lower|drop) {kind:tv|screen} [by] {by:length} [lower|down]", _down),
     Saying("(raise|lift) {kind:tv|screen} [by] {by:length} [higher|up]", _up),
+    Saying("wall (higher|up) by {by:length}", "raise by {by}", when=_has_wall),
+    Saying("wall higher {by:length}", "raise by {by}", when=_has_wall),
+    Saying("wall lower {by:length}", "lower by {by}", when=_has_wall),
+    Saying("{school:front row|lounge|cinema}", "school {school}", when=lambda here: bool(here.plan.chosen.pictures)),
+    Saying("{kind:tv|screen} [hangs] (higher|up)", _some("raise"), ask="By how much?"),
+    Saying("{kind:tv|screen} [hangs] (lower|down)", _some("lower"), ask="By how much?"),
+    Saying("{kind:tv|screen} {by:length} (higher|up higher)", "raise {kind} by {by}"),
+    Saying("{kind:tv|screen} {by:length} (lower|down lower)", "lower {kind} by {by}"),
+    Saying("(tv|picture) corner", _corners, ask="Across which corner?"),
     Saying("(raise|lift) wall [by] {by:length}", "raise by {by}", when=_has_wall),
     Saying("(lower|drop) wall [by] {by:length}", "lower by {by}", when=_has_wall),
     Saying("{kind:tv|screen} {off:length} (off|from|out from|away from) wall", "stand-off {off}"),

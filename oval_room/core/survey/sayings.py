@@ -6,6 +6,7 @@ import re
 from collections.abc import Mapping
 from typing import Final
 
+from oval_room.core.plan.gear import offered
 from oval_room.core.survey.wall_phrases import MOST_PLACES
 from oval_room.core.tape.phrase import Here
 from oval_room.core.tape.sayings import Saying
@@ -136,6 +137,25 @@ _FINISH: Final = (("white|light|pale|cream", "white"), ("dark|black|dark grey|da
 _COVERS: Final = "blackout|blind|blinds|curtain|curtains|shutter|shutters|net"
 
 
+RADIATOR: Final = 100.0
+"""How deep a radiator is that nobody says [mm] (planning value of ours)."""
+DOORS: Final = ((760.0, 1980.0), (838.0, 1980.0), (900.0, 2100.0))
+"""Widths and heights that doors are sold in, offered where none is said [mm] (planning values of ours)."""
+
+
+def _radiator(here: Here, said: Mapping[str, str]) -> str:
+    return f"radiator {said['wide']} x {here.show(RADIATOR)} x {said['high']} on {said['wall']}"
+
+
+def _opening_at(here: Here, said: Mapping[str, str]) -> list[str]:
+    sizes = [f"{here.show(wide)} x {here.show(high)}" for wide, high in DOORS]
+    return [f"door {said['wall']} at {said['at']}, {size}" for size in sizes]
+
+
+def _soundbars(here: Here, said: Mapping[str, str]) -> list[str]:
+    return [f"soundbar {item.name}" for item in offered(here.gear).values() if item.kind == "soundbar"][:6]
+
+
 def _more_seats(here: Here, said: Mapping[str, str]) -> str:
     _, seat = here.seat()
     now = sum(one.row == seat.row for one in here.plan.survey.seats.values())
@@ -146,6 +166,11 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("room {a:length} (by|x) {b:length} {c:length} (ceiling|ceilings|high)", "room {a} x {b} x {c}"),
     Saying("row {n:number} {d:length} (with|and) {up:length} riser", "row {n} {d}; row {n} riser {up}"),
     Saying("riser {up:length} row {n:number}", "row {n} riser {up}"),
+    Saying("stool {d:length} [back|away]", "seat {d}; seating stool"),
+    Saying("(soundbar|sound bar) (under|below) (tv|screen|picture)", _soundbars, ask="Which one, or its sizes?"),
+    Saying("(rooflight|roof light|skylight|roof window) {size:sizes} {at:length}", _over_head),
+    Saying("radiator {wide:length} (x|by) {high:length} {wall:wall}", _radiator),
+    Saying("door {wall:wall} {at:length} [from left|along|in]", _opening_at, ask="How wide and high is it?"),
     Saying("{n:count} more (seat|seats)", _more_seats, when=_seated),
     Saying("(child|kid|adult|grown-up) {tall:length} [tall|high]", "person {tall}"),
     *_bearings(),

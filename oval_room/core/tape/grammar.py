@@ -92,7 +92,9 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     token = _reading.set(Watch(READING))
     try:
         with one_watch():
-            return _name_alone(here, said) or _of_the_shelf(here, said) or _or_a_note(here, said, _whole(here, said))
+            return (
+                _name_alone(here, said) or _of_the_shelf(here, said) or _or_a_note(here, said, _can_be_said(here, said))
+            )
     except OutOfTimeError:
         return NotHeard("That is too much at once: say it in parts, each with its own Enter")
     finally:
@@ -147,12 +149,42 @@ def _whole(here: Here, said: str) -> Answer:
     return nearly or whole
 
 
+def _can_be_said(here: Here, said: str) -> Answer:
+    """What a line means; of the choices of a question those alone that can be said."""
+    answer = _whole(here, said)
+    if isinstance(answer, Heard) and (other := _other_units(here, said)):
+        return replace(answer, offers=(f"units {other}; {said}",))
+    if not isinstance(answer, Asked):
+        return answer
+    options = tuple(option for option in answer.options if not isinstance(_whole(here, option), NotHeard))
+    if not options:
+        return _one(here, said) if isinstance(_one(here, said), NotHeard) else NotHeard(answer.say)
+    return replace(answer, options=options)
+
+
+_METRIC: Final = re.compile(r"[0-9]\s*(?:mm|cm|m|metres?|meters?)\b", re.IGNORECASE)
+_FEET: Final = re.compile(r"[0-9]\s*(?:['′\"″]|ft\b|feet\b|foot\b|in\b|inch)", re.IGNORECASE)
+
+
+def _other_units(here: Here, said: str) -> str:
+    """The units of a job's first room where it is said in others than the job's; empty for any other line."""
+    survey = here.plan.survey
+    first = not survey.seats and not here.plan.chosen.pictures and survey.room.width.source != "read"
+    if not first or not without_lead(said).lower().startswith("room"):
+        return ""
+    metric = here.ruler.unit in ("mm", "cm", "m")
+    if _METRIC.search(said) and not metric:
+        return "mm"
+    return "feet" if metric and _FEET.search(said) and not _METRIC.search(said) else ""
+
+
 def _or_a_note(here: Here, said: str, answer: Answer) -> Answer:
     """A sentence that is no instruction may be kept as a note."""
     plain = isinstance(answer, NotHeard) and not isinstance(answer, Looked)
     words, begun, numbers = said.split(), here.said(said) is not None, re.search("[0-9]", said)
     spoken = len(words) > MANY and len(_SPOKEN.findall(said)) > 1
-    if not plain or not (spoken or (len(words) > 2 and not begun and not numbers)):
+    strange = not begun and len(words) > (MANY if numbers else 2)
+    if not plain or not (spoken or strange):
         return answer
     if begun and (numbers or len(words) <= SURELY):
         return answer
@@ -187,7 +219,7 @@ def _nearly(here: Here, said: str) -> Asked | None:
     begun = here.said(shorter) if shorter else None
     if begun is not None and not begun[0].free and not isinstance(_phrase(here, shorter), NotHeard):
         return Asked(f"“{said.split(' ')[0][:30]}” was not understood. Is it this?", (shorter,))
-    near = [line for line in nearest(said, LATER) if here.said(line) is not None]
+    near = [line for line in nearest(said, LATER) if (of := here.said(line)) is not None and not of[0].slow]
     said_as = {answer.say: line for line in reversed(near) if isinstance(answer := _phrase(here, line), Heard)}
     return Asked("Is it one of these?", tuple(reversed(said_as.values()))) if said_as else None
 
@@ -354,7 +386,8 @@ def _unknown(here: Here, said: str) -> Answer:
         return NotHeard(f"Go on: {', '.join(options[:4])}", options)
     guesses = nearest(said, LATER) or [f"{word} {said}" for word in BARE if re.match(r"[0-9]", said)]
     guesses += _of_what(here, said)
-    fits = [line for line in guesses if not isinstance(_phrase(here, line), NotHeard | Unread)]
+    quick = [line for line in guesses if (of := here.said(line)) is None or not of[0].slow]
+    fits = [line for line in quick if not isinstance(_phrase(here, line), NotHeard | Unread)]
     first = said.split(" ")[0][:30]
     if fits:
         return Asked(f"“{first}” is not a word here. Is it one of these?", tuple(fits))

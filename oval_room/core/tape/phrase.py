@@ -29,10 +29,11 @@ MOST_LISTED: Final = 6
 
 @record
 class Heard:
-    """What was understood, in words, and the command that does it."""
+    """What was understood, in words, and the command that does it. offers: lines that do a little more."""
 
     say: str
     command: Command
+    offers: tuple[str, ...] = ()
 
 
 @record
@@ -122,13 +123,10 @@ class Here:
     def said(self, line: str) -> tuple[Phrase, str] | None:
         """The phrase a line starts with and its word there; the longest wins. A digit may follow the word at once."""
         lower = line.lower()
-        fits = [
-            (phrase, word)
-            for phrase in self.phrases
-            for word in (phrase.word, *phrase.also)
-            if lower.startswith(word) and not lower[len(word) : len(word) + 1].isalpha()
-        ]
-        return max(fits, key=lambda fit: len(fit[1]), default=None)
+        for word, phrase in _by_letter(self.phrases).get(lower[:1], ()):
+            if lower.startswith(word) and not lower[len(word) : len(word) + 1].isalpha():
+                return phrase, word
+        return None
 
     def eg(self, hint: str) -> str:
         """A hint with its lengths in the job's unit."""
@@ -264,10 +262,31 @@ class Phrase:
     """Other words people say for it."""
     sign: str = ""
     """A sign that says it too, wherever it stands in a line: `player > TV`."""
+    slow: bool = False
+    """Searches for its answer: it is never tried as a guess."""
     free: bool = False
     """Takes what follows as it is: it has to begin the line, or any sentence with its word in it would be taken."""
     begins: tuple[str, ...] = ()
     """Words that follow it where nothing else can be meant: such a line is refused for what it is, not read anew."""
+
+
+_Letters = dict[str, list[tuple[str, Phrase]]]
+_LETTERS: Final[dict[int, tuple[Sequence[Phrase], _Letters]]] = {}
+"""Tables that were sorted, each kept beside what came of it, so that no other takes its place in memory."""
+
+
+def _by_letter(phrases: Sequence[Phrase]) -> _Letters:
+    """The words of phrases by how they begin, the longest first; made once for each table of phrases."""
+    kept = _LETTERS.get(id(phrases))
+    known: _Letters = kept[1] if kept is not None else {}
+    if kept is None:
+        for phrase in phrases:
+            for word in (phrase.word, *phrase.also):
+                known.setdefault(word[:1], []).append((word, phrase))
+        for listed in known.values():
+            listed.sort(key=lambda one: -len(one[0]))
+        _LETTERS[id(phrases)] = (phrases, known)
+    return known
 
 
 def normal(line: str) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.parts import PARTS
@@ -9,5 +10,8 @@ from oval_room.core.solve.phrases import PHRASES as SOLVING
 from oval_room.core.tape.phrase import Phrase
 from oval_room.core.tape.sayings import Saying
 
-PHRASES: Final[tuple[Phrase, ...]] = (*(phrase for part in PARTS for phrase in part.phrases), *SOLVING)
+PHRASES: Final[tuple[Phrase, ...]] = (
+    *(phrase for part in PARTS for phrase in part.phrases),
+    *(replace(phrase, slow=True) for phrase in SOLVING),
+)
 SAYINGS: Final[tuple[Saying, ...]] = tuple(saying for part in PARTS for saying in part.sayings)

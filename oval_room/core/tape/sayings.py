@@ -104,18 +104,42 @@ def _plain(text: str, kind: str) -> str | None:
     return text
 
 
-def _needed(pattern: str) -> frozenset[str]:
-    """Words of a pattern that stand alone: a line without one of them is none of its lines."""
-    return frozenset(token["word"].lower() for token in _TOKEN.finditer(pattern) if token["word"])
+def _known_by(pattern: str) -> tuple[str, ...]:
+    """Words of which a line has one where it may be a saying's: its first word, or how the first of several begin; none
+    where it is all slots."""
+    for token in _TOKEN.finditer(pattern):
+        either = token["word"] or token["either"] or (token["type"] if "|" in (token["type"] or "") else "")
+        if either:
+            return tuple(re.split(r"[\s-]", one)[0].lower() for one in either.split("|"))
+    return ()
+
+
+_Known = tuple[dict[str, list[int]], list[int]]
+_KNOWN: Final[dict[int, tuple[Sequence[Saying], _Known]]] = {}
+"""Tables that were sorted, each kept beside what came of it."""
+
+
+def _sorted_out(sayings: Sequence[Saying]) -> _Known:
+    """The places of sayings by the words they are known by, and of those that are known by none."""
+    kept = _KNOWN.get(id(sayings))
+    if kept is None:
+        by, rest = dict[str, list[int]](), list[int]()
+        for n, saying in enumerate(sayings):
+            words = _known_by(saying.pattern)
+            for word in dict.fromkeys(words):
+                by.setdefault(word, []).append(n)
+            rest += [] if words else [n]
+        kept = _KNOWN[id(sayings)] = (sayings, (by, rest))
+    return kept[1]
 
 
 def as_said(line: str, here: Here, sayings: Sequence[Saying]) -> Iterator[tuple[str, str]]:
     """The lines of the table that a line is as a whole, by the sayings that fit it, in their order; and what to ask
     where they mean different things."""
-    words = frozenset(re.findall(r"[^\s,:;]+", line.lower()))
-    for saying in sayings:
-        if not _needed_of(saying.pattern) <= words:
-            continue
+    by, rest = _sorted_out(sayings)
+    places = {n for word in re.findall(r"[^\s,:;-]+", line.lower()) for n in by.get(word, ())}
+    for n in sorted({*places, *rest}):
+        saying = sayings[n]
         expression, slots = _compiled(saying.pattern)
         found = expression.fullmatch(line + " ") or expression.fullmatch(line)
         if found is None or (saying.when is not None and not saying.when(here)):
@@ -129,6 +153,3 @@ def as_said(line: str, here: Here, sayings: Sequence[Saying]) -> Iterator[tuple[
             continue
         for one in (made,) if isinstance(made, str) else made or ():
             yield one, saying.ask
-
-
-_needed_of: Final = cache(_needed)

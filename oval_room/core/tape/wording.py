@@ -9,6 +9,7 @@ from __future__ import annotations
 import difflib
 import re
 from collections.abc import Iterable, Iterator, Sequence
+from functools import cache
 from typing import Final
 
 from oval_room.core.units import is_bare, one_after
@@ -66,14 +67,35 @@ def turned_about(line: str) -> Iterator[str]:
         yield line[hand.end() :]
 
 
-def word_first(line: str, words: Iterable[str]) -> Iterator[str]:
+@cache
+def _longest_first(words: tuple[str, ...]) -> tuple[str, ...]:
+    return tuple(sorted(words, key=len, reverse=True))
+
+
+@cache
+def _parting(words: tuple[str, ...]) -> re.Pattern[str]:
+    """What parts facts: marks, words between, and a word of the table that a number follows."""
+    longest = "|".join(re.escape(word) for word in _longest_first(words) if len(word) > 2)
+    return re.compile(rf"{_SPLIT.pattern}|\s+(?=(?:{longest})(?:\s+(?:at|to|is))?\s*[0-9])", re.IGNORECASE)
+
+
+def _stands(word: str, lower: str, before: str) -> re.Match[str] | None:
+    """Where a word stands in a line by itself; most words are seen not to, at once."""
+    return _alone(word, before).search(lower) if word in lower else None
+
+
+@cache
+def _alone(word: str, before: str) -> re.Pattern[str]:
+    return re.compile(rf"{before}{re.escape(word)}(?![a-z])")
+
+
+def word_first(line: str, words: tuple[str, ...]) -> Iterator[str]:
     """A line whose word stands later, with it first, the longest word first: `brick wall` as `wall brick`."""
     if _NEVER.match(line):
         return
     lower = line.lower()
-    for word in sorted(words, key=len, reverse=True):
-        found = re.search(rf"(?<=[\s0-9]){re.escape(word)}(?![a-z])", lower) if len(word) > 2 else None
-        if found:
+    for word in _longest_first(words):
+        if len(word) > 2 and (found := _stands(word, lower, r"(?<=[\s0-9])")) is not None:
             yield f"{word} {line[: found.start()].strip()} {line[found.end() :].strip()}".strip()
 
 
@@ -83,27 +105,23 @@ def without_first(line: str) -> str:
     return rest if first.isalpha() and not _NEVER.match(line) else ""
 
 
-def number_first(line: str, words: Iterable[str]) -> Iterator[str]:
+def number_first(line: str, words: tuple[str, ...]) -> Iterator[str]:
     """A line that begins with its number, as the words' own lines, the longest word first: `65in tv` as `tv 65in`."""
     if not _NUMBER.match(line):
         return
     lower = line.lower()
-    for word in sorted(words, key=len, reverse=True):
-        found = re.search(rf"(?<![a-z]){re.escape(word)}(?![a-z])", lower)
-        if found:
+    for word in _longest_first(words):
+        if (found := _stands(word, lower, r"(?<![a-z])")) is not None:
             rest = f"{line[: found.start()].strip()} {line[found.end() :].strip()}".strip()
             yield f"{word} {re.sub(r' +,', ',', rest)}"
 
 
-def facts(line: str, words: Sequence[str]) -> list[tuple[str, str]]:
+def facts(line: str, words: tuple[str, ...]) -> list[tuple[str, str]]:
     """The pieces of a line that may be facts of their own, each with what parts it from the next: a mark, or no more
     than a word that a number follows, `throw 3.8 m lens up 2.2 m`.
     """
     pieces, at = [], 0
-    longest = "|".join(re.escape(word) for word in sorted(words, key=len, reverse=True) if len(word) > 2)
-    for found in re.finditer(
-        rf"{_SPLIT.pattern}|\s+(?=(?:{longest})(?:\s+(?:at|to|is))?\s*[0-9])", line, re.IGNORECASE
-    ):
+    for found in _parting(words).finditer(line):
         pieces.append((line[at : found.start()], found[0]))
         at = found.end()
     return [*pieces, (line[at:], "")]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
@@ -260,7 +261,8 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     line, only_asked = what_if(body.line)
     heard_as = bench.hear(parts.head, line, parts.seen.spoken_of, who.name)
     if isinstance(heard_as, Heard):
-        return _ghost(parts, heard_as.command, f"What if: {heard_as.say}" if only_asked else heard_as.say)
+        told = f"What if: {heard_as.say}" if only_asked else heard_as.say
+        return _ghost(parts, heard_as.command, told, heard_as.offers)
     if isinstance(heard_as, NotHeard) and (going := goes_to(parts, line, heard_as)) is not None:
         listed = list(heard_as.options) if going.subject else []
         return JSONResponse({"kind": "told", "say": going.say, "html": str(lengths(going.say)), "options": listed})
@@ -303,7 +305,7 @@ def _gear_taken(parts: SheetParts, text: str) -> JSONResponse:
     return told_done(parts, say, parts.swap(say), say)
 
 
-def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
+def _ghost(parts: SheetParts, command: Command, say: str, offers: Sequence[str] = ()) -> JSONResponse:
     bench = parts.bench
     trial = bench.trial(parts.head.job, parts.plan, command)
     delta = bench.delta(parts.report, trial.report, trial.after, parts.seen.subject)
@@ -316,7 +318,7 @@ def _ghost(parts: SheetParts, command: Command, say: str) -> JSONResponse:
             "html": str(lengths(say)),
             "delta": str(lengths(delta.text)),
             "lead": lead,
-            "options": [],
+            "options": list(offers),
         }
     )
 

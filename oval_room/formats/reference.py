@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from collections.abc import Callable
 from typing import Final
 
@@ -10,7 +11,8 @@ from oval_room.core.gear.kinds import KINDS as GEAR_KINDS
 from oval_room.core.gear.line import example_of
 from oval_room.core.parts import CODES, KINDS, STAGES
 from oval_room.core.sums.registry import GROUPS
-from oval_room.core.tape.phrases import PHRASES
+from oval_room.core.tape.phrases import PHRASES, SAYINGS
+from oval_room.core.tape.sayings import Saying
 from oval_room.formats.job_file import schema
 
 _MADE: Final = "<!-- Made by scripts/docs; a test keeps it current. -->\n"
@@ -80,6 +82,19 @@ def figures_md() -> str:
     return "\n".join(out) + "\n"
 
 
+SAID_AS: Final = (
+    "Whole lines, in whatever words of these: capitals stand for what goes there, `[…]` may be left out, `(a / b)` is one of them, words that carry nothing "
+    "(the, of, about) may stand between. Each is a line or more of the words above; what could be several is asked."
+)
+
+
+def _shown(saying: Saying) -> str:
+    """A saying's pattern as a person reads it: slots as what goes there."""
+    slots = re.sub(r"\{\w+:([^}|]+)\}", lambda found: found[1].upper(), saying.pattern)
+    slots = re.sub(r"\{\w+:([^}]+)\}", r"(\1)", slots)
+    return re.sub(r"\(([^)|]+)\)", r"\1", slots).replace("|", " / ")
+
+
 def words_md() -> str:
     """Every phrase of the tape line."""
     out = [
@@ -91,6 +106,8 @@ def words_md() -> str:
     for stage in STAGES:
         out += ["", f"## {stage.capitalize()}", "", "| word | then | sets | as in |", "| --- | --- | --- | --- |"]
         out += [f"| {p.word} | {p.follows} | {p.about} | `{p.example}` |" for p in PHRASES if p.stage == stage]
+    out += ["", "## As people say it", "", SAID_AS, ""]
+    out += [f"- `{_shown(saying)}`" for saying in SAYINGS]
     out += ["", "## Gear", "", "From any stage, onto the shelf; in brackets what else may follow.", ""]
     for kind in GEAR_KINDS.values():
         rest = ", ".join(field.word for field in kind.fields if not field.first)

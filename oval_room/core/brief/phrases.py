@@ -43,7 +43,7 @@ def _note(here: Here, rest: str) -> Heard:
     if old is None:
         text = re.sub(r"^[:=]\s*", "", rest)
         return Heard(f"Note: {text}", AddNote(text=text))
-    number, text = int(old[1]), (old[2] or "").strip()
+    number, text = int(old[1]), (old[2] or "").strip().removeprefix("-").strip()
     gone = DropNote(number=number)
     if not text:
         return Heard(f"Take away note {number}", gone)

@@ -78,7 +78,9 @@ def text_phrase(
     """
 
     def make(here: Here, rest: str) -> Heard:
-        plain = "" if rest == "-" else re.sub(r"^(?:name\s+)?(?:(?:is|are|says)\s+|[:=]\s*)", "", rest)
+        plain = (
+            "" if re.fullmatch(r"[:=]?\s*-", rest) else re.sub(r"^(?:name\s+)?(?:(?:is|are|says)\s+|[:=]\s*)", "", rest)
+        )
         if rest[:1] not in (":", "=", "-"):
             if not tells and _SENTENCE.match(plain):
                 raise Ask(f"{label}, or a note?", f"note {here.line or word + ' ' + rest}", f"{word}: {plain}")

@@ -44,7 +44,10 @@ router = APIRouter(route_class=Gated)
 
 
 class Said(Body):
+    """A line. shown: a field of a drawer says it, of what the drawer shows."""
+
     line: str = Field(max_length=1000)
+    shown: bool = False
 
 
 class Cured(Body):
@@ -259,7 +262,7 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_read(body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = bench.hear(parts.head, line, parts.seen.spoken_of, who.name)
+    heard_as = bench.hear(parts.head, line, parts.seen.subject if body.shown else parts.seen.spoken_of, who.name)
     if isinstance(heard_as, Heard):
         told = f"What if: {heard_as.say}" if only_asked else heard_as.say
         return _ghost(parts, heard_as.command, told, heard_as.offers)
@@ -334,7 +337,7 @@ def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_taken(parts, body.line[typed.end() :])
     line, only_asked = what_if(body.line)
-    heard_as = bench.hear(parts.head, line, parts.seen.spoken_of, who.name)
+    heard_as = bench.hear(parts.head, line, parts.seen.subject if body.shown else parts.seen.spoken_of, who.name)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
     if isinstance(heard_as, NotHeard) and (going := goes_to(parts, line, heard_as)) is not None:

@@ -108,7 +108,7 @@ function sheet() {
     },
     async entered(field, line) {
       field.dataset.sent = field.value;
-      const answer = await this.store().send("say", { line });
+      const answer = await this.store().send("say", { line, shown: true });
       if (answer.kind === "done" || answer.kind === "clash") return;
       delete field.dataset.sent;
       const place = field.closest(".entry").querySelector(".wrong");

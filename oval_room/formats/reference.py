@@ -83,8 +83,9 @@ def figures_md() -> str:
 
 
 SAID_AS: Final = (
-    "Whole lines, in whatever words of these: capitals stand for what goes there, `[…]` may be left out, `(a / b)` is one of them, words that carry nothing "
-    "(the, of, about) may stand between. Each is a line or more of the words above; what could be several is asked."
+    "Whole lines, in whatever words of these: capitals stand for what goes there, `[…]` may be left out, `(a / b)` is "
+    "one of them, words that carry nothing (the, of, about) may stand between. Each is a line or more of the words "
+    "above; what could be several is asked."
 )
 
 

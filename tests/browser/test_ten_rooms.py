@@ -84,7 +84,8 @@ class TenRooms(BrowserCase):
             self.page.fill("#tape", line)
             self.page.locator("#tape-say.tape-heard").wait_for()
             self.page.press("#tape", "Enter")
-            self.until(self.page, "document.querySelector('#tape').value", "")
+            self.until(self.page, "document.querySelector('.tape[aria-busy]') === null", True)
+            self.assertEqual(self.page.locator("#tape").input_value(), "", line)
 
     def take(self, words: str) -> None:
         """A cure, in Fixing or Throw, by its words."""

@@ -81,8 +81,15 @@ class TypedFast(BrowserCase):
         page.keyboard.press("Escape")
         self.until(page, REVISION, revision + 1)
         self.assertIn("goes on", page.evaluate(NOTES))
-        page.reload()
         page.focus("#tape")
+        for line in ("note left behind", "note and another"):
+            page.keyboard.type(line)
+            page.keyboard.press("Enter")
+        page.reload()  # while they wait
+        self.until(page, f"{NOTES}.filter((note) => /left behind|another/.test(note))", ["left behind", "and another"])
+        page.focus("#tape")
+        page.keyboard.press("ArrowUp")
+        page.keyboard.press("ArrowUp")
         page.keyboard.press("ArrowUp")
         self.assertEqual(page.evaluate(FIELD), "note goes on")
         page.keyboard.press("ArrowUp")

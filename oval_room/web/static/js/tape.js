@@ -2,6 +2,8 @@
 // Lines that are entered wait in their order: each is done or asked about by itself, and none is lost however fast they
 // come. What is being typed is never touched.
 
+import { onceKey } from "./api.js";
+
 const REMEMBERED = 60;
 
 export function tape() {
@@ -16,8 +18,10 @@ export function tape() {
 
     init() {
       this.field = document.getElementById("tape");
-      this.past = this.recall();
+      this.past = this.recall("tape");
       this.pastAt = this.past.length;
+      this.waiting = this.recall("waits"); // the page was left while they waited
+      this.work();
       if (window.innerWidth > 760) this.field.focus();
       if (this.field.value) this.typing(); // typed before the page was ready
     },
@@ -85,10 +89,10 @@ export function tape() {
       this.sheet().ghosts += 1; // a read-back on its way is of no line any more
       this.keep(line);
       if (this.answering) {
-        this.waiting[0] = line;
+        this.waiting[0] = { line, key: onceKey() };
         this.held = null;
         this.answering = false;
-      } else this.waiting.push(line);
+      } else this.waiting.push({ line, key: onceKey() });
       this.field.value = "";
       this.offer([]);
       if (this.held) this.bring();
@@ -100,7 +104,7 @@ export function tape() {
       if (this.working) return;
       this.working = true;
       while (this.waiting.length && !this.held) {
-        const answer = await this.sheet().send("say", { line: this.waiting[0] });
+        const answer = await this.sheet().send("say", this.waiting[0]);
         if (["done", "goes", "heard", "clash"].includes(answer.kind)) {
           this.waiting.shift();
           this.taken(answer);
@@ -124,7 +128,7 @@ export function tape() {
       if (this.field.value.trim()) return;
       const answer = this.held;
       this.answering = true;
-      this.field.value = this.waiting[0];
+      this.field.value = this.waiting[0].line;
       this.sheet().say(this.sheet().words(answer), answer.asked ? "" : "wrong");
       this.offer(answer.options || [], answer.asked);
       this.picking = Boolean(answer.asked);
@@ -134,13 +138,15 @@ export function tape() {
     shown() {
       const list = document.getElementById("tape-waits");
       const lines = this.answering ? this.waiting.slice(1) : this.waiting;
-      list.replaceChildren(...lines.map((line, n) => {
+      list.replaceChildren(...lines.map(({ line }, n) => {
         const item = document.createElement("li");
         item.textContent = line;
         if (this.held && !this.answering && n === 0) item.className = "tape-held";
         return item;
       }));
       list.hidden = !lines.length;
+      this.$root.toggleAttribute("aria-busy", this.waiting.length > 0 && !this.held);
+      this.store("waits", this.waiting);
     },
 
     // ── lines of before, also after a reload ──
@@ -149,15 +155,18 @@ export function tape() {
       if (this.past.at(-1) !== line) this.past.push(line);
       this.past = this.past.slice(-REMEMBERED);
       this.pastAt = this.past.length;
+      this.store("tape", this.past);
+    },
+    store(what, lines) {
       try {
-        sessionStorage.setItem(`tape ${this.sheet().base}`, JSON.stringify(this.past));
+        sessionStorage.setItem(`${what} ${this.sheet().base}`, JSON.stringify(lines));
       } catch {
         // a browser that keeps nothing: they are there until the page is left
       }
     },
-    recall() {
+    recall(what) {
       try {
-        return JSON.parse(sessionStorage.getItem(`tape ${this.sheet().base}`)) || [];
+        return JSON.parse(sessionStorage.getItem(`${what} ${this.sheet().base}`)) || [];
       } catch {
         return [];
       }

@@ -274,7 +274,7 @@ def _put_in_template(path: Path, change: Change) -> str:
 
 def tests_for(path: str) -> list[str]:
     """Test modules in the order they run: the tables, those of the same folder, all others that need no other process."""
-    every = [name for name in modules() if not name.startswith(OUTSIDE)]
+    every = [name for name in reversed(modules()) if not name.startswith(OUTSIDE)]  # those that take long come last
     folder = ".".join(Path(path).parent.relative_to("oval_room").parts)
     near = f"tests.{folder}." if "templates" not in path else "tests.web."
     trade = folder.split(".")[1] if folder.startswith("core.") else "web"

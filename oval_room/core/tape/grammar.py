@@ -107,7 +107,7 @@ def _name_alone(here: Here, said: str) -> Looked | None:
     named = {
         key: str(called)
         for kind, listed in here.plan.lists
-        if kind[:-1] in SUBJECT_KINDS
+        if kind[:-1] in (*SUBJECT_KINDS, "group")
         for key, one in listed.items()
         if (called := getattr(one, "name", None))
     }

@@ -158,7 +158,7 @@ class Names(TwoCase):
                 )
                 self.client.post(f"/jobs/{job}/history/1/name", data={"token": self.token, "name": f"a{name}b"})
                 self.client.cookies.set("author", quote(f"W{name}il"))
-                self.assertEqual(self.say(job, f"client B{name}C").status_code, 200)
+                self.assertEqual(self.say(job, f"client: B{name}C").status_code, 200)
                 noted = {"about": "job", "text": f"x{name}y"}
                 self.client.post(f"/jobs/{job}/attach", data=noted, headers={"x-oval-token": self.token})
                 self.assertEqual(

@@ -57,7 +57,7 @@ KINDS: Final = kinds(
         "deg",
         "turn that squares the sides to the eye",
         "8.2",
-        "2·atan(x₀/d)",
+        "atan2(x₀, d) + asin((b + w_s/2)/√(x₀² + d²))",
         STAGE,
     ),
     FigureKind(

@@ -15,7 +15,7 @@ from oval_room.core.pose import Turn
 from oval_room.core.record import record
 from oval_room.core.rig.commands import PutKit, PutSetup
 from oval_room.core.rig.document import Rigs, Setup
-from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
+from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn, square_turn
 from oval_room.core.rig.place import TOUCHING, Joint, hinge_of, meeting_at, stood
 from oval_room.core.rig.rig import LEAN, Rig, driver_of, placed, put_at, shown_rig
 from oval_room.core.rig.study import FARTHEST, NEAREST
@@ -121,7 +121,7 @@ def _rig(here: Here, rest: str) -> Heard:
     made = there.after(*steps).plan.chosen.pictures
     screens = [made[key] for key in keys]
     main = screens[1] if asked.count > 2 else screens[0]
-    turn = _equal(main, away, joint) if asked.count > 1 else 0.0
+    turn = _equal(main, screens[0] if asked.count > 2 else None, away, joint) if asked.count > 1 else 0.0
     group_key = next_id("m", set(scheme.groups))
     far = meeting_at(main, away, turn, joint) if asked.count == 2 else away
     middle, over = seat.eye_point._replace(y=seat.eye_point.y - far), screens[3] if asked.count == 4 else None
@@ -197,8 +197,12 @@ def _in_turn(keys: list[str]) -> list[str]:
     return [keys[1], keys[0], *keys[2:]] if len(keys) > 2 else keys
 
 
-def _equal(centre: Picture, away: float, joint: Joint) -> float:
-    return min(equal_distance_turn(hinge_of(centre, joint), away - centre.bow), MOST_TURN)
+def _equal(centre: Picture, side: Picture | None, away: float, joint: Joint) -> float:
+    """The turn that squares a side to the eye as the centre is, by its own middle; of two alike by the centre's."""
+    hinge, far = hinge_of(centre, joint), away - centre.bow
+    if side is None:
+        return min(equal_distance_turn(hinge, far), MOST_TURN)
+    return min(square_turn(hinge, far, 0.0 if joint.lapped else side.frame_side, side.across), MOST_TURN)
 
 
 def _joint(here: Here, said: str) -> Joint:
@@ -286,7 +290,9 @@ def _away(here: Here, rest: str) -> Heard:
     _, rig = the_rig(here)
     centre = here.plan.chosen.pictures[rig.centre]
     square = abs(rig.turn - rig.equal) < 0.1
-    turn = _equal(centre, value, Joint(lapped=any(rig.lapped))) if square else rig.set_turn
+    beside = next((here.plan.chosen.pictures[one.key] for one in rig.row if one.key != rig.centre), None)
+    side = beside if len(rig.row) > 2 else None
+    turn = _equal(centre, side, value, Joint(lapped=any(rig.lapped))) if square else rig.set_turn
     told = f", sides turned {turn:.1f}°" if square else ""
     return Heard(f"Centre {here.show(value)} from the eye{told}", _set(here, rig, away=value, turn=turn))
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from itertools import pairwise
 from typing import Final
 
@@ -13,7 +13,7 @@ from oval_room.core.plan.group import Group
 from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own, Point, Turn, axes, from_above, to_own, to_room
 from oval_room.core.record import record
-from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn
+from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn, square_turn
 from oval_room.core.rig.game import stretch, vertical_of
 from oval_room.core.rig.place import (
     TOUCHING,
@@ -158,7 +158,7 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
         across=screens[centre].angle,
         up=vertical_of(min(screens[centre].angle, 179.0), main.aspect),
         turn=sum(one.turn for one in (row if len(row) == 2 else sides)) / max(len(row) - 1, 1),
-        equal=equal_distance_turn(hinge, away - main.bow) if away > main.bow else 0.0,
+        equal=_square(hinge, away - main.bow, [members[one.key] for one in sides], lapped=any(lapped)),
         width=max(xs) - min(xs),
         depth=max(outs) - min(0.0, *outs),
         stretch=stretch(whole),
@@ -167,6 +167,16 @@ def rig_of(group: Group, pictures: Mapping[str, Picture], seats: Mapping[str, Se
         behind=tuple(_lost(a, b, first, members) for (a, b), first in zip(pairwise(row), lapped, strict=True)),
         lapped=lapped,
     )
+
+
+def _square(hinge: float, away: float, sides: Sequence[Picture], *, lapped: bool) -> float:
+    """The turn that squares sides to the eye: of three by a side's own middle, of two as far as the other [deg]."""
+    if away <= 0:
+        return 0.0
+    if len(sides) < 2:
+        return equal_distance_turn(hinge, away)
+    turns = [square_turn(hinge, away, 0.0 if lapped else one.frame_side, one.across) for one in sides[:2]]
+    return sum(turns) / 2
 
 
 def _before(left: Seen, right: Seen, eye: Own) -> str:

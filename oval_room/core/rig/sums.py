@@ -6,7 +6,16 @@ import math
 from typing import Final
 
 from oval_room.core.errors import RefusedError
-from oval_room.core.rig.fan import Fan, curved_angle, equal_distance_turn, fan, flat_angle, kit_allows
+from oval_room.core.rig.fan import (
+    MOST_TURN,
+    Fan,
+    curved_angle,
+    equal_distance_turn,
+    fan,
+    flat_angle,
+    kit_allows,
+    square_turn,
+)
 from oval_room.core.rig.game import bezel_pixels, stretch, typed_whole, vertical_of
 from oval_room.core.screens.size import picture_size
 from oval_room.core.sums.declare import Result, Shown, Sum
@@ -52,6 +61,20 @@ def _triple(
         "overall_width_mm": found.overall,
         "depth_mm": found.depth,
         "kit_allows": None if kit_range_deg is None else kit_allows(found, kit_range_deg),
+    }
+
+
+def _sides(visible_width: float, side_width: float, distance: float, bezel: float) -> Result:
+    turn = square_turn(visible_width / 2 + bezel, distance, bezel, side_width)
+    if turn > MOST_TURN:
+        raise RefusedError("sides so wide so near can't be square to the eye: sit farther off", field="distance")
+    found = fan(side_width, bezel=bezel, distance=distance, turn=turn, centre=visible_width)
+    return {
+        "turn_deg": turn,
+        "between_planes_deg": found.between,
+        "far_edge_x_mm": found.far[0],
+        "far_edge_y_mm": found.far[1],
+        "whole_deg": found.whole,
     }
 
 
@@ -172,6 +195,27 @@ SUMS: Final = (
             Shown("far_edge_y_mm", "far edge out"),
         ),
         _triple,
+    ),
+    Sum(
+        "rig.sides",
+        "8.3",
+        "Sides of another width",
+        "The turn at which sides of their own width are as square to the eye as the centre.",
+        "τ = atan2(x₀, d) + asin((b + w_s/2)/√(x₀² + d²))",
+        (
+            Length("visible_width", "centre's visible width", "1152 mm"),
+            Length("side_width", "a side's visible width", "588 mm"),
+            _DISTANCE,
+            _BEZEL,
+        ),
+        (
+            Shown("turn_deg", "turn"),
+            Shown("between_planes_deg", "between the screens"),
+            Shown("whole_deg", "whole angle"),
+            Shown("far_edge_x_mm", "far edge along"),
+            Shown("far_edge_y_mm", "far edge out"),
+        ),
+        _sides,
     ),
     Sum(
         "rig.curved",

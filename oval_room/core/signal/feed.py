@@ -49,6 +49,31 @@ def drop(length: float, current: float, awg: int, supply: float) -> Run:
     return Run(current, lost, supply - lost)
 
 
+SHARES: Final = (0.95, 0.90)
+"""Of a supply's nominal volts: under the one gear wants minding, under the other it stops (rules 10.12)."""
+
+
+def at_load(watts: float, length: float, awg: int, supply: float) -> Run | None:
+    """What is left where a load takes the same power however far its volts fall: V = (V₀ + √(V₀² − 4·R·W))/2, R the
+    loop's; None where the run can't carry it (rules 10.12).
+
+    Args:
+        watts: of the load [W], over 0. length: one way [mm], 0 or more. supply: [V], over 0.
+    """
+    loop = 2 * length / 1000 * ohms_of(awg)
+    under = supply**2 - 4 * loop * watts
+    if under < 0:
+        return None
+    left = (supply + math.sqrt(under)) / 2
+    return Run(watts / left, supply - left, left)
+
+
+def share_level(left: float, supply: float) -> Level:
+    """MIND under 95 % of the nominal volts, STOP under 90 %, where the maker gives no range (rules 10.12)."""
+    mind, stop = (share * supply for share in SHARES)
+    return Level.STOP if beyond(stop, left) else Level.MIND if beyond(mind, left) else Level.GOOD
+
+
 def five_volt_level(left: float) -> Level:
     """MIND below 4.75 V, STOP below 4.63 (rules 10.12)."""
     return Level.STOP if beyond(LEAST_5V, left) else Level.MIND if beyond(GOOD_5V, left) else Level.GOOD

@@ -130,6 +130,9 @@ def _feed(f: Finding, w: Words) -> str:
     told = f"{w.named(f.about, 'thing')} at the end of {w.length(m['length'])} of {m['awg']} AWG has {f.value:.2f} V"
     if f.level is Level.GOOD:
         return f"{told}."
+    if "volts" in m:
+        told = told if f.value else f"{told.removesuffix(' has 0.00 V')} starves: the pair can't carry {m['watts']:g} W"
+        return f"{told}: {m['volts']:g} V gear wants {f.limit:.1f}. A thicker pair, a supply beside it, or PoE."
     if m["far"] is None:
         return f"{told}; not even 12 V with a converter at its end comes so far: a thicker pair, or a supply beside it."
     return f"{told}: send 12 V and convert at its end, where {m['far']:.1f} V are left, or put its supply beside it."
@@ -281,3 +284,5 @@ class SignalCure(CureKind):
     MOUTH = "wall box", lambda c, w: f"A wall box behind {c.name}, {w.length(c.value)} up"
     SPARE = "spare cables", lambda c, w: f"Pull a spare pair to {c.name}"
     LINK = "link", lambda c, w: f"Link {c.name}"
+    FEED_AWG = "thicker feed", lambda c, w: f"Feed it over {c.name} AWG"
+    FEED_NEAR = "nearer supply", lambda c, w: f"Its supply within {w.length(c.value, 'most')}"

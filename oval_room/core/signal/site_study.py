@@ -18,8 +18,9 @@ from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
 from oval_room.core.signal.boxes import boxes_of
-from oval_room.core.signal.document import Routing, Spot
-from oval_room.core.signal.feed import drop, far_converter, five_volt_level
+from oval_room.core.signal.commands import PutDevice
+from oval_room.core.signal.document import Device, Routing, Spot
+from oval_room.core.signal.feed import OHMS, SHARES, at_load, drop, far_converter, five_volt_level, share_level
 from oval_room.core.signal.runs_study import ON_THE_WALL, RunsResult, mouth_behind
 from oval_room.core.signal.says import SignalCode, SignalCure
 from oval_room.core.survey.commands import PutService
@@ -33,6 +34,8 @@ ASIDE: Final = 0.25
 LOW: Final = 0.2
 """Where a box in the wall is offered: shares of the panel beside its middle and over its bottom, clear of most
 plates."""
+STEP: Final = 100.0
+"""A nearer supply is offered by so much [mm]."""
 FIVE: Final = 5.0
 PLANNED_W: Final = 5.0
 """What 5 V gear takes until somebody reads its label [W] (planning value)."""
@@ -122,12 +125,43 @@ def _near(survey: Survey, spot: Spot) -> Iterator[str]:
             yield service.name
 
 
+def _fed(key: str, device: Device, item: DeviceGear, volts: float) -> Finding:
+    """One that is fed at other volts than 5: judged by the share of them that is left; a thicker pair, or a supply
+    that stands nearer, where either is enough."""
+    watts, length = item.peak_watts or item.watts or PLANNED_W, device.feed or 0.0
+
+    def level_at(awg: int, far: float) -> Level:
+        run = at_load(watts, far, awg, volts)
+        return Level.STOP if run is None else share_level(run.left, volts)
+
+    run, level = at_load(watts, length, device.awg, volts), level_at(device.awg, length)
+    cures = list[Cure]()
+    if level is not Level.GOOD:
+        thicker = next((awg for awg in sorted(OHMS, reverse=True) if level_at(awg, length) is Level.GOOD), None)
+        if thicker is not None:
+            put = PutDevice(id=key, awg=thicker)
+            cures.append(Cure(SignalCure.FEED_AWG, float(thicker), put, "awg", name=str(thicker)))
+        nearer = (1 - SHARES[0]) * SHARES[0] * volts**2 / (2 * OHMS[device.awg] * watts) * 1000
+        near = math.floor(nearer / STEP) * STEP
+        if near >= STEP:
+            cures.append(Cure(SignalCure.FEED_NEAR, near, PutDevice(id=key, feed=near)))
+    more = {"awg": device.awg, "length": length, "far": None, "part": "feed", "volts": volts, "watts": watts}
+    left = run.left if run is not None else 0.0
+    return Finding(
+        SignalCode.ROUTE_FEED, level, "10.12", {"thing": key}, left, SHARES[0] * volts, "volts", tuple(cures), more=more
+    )
+
+
 def _feeds(scheme: Scheme, routing: Routing, gear: GearShelf) -> Iterator[Finding]:
-    """5 V gear at the end of a run: what is left of its volts, and what a converter at the far end leaves."""
+    """Gear at the end of a low-voltage run: what is left of its volts. Of 5 V also what a converter at the far end
+    leaves."""
     boxes: Mapping[str, object] = boxes_of(scheme, gear)
     for key, device in routing.devices.items():
         item = gear.get(device.gear)
-        if device.feed is None or key not in boxes or not isinstance(item, DeviceGear) or item.low_volts != FIVE:
+        if device.feed is None or key not in boxes or not isinstance(item, DeviceGear) or item.low_volts is None:
+            continue
+        if item.low_volts != FIVE:
+            yield _fed(key, device, item, item.low_volts)
             continue
         watts = item.peak_watts or item.watts or PLANNED_W
         direct = drop(device.feed, watts / FIVE, device.awg, FIVE)

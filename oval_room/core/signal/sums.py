@@ -113,6 +113,15 @@ def _drop(length: float, current_a: float, awg: int, supply_v: float) -> Result:
     return {"drop_v": run.drop, "left_v": run.left, "level": five}
 
 
+def _watts(length: float, watts_w: float, awg: int, supply_v: float) -> Result:
+    run = feed.at_load(watts_w, length, awg, supply_v)
+    if run is None:
+        raise RefusedError("so long a run can't carry that: thicker wire, or feed it nearer", field="length")
+    five = supply_v < feed.FIVE
+    level = feed.five_volt_level(run.left) if five else feed.share_level(run.left, supply_v)
+    return {"left_v": run.left, "current_a": run.current, "drop_v": run.drop, "level": level.value}
+
+
 def _far(device_w: float, length: float, awg: int) -> Result:
     run = feed.far_converter(device_w, length, awg)
     if run is None:
@@ -403,6 +412,26 @@ SUMS: Final = (
         ),
         (Shown("left_v", "left [V]"), Shown("drop_v", "drop [V]"), Shown("level", "verdict")),
         _drop,
+    ),
+    Sum(
+        "dc.watts",
+        "10.12",
+        "A load at the end of a feed",
+        "What is left for gear that takes the same power however far its volts fall.",
+        "V = (V₀ + √(V₀² − 4·R·W))/2, R = 2·L·r",
+        (
+            Length("length", "run, one way", "6 m", sign="zero"),
+            Number("watts_w", "load [W]", "9", lo=0, hi=500, over=True),
+            _AWG,
+            Number("supply_v", "supply [V]", "12", lo=0, hi=60, over=True),
+        ),
+        (
+            Shown("left_v", "left [V]"),
+            Shown("current_a", "current [A]"),
+            Shown("drop_v", "drop [V]"),
+            Shown("level", "verdict"),
+        ),
+        _watts,
     ),
     Sum(
         "dc.far_converter",

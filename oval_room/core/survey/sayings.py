@@ -170,7 +170,11 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("(soundbar|sound bar) (under|below) (tv|screen|picture)", _soundbars, ask="Which one, or its sizes?"),
     Saying("(rooflight|roof light|skylight|roof window) {size:sizes} {at:length}", _over_head),
     Saying("radiator {wide:length} (x|by) {high:length} {wall:wall}", _radiator),
-    Saying("door {wall:wall} {at:length} [from left|along|in]", _opening_at, ask="How wide and high is it?"),
+    Saying(
+        "door {wall:wall} {at:length} (from left|from the left|along|in from the left)",
+        _opening_at,
+        ask="How wide and high is it?",
+    ),
     Saying("{n:count} more (seat|seats)", _more_seats, when=_seated),
     Saying("(child|kid|adult|grown-up) {tall:length} [tall|high]", "person {tall}"),
     *_bearings(),

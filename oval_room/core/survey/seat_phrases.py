@@ -19,8 +19,8 @@ from oval_room.core.units import is_bare, is_length
 
 OF_A_ROW: Final = ("riser", "eye", "seats", "seating")
 SEAT_SPACING: Final = 650.0
-ON_ANOTHER: Final = 600.0
-"""Rows nearer to each other than this would sit on each other [mm] (planning value of ours)."""
+ON_ANOTHER: Final = 100.0
+"""Rows nearer to each other than this are one and the same [mm] (planning value of ours)."""
 IN_ROW: Final = 1.0  # seats of a row this near to one distance move as one [mm]
 
 

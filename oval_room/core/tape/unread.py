@@ -17,11 +17,12 @@ from oval_room.core.units import one_after
 
 _PASSED_OVER: Final = """
     a about across again ah all along already an and approx approximately are around as at away back be been big
-    bit by can close currently daily day deep deg degree degrees diagonal exactly fire for from get go going got has
-    have her here high his hour hours i in inside into is it its just keep kind level like long look make me
-    measured more my nearly need new now of off ok on only onto or our out over per please point put really right
-    roughly say screw screws see set should show size so some still tall than that the their them then thick there these
-    this to too total up use used very want wants was we well wide will with would x yes you
+    bit box by cable can close currently daily day deep deg degree degrees device diagonal exactly fire for from
+    get go going got has have her here high his hour hours i in input inside into is it its just keep kind level
+    like long look make me measured more my nearly need new now of off ok on only onto or our out over per please
+    point port put really right roughly say screw screws see set should show size so some still tall than that the
+    their them then there these thick this to too total up use used very want wants was we well wide will with
+    would x yes you
 """
 PASSED_OVER: Final = frozenset(_PASSED_OVER.split())
 """Words that carry nothing where nothing comes of them."""
@@ -42,6 +43,7 @@ def unread(rest: str, heard: Heard, names: frozenset[str], read: Callable[[str],
         read: reads the phrase with other words after its own; raises what a phrase raises.
     """
     told = {*_WORD.findall(heard.say.lower()), *(word for word, n in _NUMBERS if re.search(rf"\b{n}\b", heard.say))}
+    told |= {"tv"} if "panel" in told else set()
     units = [found.span() for found in _UNIT.finditer(rest)]
     found = [
         word

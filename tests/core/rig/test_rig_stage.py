@@ -57,7 +57,7 @@ REFUSED = (
     ("rig 5 x 32 at 700 mm", "one to four screens"),
     ("rig three 320 at 700 mm", "15 to 75 inches"),
     ("rig three 32 at 7 m", "300 mm to 2500 mm from the eye (got 7000 mm)"),
-    ("rig three 32", "how many, which, and how far"),
+    ("rig three 32", "how far is the centre from the eye"),
     ("rig three Nonesuch at 700 mm", "no panel on the shelf fits"),
     ("turn 50", "there is no rig yet"),
     ("kit 115-135", "there is no rig yet"),
@@ -175,7 +175,7 @@ class Found(unittest.TestCase):
         again = say(BARE, "rig three 27 at 600 mm")
         self.assertEqual(len(again.chosen.pictures), 3)  # in place of the rig there
         self.assertEqual([group.kind for group in again.chosen.groups.values()], ["rig"])
-        self.assertIn("Is that 70 cm?", hear(SEAT, SHELF, "rig three 32 at 70").say)
+        self.assertIn("700 mm from the eye", hear(SEAT, SHELF, "rig three 32 at 70").say)
 
     def test_what_is_turned_or_pulled_keeps_its_height_and_the_centre_its_place(self) -> None:
         """A centre that somebody hung lower and aside stays so: only what was said moves."""

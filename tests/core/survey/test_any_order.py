@@ -107,7 +107,6 @@ ASKED = (
     ("mantel 1.3 m high", "put shelf 1200 mm x 200 mm x 40 mm on w1 at 1400 mm out 0 mm up 1300 mm, assumed"),
     ("fireplace 900 wide", "put fire 900 mm x 100 mm x 700 mm on w1 at 1550 mm out 0 mm up 0 mm, assumed"),
     ("tv stand 1800 wide", "put furniture 1800 mm x 450 mm x 500 mm on w1 at 1100 mm out 0 mm up 0 mm, assumed"),
-    ("socket at 300 x 450", "socket w1 at 300 up 450"),
 )
 REFUSED = (
     ("socket w2 6 m from left 300 up", "past the wall's end"),

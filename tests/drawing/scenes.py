@@ -43,7 +43,7 @@ ROOMS = (
         "hang shelf w2 at 600, 800 x 200 x 250 up 400",
     ),
     (
-        "seat 3500", "row 2 4300", "riser 250", "seats 3", "screen Frame 100 woven", "bottom 700",
+        "seat 3500", "row 2 4300", "row 1 riser 250", "seats 3", "screen Frame 100 woven", "bottom 700",
         "projector Heron 2", "window w2 at 20, 300 x 900 sill 800", "furniture 420", "put lamp 300 x 300 x 300 at 2000 out 3000 up 1900",
     ),
 )  # fmt: skip

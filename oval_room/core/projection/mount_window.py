@@ -13,8 +13,8 @@ from oval_room.core.record import record
 
 @record
 class MountWindow:
-    """Plate depths and places along the wall [mm], None where nothing does; joists inside and the deepest one, with its
-    slack to both ends."""
+    """Plate depths and places along the wall [mm], None where nothing does; joists inside, and the one deepest inside:
+    that with the most slack to its nearer end, with its slack to both."""
 
     y: tuple[float, float] | None
     x: tuple[float, float] | None
@@ -57,6 +57,16 @@ def mount_window(
         ends = [plate_place(on_plate, lens_x=image[0] - one * width, lens_y=0.0, hung=hung)[0] for one in side]
         x = (min(ends), max(ends))
     inside = tuple(sorted(one for one in joists if y is not None and not beyond(y[0], one) and not beyond(one, y[1])))
-    deepest = inside[-1] if inside else None
-    slack = None if deepest is None or y is None else (deepest - y[0], y[1] - deepest)
+    deepest, slack = _deepest(inside, y)
     return MountWindow(y, x, inside, deepest, slack)
+
+
+def _deepest(
+    inside: Sequence[float], y: tuple[float, float] | None
+) -> tuple[float, tuple[float, float]] | tuple[None, None]:
+    """The joist with the most slack to its nearer end, and its slack to both."""
+    if y is None or not inside:
+        return None, None
+    least, most = y
+    deepest = max(inside, key=lambda one: min(one - least, most - one))
+    return deepest, (deepest - least, most - deepest)

@@ -103,7 +103,7 @@ def _region(
     return {
         "plate_y_mm": list(found.y) if found.y else None,
         "plate_x_mm": list(found.x) if found.x else None,
-        "joists_inside_mm": list(found.joists) or None,
+        "joists_inside_mm": list(found.joists),
         "deepest_joist_mm": found.deepest,
         "slack_mm": list(found.slack) if found.slack else None,
     }

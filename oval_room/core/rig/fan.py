@@ -49,15 +49,17 @@ def equal_distance_turn(hinge: float, distance: float) -> float:
     return math.degrees(2 * math.atan(hinge / distance))
 
 
-def square_turn(hinge: float, distance: float, bezel: float, side: float) -> float:
+def square_turn(hinge: float, distance: float, bezel: float, side: float) -> float | None:
     """τ = atan2(x₀, d) + asin((b + w_s/2)/√(x₀² + d²)): a side of its own width is as square to the eye as the centre,
-    by its own middle; for equal screens the equal-distance turn (rules 8.3) [deg].
+    by its own middle; for equal screens the equal-distance turn (rules 8.3) [deg]. None where no turn does.
 
     Args:
         hinge: half the centre with its bezel, over 0. distance: eye to the centre, over 0. bezel: the side's own at the
         joint, 0 where frames overlap. side: the side's visible width, over 0 [mm].
     """
-    reach = min((bezel + side / 2) / math.hypot(hinge, distance), 1.0)
+    reach = (bezel + side / 2) / math.hypot(hinge, distance)
+    if reach > 1:
+        return None
     return math.degrees(math.atan2(hinge, distance) + math.asin(reach))
 
 

@@ -202,7 +202,8 @@ def _equal(centre: Picture, side: Picture | None, away: float, joint: Joint) -> 
     hinge, far = hinge_of(centre, joint), away - centre.bow
     if side is None:
         return min(equal_distance_turn(hinge, far), MOST_TURN)
-    return min(square_turn(hinge, far, 0.0 if joint.lapped else side.frame_side, side.across), MOST_TURN)
+    turn = square_turn(hinge, far, 0.0 if joint.lapped else side.frame_side, side.across)
+    return MOST_TURN if turn is None else min(turn, MOST_TURN)
 
 
 def _joint(here: Here, said: str) -> Joint:

@@ -176,7 +176,7 @@ def _square(hinge: float, away: float, sides: Sequence[Picture], *, lapped: bool
     if len(sides) < 2:
         return equal_distance_turn(hinge, away)
     turns = [square_turn(hinge, away, 0.0 if lapped else one.frame_side, one.across) for one in sides[:2]]
-    return sum(turns) / 2
+    return sum(MOST_TURN if turn is None else turn for turn in turns) / 2
 
 
 def _before(left: Seen, right: Seen, eye: Own) -> str:

@@ -66,8 +66,9 @@ def _triple(
 
 def _sides(visible_width: float, side_width: float, distance: float, bezel: float) -> Result:
     turn = square_turn(visible_width / 2 + bezel, distance, bezel, side_width)
-    if turn > MOST_TURN:
-        raise RefusedError("sides so wide so near can't be square to the eye: sit farther off", field="distance")
+    if turn is None or turn > MOST_TURN:
+        keys = ("turn_deg", "between_planes_deg", "far_edge_x_mm", "far_edge_y_mm", "whole_deg")
+        return dict.fromkeys(keys)
     found = fan(side_width, bezel=bezel, distance=distance, turn=turn, centre=visible_width)
     return {
         "turn_deg": turn,

@@ -6,6 +6,7 @@ from typing import Final
 
 from oval_room.core import mains
 from oval_room.core.errors import RefusedError
+from oval_room.core.levels import Level, beyond
 from oval_room.core.sent_format import (
     CHROMAS,
     Format,
@@ -36,7 +37,7 @@ from oval_room.core.signal.path import Checked, Link, check_path
 from oval_room.core.signal.ports import Want, plan_ports
 from oval_room.core.signal.typed import form_of, forms_of, links_of
 from oval_room.core.sums.declare import Result, Shown, Sum
-from oval_room.core.sums.given import Custom, Length, Number, Word
+from oval_room.core.sums.given import Custom, Length, Number, Pair, Word
 from oval_room.core.sums.numbers import numbers_text, pixels_text, read_numbers, read_pixels
 
 
@@ -100,7 +101,9 @@ def _ports(sources: dict[str, Want], ports: dict[str, Want], fixed: dict[str, st
 
 
 def _pick(link_gbps: float, length: float) -> Result:
-    return {"kind": cable_kind(link_gbps, length)}
+    kind = cable_kind(link_gbps, length)
+    far = f"no kind goes {length / 1000:g} m at {link_gbps:g} Gbit/s: shorten the way, or put a box between"
+    return {"kind": kind, "why": None if kind else far}
 
 
 def _stock(path: float) -> Result:
@@ -113,13 +116,16 @@ def _drop(length: float, current_a: float, awg: int, supply_v: float) -> Result:
     return {"drop_v": run.drop, "left_v": run.left, "level": five}
 
 
-def _watts(length: float, watts_w: float, awg: int, supply_v: float) -> Result:
+def _watts(length: float, watts_w: float, awg: int, supply_v: float, maker_v: tuple[float, float] | None) -> Result:
     run = feed.at_load(watts_w, length, awg, supply_v)
     if run is None:
-        raise RefusedError("so long a run can't carry that: thicker wire, or feed it nearer", field="length")
-    five = supply_v < feed.FIVE
-    level = feed.five_volt_level(run.left) if five else feed.share_level(run.left, supply_v)
-    return {"left_v": run.left, "current_a": run.current, "drop_v": run.drop, "level": level.value}
+        return {"left_v": None, "current_a": None, "level": Level.STOP.value}
+    if maker_v is not None:
+        outside = beyond(maker_v[0], run.left) or beyond(run.left, maker_v[1])
+        level = Level.STOP if outside else Level.GOOD
+    else:
+        level = feed.five_volt_level(run.left) if supply_v < feed.FIVE else feed.share_level(run.left, supply_v)
+    return {"left_v": run.left, "current_a": run.current, "level": level.value}
 
 
 def _far(device_w: float, length: float, awg: int) -> Result:
@@ -348,7 +354,7 @@ SUMS: Final = (
         "The first kind, in the order they are offered, that goes so far at such a rate.",
         "passive, active, optical, by rate and reach",
         (Number("link_gbps", "link's rate, Gbit/s", "18", lo=0, hi=48, over=True), Length("length", "cable", "11 m")),
-        (Shown("kind", "kind"),),
+        (Shown("kind", "kind"), Shown("why", "why none")),
         _pick,
     ),
     Sum(
@@ -424,13 +430,9 @@ SUMS: Final = (
             Number("watts_w", "load [W]", "9", lo=0, hi=500, over=True),
             _AWG,
             Number("supply_v", "supply [V]", "12", lo=0, hi=60, over=True),
+            Pair("maker_v", "volts the maker allows", "", "95 and 90 % of the supply", lo=0, hi=60),
         ),
-        (
-            Shown("left_v", "left [V]"),
-            Shown("current_a", "current [A]"),
-            Shown("drop_v", "drop [V]"),
-            Shown("level", "verdict"),
-        ),
+        (Shown("left_v", "left [V]"), Shown("current_a", "current [A]"), Shown("level", "verdict")),
         _watts,
     ),
     Sum(

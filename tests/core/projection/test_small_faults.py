@@ -9,7 +9,9 @@ from typing import Any
 from oval_room.core.errors import RefusedError
 from oval_room.core.projection.beam import Beam, meets_trapezoid
 from oval_room.core.projection.memory_study import _lens_up
-from oval_room.core.projection.shift import check_polygon
+from oval_room.core.projection.mount_point import LensOnPlate
+from oval_room.core.projection.mount_window import _deepest, mount_window
+from oval_room.core.projection.shift import ShiftWindow, check_polygon
 from oval_room.core.projection.throw import Span
 from oval_room.core.units import Ruler
 
@@ -48,3 +50,28 @@ class Memories(unittest.TestCase):
                     self.assertGreaterEqual(abs(reached), abs(move) - 1e-6)
                     self.assertEqual(reached > 0, move > 0)
                     self.assertLess(abs(reached) - abs(move), ruler.step + 1e-6)
+
+
+class Joists(unittest.TestCase):
+    def test_the_deepest_is_the_one_farthest_from_both_ends(self) -> None:
+        """Between 3145 and 3960 a joist at 3500 lies deeper than one at 3900."""
+        found = mount_window(
+            width=2000.0,
+            height=1125.0,
+            screen_y=0.0,
+            image=(2000.0, 1200.0),
+            lens=(1.5, 2.0),
+            on_plate=LensOnPlate(0.0, 145.0, 0.0),
+            hung=True,
+            lens_z=1800.0,
+            window=ShiftWindow(0.7, 0.7, 0.25, "box"),
+            room_depth=4000.0,
+            body_behind_lens=85.0,
+            vent=100.0,
+            joists=(3000.0, 3500.0, 3900.0),
+        )
+        self.assertEqual(found.y, (3145.0, 3960.0))
+        self.assertEqual((found.joists, found.deepest, found.slack), ((3500.0, 3900.0), 3500.0, (355.0, 460.0)))
+
+    def test_none_inside_is_none_and_an_empty_list(self) -> None:
+        self.assertEqual(_deepest((), (3000.0, 4000.0)), (None, None))

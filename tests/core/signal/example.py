@@ -129,6 +129,7 @@ PLANS: Final[tuple[Plan, ...]] = (
     chain("device Leaf Quad", "device Stereo", "tariff 0.4"),
     LOST,
     chain(*EXTENDED),
+    chain("device Stavelow In", "feed Stavelow In 60 m 24 AWG"),
 )
 DUMP: Final = write_edid(Display(frl=40, vrr=(48, 120))).hex()
 COMMANDS: Final[tuple[Command, ...]] = (

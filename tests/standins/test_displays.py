@@ -17,6 +17,7 @@ from oval_room.core.signal.listed import read_dump
 from oval_room.core.signal.study import RoutingResult
 from oval_room.demo.gear import SHELF
 from oval_room.standins.displays import StandIn
+from tests import long
 from tests.core.signal.example import ALONE, TV
 
 displays = st.builds(
@@ -125,3 +126,39 @@ class AsListed(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class Mutated(unittest.TestCase):
+    @given(
+        st.binary(max_size=0) | displays.map(write_edid),
+        st.lists(st.tuples(st.integers(0, 255), st.integers(0, 255)), min_size=1, max_size=6),
+        st.booleans(),
+    )
+    @settings(max_examples=long(500), deadline=None)
+    def test_whatever_bytes_say_they_are_read_whole_or_refused_in_words(
+        self, data: bytes, changes: list[tuple[int, int]], summed: bool
+    ) -> None:
+        """Bytes changed at random, the checksums put right or not: read as what can be, or a sentence and nothing."""
+        block = bytearray(data)
+        for at, value in changes:
+            if at < len(block):
+                block[at] = value
+        for start in range(0, len(block), 128) if summed else ():
+            block[start + 127] = -sum(block[start : start + 127]) % 256
+        try:
+            found = read_dump(bytes(block))
+        except RefusedError as refused:
+            self.assertRegex(refused.text, "nothing was loaded")
+            return
+        self.assertTrue(found.maker.isalpha() and found.maker.isupper() and len(found.maker) == 3)
+        self.assertTrue(found.tmds is None or 0 < found.tmds <= 1275)
+        self.assertTrue(found.frl is None or found.frl in FRL_RATES)
+        self.assertTrue(all(0 < channels <= 8 for _, channels in found.audio))
+
+    def test_a_data_block_that_ends_past_its_end_is_refused(self) -> None:
+        block = bytearray(write_edid(Display(frl=40)))
+        block[128 + 4] = block[128 + 4] & 0xE0 | 31
+        block[130] = 20
+        block[255] = -sum(block[128:255]) % 256
+        with self.assertRaisesRegex(RefusedError, "ends past its end"):
+            read_dump(bytes(block))

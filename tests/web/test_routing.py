@@ -94,6 +94,17 @@ class Stage(WebCase):
         broken[200] ^= 1
         status, page = self.form(f"/jobs/{job}/displays/j1/bring", {"dump": ""}, bytes(broken), "edid.bin")
         self.assertEqual((status, "Block 1 of it does not add up" in page), (422, True))
+        for strange, told in (
+            (bytes(256), "does not begin as an EDID does"),
+            (bytes(1_000_000), ""),
+            (fast + bytes(1_000_000), ""),
+            (fast[:128], "256 bytes; 128 came"),
+            (b"", ""),
+        ):
+            with self.subTest(len(strange)):
+                status, page = self.form(f"/jobs/{job}/displays/j1/bring", {"dump": ""}, strange, "edid.bin")
+                self.assertIn(status, (413, 422))
+                self.assertIn(told, page)
         status, page = self.form(f"/jobs/{job}/displays/p2/bring", {"dump": "zz zz"})
         self.assertEqual((status, "zz zz" in page), (422, True))  # nothing typed is lost
         self.assertEqual([one.of for one in self.routing(job).listed.values()], ["p2"])

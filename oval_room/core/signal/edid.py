@@ -60,32 +60,40 @@ class Edid:
 
 
 class BadBlockError(ValueError):
-    """An EDID that is loaded in no part: which block is wrong, None when its length is."""
+    """An EDID that is loaded in no part: which block is wrong, None when its length is; and how."""
 
-    def __init__(self, block: int | None) -> None:
-        super().__init__("its length is wrong" if block is None else f"block {block} does not add up")
-        self.block = block
+    def __init__(self, block: int | None, why: str = "does not add up") -> None:
+        super().__init__("its length is wrong" if block is None else f"block {block} {why}")
+        self.block, self.why = block, why
 
 
 def read_edid(data: bytes) -> Edid:
     """An EDID of 128 bytes, or with as many blocks more as it says.
 
     Raises:
-        BadBlockError: its length is wrong, or a block does not add up or begins wrongly.
+        BadBlockError: its length is wrong, or a block does not add up, begins wrongly, or holds what lies past its end
+        or can't be.
     """
+    if len(data) >= BLOCK and data[:8] != HEADER:
+        raise BadBlockError(0, "does not begin as an EDID does")
     if len(data) < BLOCK or len(data) != BLOCK * (1 + data[126]):
         raise BadBlockError(None)
     for n in range(len(data) // BLOCK):
         if not _adds_up(data[n * BLOCK : (n + 1) * BLOCK]):
             raise BadBlockError(n)
-    if data[:8] != HEADER:
-        raise BadBlockError(0)
     found = _base(data[:BLOCK])
     for n in range(1, len(data) // BLOCK):
         block = data[n * BLOCK : (n + 1) * BLOCK]
         if block[0] == CTA:
-            _cta(found, block)
+            _cta(found, block, n)
     return found
+
+
+SHORTEST: Final = {AUDIO: 3, SPEAKERS: 3, VENDOR: 3}
+"""Bytes of a data block by its tag: none is shorter."""
+FORUM_SHORTEST: Final = 7
+TMDS_MOST: Final = 600
+"""No HDMI input takes a faster TMDS clock [MHz]."""
 
 
 def _adds_up(block: bytes) -> bool:
@@ -94,6 +102,8 @@ def _adds_up(block: bytes) -> bool:
 
 def _base(block: bytes) -> Edid:
     maker = int.from_bytes(block[8:10], "big")
+    if any(not 1 <= maker >> shift & 31 <= 26 for shift in (10, 5, 0)):
+        raise BadBlockError(0, "names no maker")
     letters = "".join(chr(64 + (maker >> shift & 31)) for shift in (10, 5, 0))
     product = int.from_bytes(block[10:12], "little")
     found = Edid(letters, product, block[17] + 1990, (block[21], block[22]), block[126])
@@ -121,12 +131,22 @@ def _timing(found: Edid, one: bytes) -> None:
     found.preferred_hz = clock / whole if whole else None
 
 
-def _blocks(block: bytes) -> Iterator[tuple[int, bytes]]:
-    """The data blocks of a CTA block: tag and content; of extended ones the tag is 256 and theirs."""
-    end, at = min(block[2], BLOCK - 1), 4
+def _blocks(block: bytes, n: int) -> Iterator[tuple[int, bytes]]:
+    """The data blocks of a CTA block: tag and content; of extended ones the tag is 256 and theirs.
+
+    Raises:
+        BadBlockError: one ends past where the timings begin, or is too short for what it is.
+    """
+    end, at = block[2], 4
+    if end and not 4 <= end < BLOCK:
+        raise BadBlockError(n, "says that its timings begin outside it")
     while at < end:
         tag, length = block[at] >> 5, block[at] & 31
-        content = block[at + 1 : min(at + 1 + length, end)]
+        if at + 1 + length > end:
+            raise BadBlockError(n, "holds a data block that ends past its end")
+        content = block[at + 1 : at + 1 + length]
+        if length < SHORTEST.get(tag, 0) or (tag == AUDIO and length % 3):
+            raise BadBlockError(n, f"holds a data block of {length} bytes that is none")
         if tag == EXTENDED and content:
             yield 256 + content[0], content[1:]
         else:
@@ -134,8 +154,8 @@ def _blocks(block: bytes) -> Iterator[tuple[int, bytes]]:
         at += 1 + length
 
 
-def _cta(found: Edid, block: bytes) -> None:
-    for tag, content in _blocks(block):
+def _cta(found: Edid, block: bytes, n: int) -> None:
+    for tag, content in _blocks(block, n):
         if tag == VIDEO:
             found.vics += [_vic(one) for one in content]
         elif tag == AUDIO:
@@ -150,6 +170,8 @@ def _cta(found: Edid, block: bytes) -> None:
         elif tag == VENDOR and content[:3] == HDMI:
             _hdmi(found, content)
         elif tag == VENDOR and content[:3] == HDMI_FORUM:
+            if len(content) < FORUM_SHORTEST or content[4] * TMDS_STEP > TMDS_MOST or content[6] >> 4 >= len(FRL_RATES):
+                raise BadBlockError(n, "says rates that no HDMI input has")
             _hdmi_forum(found, content)
         elif tag == 256 + STATIC_HDR and content:
             found.hdr += [name for n, name in enumerate(EOTF) if content[0] >> n & 1]

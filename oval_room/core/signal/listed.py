@@ -23,9 +23,12 @@ def read_dump(data: bytes) -> Edid:
         return read_edid(data)
     except BadBlockError as bad:
         if bad.block is None:
-            told = f"an EDID has 128 bytes, or as many more as it says (got {len(data)})"
+            whole = 128 * (1 + data[126]) if len(data) >= 128 else 128
+            told = (
+                f"this EDID says that it has {whole} bytes; {len(data):,} came: nothing was loaded, read it out again"
+            )
         else:
-            told = f"block {bad.block} of it does not add up: nothing was loaded; read it out again"
+            told = f"block {bad.block} of it {bad.why}: nothing was loaded; read it out again"
         raise RefusedError(told, field="edid") from bad
 
 

@@ -16,7 +16,7 @@ from oval_room.demo.wired import chapel_wired
 
 CHANGES: Final[dict[str, list[str]]] = {
     'name Chapel': [],
-    'client Ada': [],
+    'client: Ada': [],
     'tariff 0.4': ['buttons', 'cable runs', 'routing', 'signals on site', 'walls'],
     'cable c1 3 m': ['buttons', 'cable runs', 'routing', 'signals on site', 'walls'],
     'hang shelf w2 at 3\', 32" x 8" x 10" up 4\'6, 15 kg': ['hanging', 'ultra-short'],

@@ -91,7 +91,7 @@ class Defaults(unittest.TestCase):
             ("seat 3000", "tv 65"),
             ("seat 3000", "seating bed", "tv 65"),
             ("seat 3000", "seating stool", "riser 300", "tv 65"),
-            ("seat 2500", "row 2 4500", "row 1 riser 400", "tv 65"),
+            ("seat 2500", "row 2 4500", "row 2 riser 400", "tv 65"),
             ("seat 3000", "furniture 700", "soundbar 800", "tv 65"),
             ("seat 3000", "tv 65", "screen 100"),
             ("seat 3000", "tv Slate 55", "screen Drop 240 scope"),

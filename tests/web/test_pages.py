@@ -313,9 +313,9 @@ class Saying(WebCase):
     def test_a_number_in_another_unit_is_asked_everywhere(self) -> None:
         """On the tape line, and in a drawer, which says the same line: the choices come with the question."""
         job = self.copy_of(self.chapel)
-        answer = self.say(job, "seat 11").json()
+        answer = self.say(job, "seat 12").json()
         self.assertTrue(answer["asked"])
-        self.assertEqual(answer["options"], ['seat 11"', "seat 11 ft"])
+        self.assertEqual(answer["options"], ['seat 12"', "seat 12 ft"])
         self.assertFalse(self.say(job, 'seat 3 m 4"').json()["asked"])
         self.assertEqual(self.say(job, answer["options"][1]).json()["kind"], "done")
 

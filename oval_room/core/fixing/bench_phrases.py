@@ -140,6 +140,7 @@ BENCH_PHRASES: Final[tuple[Phrase, ...]] = (
         "fixing",
         _bolts,
         _PANEL_FIRST,
+        passes=("down", "top", "panel", "edge"),
         also=("upper bolts", "top bolts"),
     ),
     Phrase(

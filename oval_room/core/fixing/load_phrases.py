@@ -165,6 +165,7 @@ LOAD_PHRASES: Final[tuple[Phrase, ...]] = (
         "fixing",
         _fix_with,
         "tv 65",
+        passes=("kn", "tension", "shear"),
         also=("fix with", "fixed with"),
     ),
     *(
@@ -191,6 +192,7 @@ LOAD_PHRASES: Final[tuple[Phrase, ...]] = (
         "fixing",
         _strip,
         "tv 65",
+        passes=("round", "leds", "lights"),
         also=("light strip", "led strip", "bias light"),
     ),
 )

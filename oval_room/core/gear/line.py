@@ -73,6 +73,8 @@ class Taken:
     figures: dict[str, str]
     odd: tuple[str, ...] = ()
     """What is no figure of the kind: it is kept in the note and told."""
+    why: str = ""
+    """What is said of the first of them."""
 
 
 class OddError(SheetError):
@@ -113,10 +115,10 @@ def take_apart(text: str) -> Taken:
     if kind is None or not name or not figures:
         example = example_of(kind or next(iter(KINDS.values())))
         raise SheetError({"": f"say kind, name and figures: {example}; kinds are {', '.join(KINDS)}"})
-    given, odd = _parted(kind, figures)
+    given, odd, why = _parted(kind, figures)
     if role and "role" not in given:
         given["role"] = role
-    return Taken(kind, name, given, odd)
+    return Taken(kind, name, given, odd, why)
 
 
 def _plain(text: str) -> str:
@@ -158,8 +160,8 @@ def _figure_from(kind: GearKind, words: Sequence[str]) -> int | None:
     return next((n for n in range(1, len(words)) if row.pieces(n) is not None), None)
 
 
-def _parted(kind: GearKind, figures: str) -> tuple[dict[str, str], tuple[str, ...]]:
-    """The pieces of a line by the figure each is of, and those that are of none: where others are understood, a line
+def _parted(kind: GearKind, figures: str) -> tuple[dict[str, str], tuple[str, ...], str]:
+    """The pieces of a line by the figure each is of, and those that are of none, with what is said of the first: where others are understood, a line
     does not fall for them.
 
     Raises:
@@ -200,7 +202,7 @@ def _parted(kind: GearKind, figures: str) -> tuple[dict[str, str], tuple[str, ..
     if wrong and not out:
         raise wrong[0]  # nothing was understood
     said = ", ".join([*beside, *odd, *filter(None, (note.strip(),))])
-    return out | ({"note": said} if said else {}), tuple(odd)
+    return out | ({"note": said} if said else {}), tuple(odd), wrong[0].text if wrong else ""
 
 
 def _same(field: GearField, one: str, other: str) -> bool:

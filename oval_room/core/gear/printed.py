@@ -67,7 +67,7 @@ DISPLAY: Final[tuple[Rule, ...]] = (
 HANGS: Final[tuple[Rule, ...]] = (
     rule(r"^(swivel|pan|turns?)\s*(?:±|\+/-)\s*", r"\1 "),
     rule(rf"^({_N}\s*(?:mm|cm|in|\"|″)?\s*(?:-|–|to)\s*{_N}\s*(?:mm|cm|in|\"|″))$", r"profile \1"),
-    rule(rf"^tilt\s*(?:\+\s*({_N})\s*°?\s*/\s*-\s*({_N})|-\s*({_N})\s*°?\s*/\s*\+\s*({_N})).*$", r"tilt -\1\4-\2\3"),
+    rule(rf"^tilt\s*\+\s*({_N})\s*°?\s*/\s*-\s*({_N}).*$", r"tilt -\1-\2"),
 )
 """What the sheets of mounts and arms print: a depth folded and out; a tilt up and down, the bow to the floor least."""
 THROWS: Final[tuple[Rule, ...]] = (

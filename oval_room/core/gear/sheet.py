@@ -47,7 +47,12 @@ def read_line(text: str) -> Sheet:
         SheetError: a figure can't be read, or is of no kind that is known.
     """
     taken = take_apart(text)
-    return replace(read_fields(taken.kind, taken.name, taken.figures), odd=taken.odd)
+    try:
+        return replace(read_fields(taken.kind, taken.name, taken.figures), odd=taken.odd)
+    except SheetError as wrong:
+        if taken.why and all(text.startswith("is missing") for text in wrong.wrong.values()):
+            raise SheetError({"": taken.why}) from wrong  # what was not understood may be what is missing
+        raise
 
 
 def read_fields(kind: GearKind, name: str, given: Mapping[str, str], base: GearItem | None = None) -> Sheet:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from typing import Final
 
 from oval_room.core.commands import several
@@ -100,19 +101,8 @@ def _drop(here: Here, rest: str) -> Heard:
         keys = [key for key, seat in here.plan.survey.seats.items() if seat.row == int(row[1])]
         if keys:
             return Heard(f"Take away row {row[1]}, {len(keys)} seats", several(*(Drop(id=key) for key in keys)))
-    names = dict(names_of(here.plan))
-    names |= {key: f"find {n}" for n, key in enumerate(here.plan.survey.finds, 1)}
-    fits = [key for key, name in names.items() if rest.lower() in (key, name.lower())]
-    fits = fits or [key for key, name in names.items() if rest.lower() in name.lower()]
-    kind = {"tv": "panel", "television": "panel", "screen": "screen"}.get(rest.lower().strip(), "")
-    fits = fits or [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == kind]
-    listed = next((held for name, held in here.plan.lists if name == f"{rest.lower().strip()}s"), {})
-    fits = list(listed) or fits
-    noun, _, tail = rest.lower().strip().partition(" ")
-    listed = next((held for name, held in here.plan.lists if name == f"{noun}s"), {})
-    fits = fits or [
-        key for key in listed if tail and tail in (key, names.get(key, "").lower(), _count(names.get(key, "")))
-    ]
+    names = dict(names_of(here.plan)) | {key: f"find {n}" for n, key in enumerate(here.plan.survey.finds, 1)}
+    fits = _named(here, rest.lower().strip(), names)
     if not fits:
         raise RefusedError(
             f"there is no “{rest[:40]}” to take away; there are {', '.join(names.values()) or 'none'}", value=rest
@@ -124,6 +114,26 @@ def _drop(here: Here, rest: str) -> Heard:
         goes = several(*(Drop(id=key) for key in group.members))
         return Heard(f"Take away {group.name} with its {len(group.members)} displays", goes)
     return Heard(f"Take away {names[fits[0]]}", Drop(id=fits[0]))
+
+
+def _named(here: Here, said: str, names: dict[str, str]) -> list[str]:
+    """The ids of what some words name: by its whole name, a part of it, its kind, or its kind and number."""
+    fits = [key for key, name in names.items() if said in (key, name.lower())]
+    fits = fits or [key for key, name in names.items() if said in name.lower()]
+    kind = {"tv": "panel", "television": "panel", "screen": "screen"}.get(said, "")
+    fits = fits or [key for key, picture in here.plan.chosen.pictures.items() if picture.kind == kind]
+    fits = list(_listed(here, said)) or fits
+    noun, _, tail = said.partition(" ")
+    return fits or [
+        key
+        for key in _listed(here, noun)
+        if tail and tail in (key, names.get(key, "").lower(), _count(names.get(key, "")))
+    ]
+
+
+def _listed(here: Here, noun: str) -> Mapping[str, object]:
+    """All that a noun is the kind of."""
+    return next((held for name, held in here.plan.lists if name == f"{noun}s"), {})
 
 
 PHRASES: Final[tuple[Phrase, ...]] = (

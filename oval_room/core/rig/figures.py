@@ -57,7 +57,7 @@ KINDS: Final = kinds(
         "deg",
         "turn that squares the sides to the eye",
         "8.2",
-        "atan2(x₀, d) + asin((b + w_s/2)/√(x₀² + d²))",
+        "atan(x₀/d) + atan(m/√(x₀² + d² − m²))",
         STAGE,
     ),
     FigureKind(

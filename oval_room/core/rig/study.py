@@ -122,7 +122,7 @@ def _figures(book: FigureBook, key: str, rig: Rig, pictures: Mapping[str, Pictur
         hinge = hinge_of(main, Joint(lapped=laps))
         half = Input("x₀", f"half the centre with{'out' if laps else ''} its bezel", hinge, "mm")
         side = next((pictures[one.key] for one in row if one.key != rig.centre), main)
-        own = Input("w_s", "a side's width", side.across, "mm")
+        own = Input("m", "its joint to a side's middle", side.across / 2 + (0.0 if laps else side.frame_side), "mm")
         book.add("rig_equal", rig.equal, half, own, d, subject=rig.name, **put)
         book.add("rig_between", 180.0 - rig.turn, tau, subject=rig.name, **put)
     book.add("rig_width", rig.width, subject=rig.name, **put)

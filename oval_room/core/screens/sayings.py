@@ -91,7 +91,7 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("[move|shift|slide] [it] {by:length} {way:left|right}", _aside),
     Saying("{size:size} [inch|inches] tv wall", "tv {size}"),
     Saying("{kind:tv|screen} {size:size} [inch|inches] wall", "{kind} {size}"),
-    Saying("tv {size:size} [inch|inches] (oled|lcd|led|qled|uhd|4k|8k|smart)", "tv {size}"),
+    Saying("tv {size:size} [inch|inches] (oled|lcd|led|uhd|4k|8k|smart)", "tv {size}"),
     Saying("{kind:tv|screen|picture} {up:length} (up|off floor|above floor|from floor)", "hang at {up}"),
     Saying("(lower|drop) {kind:tv|screen} [by] {by:length} [lower|down]", _down),
     Saying("(raise|lift) {kind:tv|screen} [by] {by:length} [higher|up]", _up),

@@ -3,7 +3,7 @@ VESA E-EDID 1.4, CTA-861)."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from typing import Final
 
@@ -155,31 +155,55 @@ def _blocks(block: bytes, n: int) -> Iterator[tuple[int, bytes]]:
 
 
 def _cta(found: Edid, block: bytes, n: int) -> None:
+    """The data blocks of a CTA block, each read by its tag.
+
+    Raises:
+        BadBlockError: one can't be.
+    """
     for tag, content in _blocks(block, n):
-        if tag == VIDEO:
-            found.vics += [_vic(one) for one in content]
-        elif tag == AUDIO:
-            found.audio += [
-                (CODECS[code], (one[0] & 7) + 1)
-                for one in (content[n : n + 3] for n in range(0, len(content) - 2, 3))
-                if 0 < (code := one[0] >> 3 & 15) < len(CODECS)
-            ]
-        elif tag == SPEAKERS and content:
-            bits = int.from_bytes(content[:2], "little")
-            found.speakers += [name for n, name in enumerate(PLACES) if bits >> n & 1]
-        elif tag == VENDOR and content[:3] == HDMI:
-            _hdmi(found, content)
-        elif tag == VENDOR and content[:3] == HDMI_FORUM:
+        if tag == VENDOR and content[:3] == HDMI_FORUM:
             if len(content) < FORUM_SHORTEST or content[4] * TMDS_STEP > TMDS_MOST or content[6] >> 4 >= len(FRL_RATES):
                 raise BadBlockError(n, "says rates that no HDMI input has")
             _hdmi_forum(found, content)
-        elif tag == 256 + STATIC_HDR and content:
-            found.hdr += [name for n, name in enumerate(EOTF) if content[0] >> n & 1]
-        elif tag == 256 + ONLY_420:
-            found.only_420 += [_vic(one) for one in content]
+        elif tag in READ and content:
+            READ[tag](found, content)
         elif tag == 256 + ALSO_420:
-            marked = [n for n in range(len(content) * 8) if content[n // 8] >> n % 8 & 1]
-            found.also_420 += [vic for n, vic in enumerate(found.vics) if not content or n in marked]
+            found.also_420 += found.vics  # all of them, where none is marked
+
+
+def _video(found: Edid, content: bytes) -> None:
+    found.vics += [_vic(one) for one in content]
+
+
+def _audio(found: Edid, content: bytes) -> None:
+    found.audio += [
+        (CODECS[code], (one[0] & 7) + 1)
+        for one in (content[n : n + 3] for n in range(0, len(content) - 2, 3))
+        if 0 < (code := one[0] >> 3 & 15) < len(CODECS)
+    ]
+
+
+def _speakers(found: Edid, content: bytes) -> None:
+    bits = int.from_bytes(content[:2], "little")
+    found.speakers += [name for n, name in enumerate(PLACES) if bits >> n & 1]
+
+
+def _vendor(found: Edid, content: bytes) -> None:
+    if content[:3] == HDMI:
+        _hdmi(found, content)
+
+
+def _static_hdr(found: Edid, content: bytes) -> None:
+    found.hdr += [name for n, name in enumerate(EOTF) if content[0] >> n & 1]
+
+
+def _only_420(found: Edid, content: bytes) -> None:
+    found.only_420 += [_vic(one) for one in content]
+
+
+def _also_420(found: Edid, content: bytes) -> None:
+    marked = {n for n in range(len(content) * 8) if content[n // 8] >> n % 8 & 1}
+    found.also_420 += [vic for n, vic in enumerate(found.vics) if n in marked]
 
 
 def _vic(one: int) -> int:
@@ -206,3 +230,15 @@ def _hdmi_forum(found: Edid, content: bytes) -> None:
     if len(content) > 9:
         least, most = content[8] & 63, (content[8] & 0xC0) << 2 | content[9]
         found.vrr = (least, most) if least else None
+
+
+READ: Final[dict[int, Callable[[Edid, bytes], None]]] = {
+    VIDEO: _video,
+    AUDIO: _audio,
+    SPEAKERS: _speakers,
+    VENDOR: _vendor,
+    256 + STATIC_HDR: _static_hdr,
+    256 + ONLY_420: _only_420,
+    256 + ALSO_420: _also_420,
+}
+"""What reads a data block that holds something, by its tag; of extended ones 256 and theirs."""

@@ -293,6 +293,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "scene morning like bright day",
         "survey",
         _scene,
+        passes=("behind", "ceiling", "light", "drawn"),
     ),
     Phrase("wants", "scene and contrast", "the contrast a scene needs", "wants dark 50", "survey", _wants),
 )

@@ -184,7 +184,8 @@ def _or_a_note(here: Here, said: str, answer: Answer) -> Answer:
     words, begun, numbers = said.split(), here.said(said) is not None, re.search("[0-9]", said)
     spoken = len(words) > MANY and len(_SPOKEN.findall(said)) > 1
     strange = not begun and len(words) > (MANY if numbers else 2)
-    if not plain or not (spoken or strange):
+    said_aloud = 2 * sum(word.strip(",.").isalpha() for word in words) >= len(words) and len(said) <= LONGEST_NOTE
+    if not plain or not said_aloud or not (spoken or strange):
         return answer
     if begun and (numbers or len(words) <= SURELY):
         return answer
@@ -198,6 +199,8 @@ _SPOKEN: Final = re.compile(
 )
 """Words that sentences are made with."""
 MANY: Final = 3
+LONGEST_NOTE: Final = 200
+"""Characters of a line up to which it is offered as a note; half its words at least are words."""
 SURELY: Final = 5
 """Words of a line from which on it may be a sentence; more where it begins with a word of the table."""
 
@@ -301,45 +304,50 @@ def _phrase(here: Here, said: str) -> Answer:
     rest = said[len(word) :].strip()
     rest = rest if phrase.free else re.sub(r"^[:=]\s*", "", rest)
     example = here.eg(phrase.example)
+    if rest and not phrase.follows:
+        return NotHeard(f"{word} takes nothing after it (got {rest[:30]})", (phrase.word,))
+    if not rest and phrase.follows:
+        return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
     try:
-        if rest and not phrase.follows:
-            return NotHeard(f"{word} takes nothing after it (got {rest[:30]})", (phrase.word,))
-        if not rest and phrase.follows:
-            return NotHeard(f"{phrase.word} what? {phrase.about}: {example}", (example,))
         with _searching(watch):
             heard = _made(here, phrase, word, rest)
         apply(here.plan, heard.command, here.gear)
         says_nothing = (
-            () if phrase.free else unread(rest, heard, here.names, lambda text: _made(here, phrase, word, text))
+            ()
+            if phrase.free
+            else unread(rest, heard, here.names | {*phrase.passes}, lambda text: _made(here, phrase, word, text))
         )
-        if says_nothing:
-            listed = ", ".join(f"“{one[:30]}”" for one in says_nothing)
-            return Unread(
-                f"{listed} {'says' if len(says_nothing) == 1 else 'say'} nothing here. Without?",
-                (f"{word} {without(rest, says_nothing)}".strip(),),
-            )
     except Ask as ask:
         if ask.sure and len(ask.options) == 1 and here.said(ask.options[0]) is not None:
             return _phrase(here, ask.options[0])
         return Asked(ask.say, ask.options)
     except UnclearError as unclear:
-        lines = [line for choice in unclear.swaps if (line := swapped(said, choice))]
-        surely = unclear.value is not None and re.search(r"[0-9]{2}|[.,½¼¾]|[5-9]", str(unclear.value))
-        if (
-            surely
-            and len(lines) == 1
-            and lines[0] != said
-            and not isinstance(only := _phrase(here, lines[0]), NotHeard)
-        ):
-            return only
-        return Asked(unclear.text, tuple(lines)) if lines else NotHeard(unclear.text, (example,))
+        return _unclear(here, said, example, unclear)
     except ValidationError as error:  # what was said goes into no place there is: too long, nothing, no such kind
         refused = refused_by(error)
         return NotHeard(f"{capital(refused.field.rpartition('.')[2] or 'it')}: {refused.text}", (example,))
     except (RefusedError, MissingError) as refused:
         return NotHeard(capital(refused.text), (example,))
+    if says_nothing:
+        listed = ", ".join(f"“{one[:30]}”" for one in says_nothing)
+        say = f"{listed} {'says' if len(says_nothing) == 1 else 'say'} nothing here. Without?"
+        return Unread(say, (f"{word} {without(rest, says_nothing)}".strip(),))
     label = heard.command.model_copy(update={"label": heard.say[:200]})
     return Heard(heard.say, label)
+
+
+_MEANT: Final = re.compile(r"[0-9]{2}|[.,½¼¾]|[5-9]")
+"""A number that is no count or name of something: it may be taken in the one unit that makes sense of it."""
+
+
+def _unclear(here: Here, said: str, example: str, unclear: UnclearError) -> Answer:
+    """A length that has one sense alone is taken in it; one that has several is asked."""
+    lines = [line for choice in unclear.swaps if (line := swapped(said, choice))]
+    if len(lines) == 1 and lines[0] != said and _MEANT.search(str(unclear.value or "")):
+        only = _phrase(here, lines[0])
+        if not isinstance(only, NotHeard):
+            return only
+    return Asked(unclear.text, tuple(lines)) if lines else NotHeard(unclear.text, (example,))
 
 
 def _made(here: Here, phrase: Phrase, word: str, rest: str) -> Heard:

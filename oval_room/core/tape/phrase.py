@@ -262,6 +262,8 @@ class Phrase:
     """Other words people say for it."""
     sign: str = ""
     """A sign that says it too, wherever it stands in a line: `player > TV`."""
+    passes: tuple[str, ...] = ()
+    """Words that carry nothing after it, beside those that never do."""
     slow: bool = False
     """Searches for its answer: it is never tried as a guess."""
     free: bool = False

@@ -108,7 +108,7 @@ REFUSED = (
     ("projector A b: throw 1.2, 2200 lm, weight 3.8", "weight", "with its unit"), ("projector A b: throw 1.2, 2200 lm, 400 x 330 x 140, 90 kg", "", "kg or lb"),
     ("projector A b: throw 1.2, throw 1.3, 2200 lm", "throw", "twice"), ('tv A b: 65", 300 kg', "", "is that lb"), ('tv A b: 65", 1.1 kg', "", "is that kg"),
     ("tv A b: size 800 x 1400", "", "higher than wide"), ('tv A b: 65", outer 1000 x 600', "outer", "smaller than the picture"),
-    ('tv A b: 65", vesa 4', "vesa", "across x up"), ('tv A b: 27", vesa 900 x 600', "", "larger than the panel"), ('tv A b: 65", sings well', "", "no figure"),
+    ('tv A b: 65", vesa 4', "vesa", "across x up"), ('tv A b: 27", vesa 900 x 600', "", "larger than the panel"), ('tv A b: sings well, glows', "", "no figure"),
     ("fridge A: 3 kg", "", "kinds are"), ("projector : throw 1.2, 2200 lm", "", "say kind, name and figures"), ("projector Curlew 3", "", "say kind"), ("", "", "say kind"),
     # inches without their mark are asked about, never taken as mm
     ("projector A b: throw 1.2, 2200 lm, 16 x 13 x 5.5", "body", '16" × 13" × 5.5"'), ("projector A b: throw 1.2, 2200 lm, vent 6", "vent", "6 cm or 6"),
@@ -118,10 +118,10 @@ REFUSED = (
     # what is none of such a length, whatever its unit; and what is too long or not there is said where it is typed
     ('tv A b: 65", bolts 4 m', "bolts", "that is 4,000 mm"), ("stem A b: pole 9 m", "pole", "usually 50 mm to 3 m"), ("projector A b: throw 1.2", "lumens", "is missing: give it as in 2200 lm"),
     (f'tv A {"b" * 81}: 65"', "name", "under 81"), (f'tv A b: 65", note {"b" * 401}', "note", "400 characters"), ("projector A b: throw 1.2, 2200 lm, lens at 40 205", "lens at", "right, forward and below"),
-    ("mount A b: 35 kg, 25 mm deep", "", "35 kg of what? Say rated 35 kg"), ("mount A b: 40 - 600 mm, rated 35 kg", "", "Say profile"), ('tv A b: 55", vesa 75/100', "vesa", "100 x 75, 75 x 75 or 100 x 100"),
+    ("mount A b: 35 kg, 25 mm deep", "", "35 kg of what? Say rated 35 kg"), ('tv A b: 55", vesa 75/100', "vesa", "100 x 75, 75 x 75 or 100 x 100"),
     ('tv A b: 55", 1449 x 830', "", "outer 1449 x 830 the whole set"), ('tv A b: 34" 16:9, 3440 x 1440', "size", "not the shape of 3440 × 1440"), ("projector A b: 1.2, 2200 lm", "", "“1.2” of what?"),
     ("projector A b: throw 1.2, 2200 lm, shift +60/-40%", "shift", "v +60/-40%"), ("projector A b: throw 1.2, 2200 lm, shift h 20% h 30%", "shift", "give up and sideways"), ("drop A b: travel 900", "travel", "closed and lowered"),
-    ('tv A b: 65", vesa 300x300 weight abc', "vesa", "put a comma before weight"), ("mount A b: tilt -5/+15", "tilt", "a minus for what it tilts up"), ("soundbar A b: 40 in, 3 kg", "", "no figure of a soundbar"), ("receiver A b: 7 in, 40G", "", "say “40G” of the ports"), ("player A b: hdmi 2.1, 100 x 20 x 100", "", "out hdmi 48G"), ("projector A b, 16:9, zoom 1.2x, 2200 lm", "throw", "give it with zoom 1.2x"),
+    ('tv A b: 65", vesa 300x300 weight abc', "vesa", "put a comma before weight"), ("mount A b: tilt -5/+15", "tilt", "a minus for what it tilts up"), ("soundbar A b: 40 in, 3 kg", "", "no figure of a soundbar"), ("receiver A b: 7 in, 40G", "", "say “40G” of the ports"), ("projector A b, 16:9, zoom 1.2x, 2200 lm", "throw", "give it with zoom 1.2x"),
     ("mount A b: tilt 12-0", "tilt", "the less first"), ("stem A b: pole 900-500", "pole", "least and greatest"), ('screen A b: 110", gain 50', "gain", "from 0.1 to 10"),
 )  # fmt: skip
 

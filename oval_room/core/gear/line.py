@@ -161,8 +161,8 @@ def _figure_from(kind: GearKind, words: Sequence[str]) -> int | None:
 
 
 def _parted(kind: GearKind, figures: str) -> tuple[dict[str, str], tuple[str, ...], str]:
-    """The pieces of a line by the figure each is of, and those that are of none, with what is said of the first: where others are understood, a line
-    does not fall for them.
+    """The pieces of a line by the figure each is of, and those that are of none, with what is said of the first: where
+    others are understood, a line does not fall for them.
 
     Raises:
         SheetError: a piece is of none, or two are of one.

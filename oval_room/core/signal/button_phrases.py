@@ -115,4 +115,4 @@ def _seconds(text: str, lead: str) -> tuple[str, float | None]:
     return f"{text[: found.start()]}{text[found.end() :]}".strip(), value
 
 
-PHRASE: Final = Phrase("button", "a name: steps", "what one press does", EXAMPLE, "routing", _button)
+PHRASE: Final = Phrase("button", "a name: steps", "what one press does", EXAMPLE, "routing", _button, free=True)

@@ -30,6 +30,7 @@ from oval_room.core.screens.groups import looked_at, stands_for
 from oval_room.core.solve.within import OutOfTimeError, Watch, one_watch
 from oval_room.core.span import UnclearError
 from oval_room.core.subject import SUBJECT_KINDS, Subject
+from oval_room.core.tape.beside import or_a_note, other_units
 from oval_room.core.tape.phrase import Answer, Ask, Asked, Heard, Here, Looked, NotHeard, Phrase, Unread, normal
 from oval_room.core.tape.phrases import PHRASES, SAYINGS
 from oval_room.core.tape.sayings import as_said
@@ -93,7 +94,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     try:
         with one_watch():
             return (
-                _name_alone(here, said) or _of_the_shelf(here, said) or _or_a_note(here, said, _can_be_said(here, said))
+                _name_alone(here, said) or _of_the_shelf(here, said) or or_a_note(here, said, _can_be_said(here, said))
             )
     except OutOfTimeError:
         return NotHeard("That is too much at once: say it in parts, each with its own Enter")
@@ -152,7 +153,7 @@ def _whole(here: Here, said: str) -> Answer:
 def _can_be_said(here: Here, said: str) -> Answer:
     """What a line means; of the choices of a question those alone that can be said."""
     answer = _whole(here, said)
-    if isinstance(answer, Heard) and (other := _other_units(here, said)):
+    if isinstance(answer, Heard) and (other := other_units(here, said)):
         return replace(answer, offers=(f"units {other}; {said}",))
     if not isinstance(answer, Asked):
         return answer
@@ -160,49 +161,6 @@ def _can_be_said(here: Here, said: str) -> Answer:
     if not options:
         return _one(here, said) if isinstance(_one(here, said), NotHeard) else NotHeard(answer.say)
     return replace(answer, options=options)
-
-
-_METRIC: Final = re.compile(r"[0-9]\s*(?:mm|cm|m|metres?|meters?)\b", re.IGNORECASE)
-_FEET: Final = re.compile(r"[0-9]\s*(?:['′\"″]|ft\b|feet\b|foot\b|in\b|inch)", re.IGNORECASE)
-
-
-def _other_units(here: Here, said: str) -> str:
-    """The units of a job's first room where it is said in others than the job's; empty for any other line."""
-    survey = here.plan.survey
-    first = not survey.seats and not here.plan.chosen.pictures and survey.room.width.source != "read"
-    if not first or not without_lead(said).lower().startswith("room"):
-        return ""
-    metric = here.ruler.unit in ("mm", "cm", "m")
-    if _METRIC.search(said) and not metric:
-        return "mm"
-    return "feet" if metric and _FEET.search(said) and not _METRIC.search(said) else ""
-
-
-def _or_a_note(here: Here, said: str, answer: Answer) -> Answer:
-    """A sentence that is no instruction may be kept as a note."""
-    plain = isinstance(answer, NotHeard) and not isinstance(answer, Looked)
-    words, begun, numbers = said.split(), here.said(said) is not None, re.search("[0-9]", said)
-    spoken = len(words) > MANY and len(_SPOKEN.findall(said)) > 1
-    strange = not begun and len(words) > (MANY if numbers else 2)
-    said_aloud = 2 * sum(word.strip(",.").isalpha() for word in words) >= len(words) and len(said) <= LONGEST_NOTE
-    if not plain or not said_aloud or not (spoken or strange):
-        return answer
-    if begun and (numbers or len(words) <= SURELY):
-        return answer
-    return Asked(f"{answer.say.rstrip('.')}. Or is it a note?", (f"note {said}",))
-
-
-_SPOKEN: Final = re.compile(
-    r"\b(?:the|a|an|it|is|are|was|be|to|for|with|as|in|on|we|they|he|she|you|i|that|this|not|no|will|would|should|must"
-    r"|can|when|before|after|who|about|of|and)\b",
-    re.IGNORECASE,
-)
-"""Words that sentences are made with."""
-MANY: Final = 3
-LONGEST_NOTE: Final = 200
-"""Characters of a line up to which it is offered as a note; half its words at least are words."""
-SURELY: Final = 5
-"""Words of a line from which on it may be a sentence; more where it begins with a word of the table."""
 
 
 def _surely_meant(here: Here, said: str) -> bool:
@@ -315,7 +273,7 @@ def _phrase(here: Here, said: str) -> Answer:
         says_nothing = (
             ()
             if phrase.free
-            else unread(rest, heard, here.names | {*phrase.passes}, lambda text: _made(here, phrase, word, text))
+            else unread(rest, heard, phrase.passes, here.named, lambda text: _made(here, phrase, word, text))
         )
     except Ask as ask:
         if ask.sure and len(ask.options) == 1 and here.said(ask.options[0]) is not None:

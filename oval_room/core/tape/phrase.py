@@ -6,6 +6,7 @@ import re
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import cached_property
+from itertools import pairwise
 from typing import Final
 
 from oval_room.core.apply import apply
@@ -101,13 +102,11 @@ class Here:
         self._evaluate = evaluate
 
     @cached_property
-    def names(self) -> frozenset[str]:
-        """Words of the names that things of the job and items of the shelf have."""
-        named = {
-            str(name) for _, listed in self.plan.lists for one in listed.values() if (name := getattr(one, "name", ""))
-        }
-        named |= {item.name for item in self.gear.values()}
-        return frozenset(word for name in named for word in re.findall(r"[a-z][a-z'’-]*", name.lower()))
+    def named(self) -> frozenset[str]:
+        """Pairs of words that follow each other in the names of things of the job and items of the shelf."""
+        names = [str(one.name) for _, listed in self.plan.lists for one in listed.values() if hasattr(one, "name")]
+        words = [name.lower().split() for name in (*names, *(item.name for item in self.gear.values()))]
+        return frozenset(f"{a} {b}" for one in words for a, b in pairwise(one))
 
     def report(self) -> Report:
         """What the rules say of the plan."""

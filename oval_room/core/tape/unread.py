@@ -7,7 +7,8 @@ people say in passing (`the`, `about`, `please`) is passed over.
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Collection
+from itertools import pairwise
 from typing import Final
 
 from oval_room.core.commands import Command
@@ -35,22 +36,28 @@ _NUMBERS: Final = tuple(
 _UNIT: Final = re.compile(rf"[0-9½¼¾⅛⅜⅝⅞]{one_after()}", re.IGNORECASE)
 
 
-def unread(rest: str, heard: Heard, names: frozenset[str], read: Callable[[str], Heard]) -> tuple[str, ...]:
+def unread(
+    rest: str, heard: Heard, passes: Collection[str], named: Collection[str], read: Callable[[str], Heard]
+) -> tuple[str, ...]:
     """Words after a phrase's own that nothing came of, as they were typed.
 
     Args:
-        names: words of the names that things have here: they are read as a whole.
+        passes: words that carry nothing after this phrase. named: pairs of words of names, which are read together.
         read: reads the phrase with other words after its own; raises what a phrase raises.
     """
     told = {*_WORD.findall(heard.say.lower()), *(word for word, n in _NUMBERS if re.search(rf"\b{n}\b", heard.say))}
     told |= {"tv"} if "panel" in told else set()
     units = [found.span() for found in _UNIT.finditer(rest)]
+    together = {
+        word for pair in pairwise(rest.lower().replace(",", " ").split()) if " ".join(pair) in named for word in pair
+    }
     found = [
         word
         for word in _WORD.finditer(rest)
         if word[0].lower() not in PASSED_OVER
         and not any(_alike(word[0].lower(), one) for one in told)
-        and word[0].lower() not in names
+        and word[0].lower() not in passes
+        and word[0].lower() not in together
         and not any(begin <= word.start() < end for begin, end in units)
     ]
     if not found:

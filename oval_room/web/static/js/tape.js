@@ -89,7 +89,8 @@ export function tape() {
       this.sheet().ghosts += 1; // a read-back on its way is of no line any more
       this.keep(line);
       if (this.answering) {
-        this.waiting[0] = { line, key: onceKey() };
+        const [first] = this.waiting; // the same line again is the same change: its answer may have been lost
+        this.waiting[0] = { line, key: first.line === line ? first.key : onceKey() };
         this.held = null;
         this.answering = false;
       } else this.waiting.push({ line, key: onceKey() });

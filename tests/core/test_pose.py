@@ -47,6 +47,16 @@ class Poses(unittest.TestCase):
         got = to_room(Point(0, 0, 0), combined(Turn(*base), Turn(*own)), Own(*place))
         self.assertLess(math.dist(got, wanted), 1e-3)
 
+    def test_a_thing_that_looks_straight_up_keeps_its_way(self) -> None:
+        """Looking at the ceiling says no way by itself: its right side does, however it was turned before."""
+        for yaw in (-120.0, -35.0, 0.0, 20.0, 95.0, 170.0):
+            with self.subTest(yaw):
+                right, _, out = axes(combined(Turn(yaw), Turn(0.0, 90.0)))
+                wanted, _, up = axes(Turn(yaw, 90.0))
+                for got, want in ((right, wanted), (out, up)):
+                    for one, other in zip(got, want, strict=True):
+                        self.assertAlmostEqual(one, other, places=6)
+
     def test_a_swivelled_picture_looks_at_its_seat(self) -> None:
         """A seat on the normal of a picture turned by 35° is straight out in the picture's own axes."""
         out = (math.sin(math.radians(35)), math.cos(math.radians(35)))

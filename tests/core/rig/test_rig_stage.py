@@ -176,6 +176,9 @@ class Found(unittest.TestCase):
         self.assertEqual(len(again.chosen.pictures), 3)  # in place of the rig there
         self.assertEqual([group.kind for group in again.chosen.groups.values()], ["rig"])
         self.assertIn("700 mm from the eye", hear(SEAT, SHELF, "rig three 32 at 70").say)
+        set_up = say(BARE, "wheel base 620 mm")
+        anew = say(set_up, "rig three 27 at 600 mm").chosen.kept(Rigs)  # what was set of the old one goes on
+        self.assertEqual([one.wheel for one in anew.setups.values()], [620.0])
 
     def test_what_is_turned_or_pulled_keeps_its_height_and_the_centre_its_place(self) -> None:
         """A centre that somebody hung lower and aside stays so: only what was said moves."""

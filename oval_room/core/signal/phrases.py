@@ -146,6 +146,10 @@ def _where(here: Here, text: str) -> dict[str, float]:
 
 
 def _rack(here: Here, rest: str) -> Heard:
+    if re.match(r"(?:on |at |in )?(?:the )?(?:left|right|back|rear|w\s?[2-9])\b", rest, re.IGNORECASE):
+        raise RefusedError(
+            here.eg("say it from the display wall's left end: rack 600 mm along, 300 mm out"), value=rest
+        )
     return _spot(here, f"rack {rest}")
 
 

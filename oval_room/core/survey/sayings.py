@@ -207,7 +207,7 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     ),
     Saying("{c:" + _COVERS + "} [blind|blinds|drawn] (window|windows)", "covering window {c}"),
     Saying("(daylight|day light) {lux:number} [lux|lx]", "light day {lux}"),
-    Saying("another seat {d:length} [back|away]", _new_row, when=_seated),
+    Saying("(another|add|add a|one more|new) seat {d:length} [back|away]", _new_row, when=_seated),
     Saying(
         "seat middle", lambda here, said: f"across {here.show(here.plan.survey.room.width.value / 2)}", when=_seated
     ),

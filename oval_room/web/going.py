@@ -33,6 +33,10 @@ class Going:
     panel: str = ""
     subject: str = ""
 
+    def beside(self, heard: NotHeard) -> str:
+        """What Enter does, after what the line would begin, where a word of the table is that line."""
+        return f"{heard.say}. Enter: {self.say.lower()}" if " what? " in heard.say else self.say
+
     def told(self) -> dict[str, object]:
         return {"address": self.address, "panel": self.panel, "subject": self.subject}
 

@@ -21,6 +21,6 @@ def brief_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
         Entry("budget", "budget", "" if brief.budget is None else f"{brief.budget:.0f}"),
         Entry("must stay", "keep", brief.must_stay, text=True),
         Entry("landlord", "landlord", brief.landlord, text=True),
-        *(Entry(f"note {n}", f"note {n}", text, text=True) for n, text in enumerate(brief.notes, 1)),
         Entry("cables can go", "cables", brief.cables, text=True),
+        *(Entry(f"note {n}", f"note {n}", text, text=True) for n, text in enumerate(brief.notes, 1)),
     ]

@@ -32,8 +32,9 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying(
         "projector [hangs|hung] {down:length} (below|under) ceiling", "lens {down} below the ceiling", when=_has_one
     ),
-    Saying("(lower|drop) projector [by] {by:length}", "projector down by {by}", when=_has_one),
-    Saying("(raise|lift) projector [by] {by:length}", "projector up by {by}", when=_has_one),
+    Saying("(lower|drop|raise|lift) projector to {up:length}", "lens up {up}", when=_has_one),
+    Saying("(lower|drop) projector [by] {by:by}", "projector down by {by}", when=_has_one),
+    Saying("(raise|lift) projector [by] {by:by}", "projector up by {by}", when=_has_one),
     Saying("(another|second) memory {rest:text}", "memory {rest}"),
     Saying(
         "projector [hung|hangs] ceiling {throw:length} [back|away|from screen|from the screen]",

@@ -7,7 +7,7 @@ from typing import Final
 
 from oval_room.core.rig.phrases import AWAY
 from oval_room.core.tape.phrase import Here
-from oval_room.core.tape.sayings import Saying
+from oval_room.core.tape.sayings import Saying, grouped
 
 FAR: Final = (600.0, 700.0, 800.0)
 """How far a rig's centre is offered where nobody said it [mm] (planning values of ours)."""
@@ -19,7 +19,7 @@ _PAIR: Final = "{n:two|dual|double} {size:size} [monitors|screens|displays]"
 _ONE: Final = "[one|single] {size:size} (ultrawide|ultra wide|super ultrawide) [monitor|screen]"
 
 
-def _seated(here: Here, line: str, far: float) -> list[str]:
+def _round_a_seat(here: Here, line: str, far: float) -> list[str]:
     """A rig stands round a seat: where there is none, a line asks for it, behind where the screens would be."""
     if here.plan.survey.seats:
         return [line]
@@ -36,18 +36,20 @@ def _away(line: str) -> Callable[[Here, Mapping[str, str]], list[str]]:
     def made(here: Here, said: Mapping[str, str]) -> list[str]:
         count = _MANY.get(said.get("n", "").lower(), said.get("n", "").lower())
         lines = [(line.format(n=count, size=said["size"], d=here.show(far)), far) for far in FAR]
-        return [whole for one, far in lines for whole in _seated(here, one, far)[:1]]
+        return [whole for one, far in lines for whole in _round_a_seat(here, one, far)[:1]]
 
     return made
 
 
 def _round(here: Here, said: Mapping[str, str]) -> list[str]:
     count = said["n"].lower()
-    return _seated(here, f"rig {_MANY.get(count, count)} {said['size']} at {said['d']}", here.length(said["d"], AWAY))
+    return _round_a_seat(
+        here, f"rig {_MANY.get(count, count)} {said['size']} at {said['d']}", here.length(said["d"], AWAY)
+    )
 
 
 def _one(here: Here, said: Mapping[str, str]) -> list[str]:
-    return _seated(here, f"rig one {said['size']} at {said['d']}", here.length(said["d"], AWAY))
+    return _round_a_seat(here, f"rig one {said['size']} at {said['d']}", here.length(said["d"], AWAY))
 
 
 def _with_gap(here: Here, said: Mapping[str, str]) -> str:
@@ -55,19 +57,17 @@ def _with_gap(here: Here, said: Mapping[str, str]) -> str:
     return f"rig {_MANY.get(count, count)} {said['size']}, gap {said['gap']} at {said['d']}"
 
 
-def _has_rig(here: Here) -> bool:
-    return any(group.kind == "rig" for group in here.plan.chosen.groups.values())
-
-
 SAYINGS: Final[tuple[Saying, ...]] = (
     Saying(_THREE + " {d:length} [with] gap {gap:length}", _with_gap),
-    Saying("(gap|gaps) {gap:length}", "rig gap {gap}", when=_has_rig),
-    Saying("rig {d:length} [away|back]", "rig away {d}", when=_has_rig),
+    Saying("(gap|gaps) {gap:length}", "rig gap {gap}", when=grouped("rig")),
+    Saying("rig {d:length} [away|back]", "rig away {d}", when=grouped("rig")),
     Saying(
-        "[rig] (lean|leans|leaned) {way:back|forward} {a:number} [degrees|deg|°]", "rig lean {a} {way}", when=_has_rig
+        "[rig] (lean|leans|leaned) {way:back|forward} {a:number} [degrees|deg|°]",
+        "rig lean {a} {way}",
+        when=grouped("rig"),
     ),
-    Saying("wheel {d:length} [ahead|out]", "wheel base {d}", when=_has_rig),
-    Saying("sides square", "turn square", when=_has_rig),
+    Saying("wheel {d:length} [ahead|out]", "wheel base {d}", when=grouped("rig")),
+    Saying("sides square", "turn square", when=grouped("rig")),
     Saying("rig " + _THREE, _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
     Saying("[rig] (triple|three) {size:size} (and|plus|with) one above [at] {d:length}", "rig four {size} at {d}"),
     Saying("[rig] (triple|three) {size:size} (and|plus|with) one above", _away("rig four {size} at {d}"), ask=_HOW_FAR),

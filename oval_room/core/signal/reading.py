@@ -12,7 +12,7 @@ from oval_room.core.signal.document import Cable, Routing, Spot
 from oval_room.core.tape.phrase import Ask, Here
 
 _T = TypeVar("_T")
-ROLES = {
+CALLED = {
     "avr": "receiver",
     "amplifier": "receiver",
     "amp": "receiver",
@@ -21,7 +21,7 @@ ROLES = {
     "hdmi switch": "switch",
     "switch box": "switch",
 }
-"""Boxes by other words than the shelf's."""
+"""Boxes by what else people call them."""
 WIDE = ("device", "player", "soundbar")
 
 
@@ -55,7 +55,8 @@ def _in_short(boxes: list[Box], plain: str) -> tuple[Box, str] | None:
         said = words[:count]
         fits = [one for one in boxes if _named(one, said)]
         if len(fits) > 1:
-            raise Ask(f"Which {' '.join(said)}?", *(one.name for one in fits[:6]))
+            rest = " ".join(words[count:])
+            raise Ask(f"Which {' '.join(said)}?", *(f"{one.name} {rest}".strip() for one in fits[:6]), follows=True)
         if fits:
             return fits[0], " ".join(words[count:])
     return None
@@ -63,7 +64,7 @@ def _in_short(boxes: list[Box], plain: str) -> tuple[Box, str] | None:
 
 def _named(box: Box, said: list[str]) -> bool:
     kind = {"panel": "tv"}.get(box.item.kind, box.item.kind) if box.item else ""
-    said = [ROLES.get(" ".join(said), ""), *said[1:]] if " ".join(said) in ROLES else said
+    said = [CALLED.get(" ".join(said), ""), *said[1:]] if " ".join(said) in CALLED else said
     own = re.findall(r"[\w.]+", f"{box.name} {box.item.name if box.item else ''} {box.role} {kind}".lower())
     return all(any(one.startswith(word) for one in own) for word in said if word) and not said[0].isdigit()
 
@@ -131,7 +132,7 @@ def shelf_device(here: Here, name: str) -> str:
         RefusedError: none fits. Ask: several do.
     """
     words = name.lower().split()
-    role = ROLES.get(name.lower().strip(), name.lower().strip())
+    role = CALLED.get(name.lower().strip(), name.lower().strip())
     known: dict[str, GearItem] = {key: item for key, item in offered(here.gear).items() if item.kind in WIDE}
     fits = {key: item for key, item in known.items() if all(word in item.name.lower() for word in words)}
     exact = {k: i for k, i in fits.items() if name.lower().strip() in (i.name.lower(), i.model.lower())}

@@ -131,8 +131,14 @@ def _feed(f: Finding, w: Words) -> str:
     if f.level is Level.GOOD:
         return f"{told}."
     if "volts" in m:
-        told = told if f.value else f"{told.removesuffix(' has 0.00 V')} starves: the pair can't carry {m['watts']:g} W"
-        return f"{told}: {m['volts']:g} V gear wants {f.limit:.1f}. A thicker pair, a supply beside it, or PoE."
+        if not f.value:
+            told = (
+                f"{w.length(m['length'])} of {m['awg']} AWG can't carry the {m['watts']:g} W that "
+                f"{w.name(f.about, 'thing')} takes"
+            )
+        return (
+            f"{capital(told)}: {m['volts']:g} V gear wants {f.limit:.1f}. A thicker pair, a supply beside it, or PoE."
+        )
     if m["far"] is None:
         return f"{told}; not even 12 V with a converter at its end comes so far: a thicker pair, or a supply beside it."
     return f"{told}: send 12 V and convert at its end, where {m['far']:.1f} V are left, or put its supply beside it."

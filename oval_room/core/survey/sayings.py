@@ -9,7 +9,7 @@ from typing import Final
 from oval_room.core.plan.gear import offered
 from oval_room.core.survey.wall_phrases import MOST_PLACES
 from oval_room.core.tape.phrase import Here
-from oval_room.core.tape.sayings import Saying
+from oval_room.core.tape.sayings import Saying, seated
 from oval_room.core.tape.spans import ALONG, SIZE
 
 _COMPASS: Final = (
@@ -77,10 +77,6 @@ DESK: Final = 740.0
 """How high a desk is that nobody says [mm] (planning value of ours)."""
 
 
-def _seated(here: Here) -> bool:
-    return bool(here.plan.survey.seats)
-
-
 CLOSEST: Final = 200.0
 """Studs stand no closer [mm] (planning value of ours)."""
 ROOFLIGHT: Final = 20.0
@@ -125,7 +121,8 @@ def _behind(here: Here, said: Mapping[str, str]) -> str | None:
     """A socket behind a picture is at the height of its middle."""
     if not here.plan.chosen.pictures:
         return None
-    return f"{said['kind']} behind {said['of']} {here.show(here.picture()[1].pose.z)} up"
+    picture = here.meant(f"{said['of']} it").picture()[1]
+    return f"{said['kind']} behind {said['of']} {here.show(picture.pose.z)} up"
 
 
 BAR_DEEP: Final = 100.0
@@ -175,7 +172,7 @@ SAYINGS: Final[tuple[Saying, ...]] = (
         _opening_at,
         ask="How wide and high is it?",
     ),
-    Saying("{n:count} more (seat|seats)", _more_seats, when=_seated),
+    Saying("{n:count} more (seat|seats)", _more_seats, when=seated),
     Saying("(child|kid|adult|grown-up) {tall:length} [tall|high]", "person {tall}"),
     *_bearings(),
     *(Saying(f"(display|tv|screen) wall {way.pattern}", way.line, ask=_WAY_ASK) for way in _bearings()),
@@ -207,10 +204,8 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     ),
     Saying("{c:" + _COVERS + "} [blind|blinds|drawn] (window|windows)", "covering window {c}"),
     Saying("(daylight|day light) {lux:number} [lux|lx]", "light day {lux}"),
-    Saying("(another|add|add a|one more|new) seat {d:length} [back|away]", _new_row, when=_seated),
-    Saying(
-        "seat middle", lambda here, said: f"across {here.show(here.plan.survey.room.width.value / 2)}", when=_seated
-    ),
+    Saying("(another|add|add a|one more|new) seat {d:length} [back|away]", _new_row, when=seated),
+    Saying("seat middle", lambda here, said: f"across {here.show(here.plan.survey.room.width.value / 2)}", when=seated),
     Saying("(double|single|twin|quad) socket {rest:text}", "socket {rest}"),
     Saying("{kind:socket|power point|power|data|network point|conduit|aerial} behind {of:tv|screen}", _behind),
     Saying("(soundbar|sound bar) {size:sizes} [under|below] [tv|screen|picture]", _soundbar),

@@ -85,7 +85,6 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     """
     said = normal(line[: MOST_CHARACTERS + 1])
     here = Here(plan, gear, subject, evaluate, PHRASES)
-    here.line = said
     if not said:
         return NotHeard(here.eg("Type a word and a value, such as seat 11'2"), complete(""))
     if len(said) > MOST_CHARACTERS:
@@ -93,9 +92,7 @@ def hear(plan: Plan, gear: GearShelf, line: str, subject: Subject = Subject(), e
     token = _reading.set(Watch(READING))
     try:
         with one_watch():
-            return (
-                _name_alone(here, said) or _of_the_shelf(here, said) or or_a_note(here, said, _can_be_said(here, said))
-            )
+            return _name_alone(here, said) or or_a_note(here, said, _can_be_said(here, said))
     except OutOfTimeError:
         return NotHeard("That is too much at once: say it in parts, each with its own Enter")
     finally:
@@ -155,11 +152,14 @@ def _can_be_said(here: Here, said: str) -> Answer:
     answer = _whole(here, said)
     if isinstance(answer, Heard) and (other := other_units(here, said)):
         return replace(answer, offers=(f"units {other}; {said}",))
+    if isinstance(answer, NotHeard):
+        return _of_the_shelf(here, said) or answer
     if not isinstance(answer, Asked):
         return answer
-    options = tuple(option for option in answer.options if not isinstance(_whole(here, option), NotHeard))
-    if not options:
-        return _one(here, said) if isinstance(_one(here, said), NotHeard) else NotHeard(answer.say)
+    tried = {option: _whole(here, option) for option in answer.options}
+    options = tuple(option for option, told in tried.items() if not isinstance(told, NotHeard))
+    if not options:  # none can be: what is said of the first says why
+        return next(iter(tried.values()), NotHeard(answer.say))
     return replace(answer, options=options)
 
 
@@ -189,6 +189,7 @@ def _one(here: Here, said: str) -> Answer:
     """One fact, by its word; else as said of what it begins with; else with its word put first; else asked by the words
     nearest to what was typed.
     """
+    here.line = said
     whole = _as_said(here, said)
     if whole is not None and not isinstance(whole, NotHeard):
         return whole
@@ -218,12 +219,21 @@ def _as_said(here: Here, said: str) -> Answer | None:
     for line in asks:
         pieces = facts(line, WORDS) if ";" in line else []
         if pieces or here.said(line) is not None:
-            heard[line] = _facts(here, pieces, 0) if pieces else _phrase(here, line)
+            heard[line] = _facts(here, pieces, 0) if pieces else _of_table(here, line)
     taken = {line: answer for line, answer in heard.items() if not isinstance(answer, NotHeard)}
     if len({(answer.say, getattr(answer, "options", ())) for answer in taken.values()}) > 1:
         lines = [line for one, told in taken.items() for line in (told.options if isinstance(told, Asked) else (one,))]
         return Asked(next(filter(None, asks.values()), "Which is it?"), tuple(lines))
     return next(iter((taken or heard).values()), None)
+
+
+def _of_table(here: Here, line: str) -> Answer:
+    """A line in the table's words: by its word, else as said of the picture that it begins with."""
+    answer = _phrase(here, line)
+    if not isinstance(answer, NotHeard):
+        return answer
+    of = _of_subject(here, line)
+    return of if of.say else answer
 
 
 def _of_subject(here: Here, said: str) -> Answer:
@@ -278,7 +288,7 @@ def _phrase(here: Here, said: str) -> Answer:
     except Ask as ask:
         if ask.sure and len(ask.options) == 1 and here.said(ask.options[0]) is not None:
             return _phrase(here, ask.options[0])
-        return Asked(ask.say, ask.options)
+        return Asked(ask.say, tuple(f"{word} {one}" for one in ask.options) if ask.follows else ask.options)
     except UnclearError as unclear:
         return _unclear(here, said, example, unclear)
     except ValidationError as error:  # what was said goes into no place there is: too long, nothing, no such kind

@@ -72,12 +72,13 @@ Answer = Heard | Asked | NotHeard
 class Ask(Exception):
     """Raised by a phrase that could mean two things.
 
-    sure: the one option is the same in the table's words, with nothing added: it is taken.
+    sure: the one option is the same in the table's words, with nothing added: it is taken. follows: the options are
+    what may follow the phrase's word.
     """
 
-    def __init__(self, say: str, *options: str, sure: bool = False) -> None:
+    def __init__(self, say: str, *options: str, sure: bool = False, follows: bool = False) -> None:
         super().__init__(say)
-        self.say, self.options, self.sure = say, options, sure
+        self.say, self.options, self.sure, self.follows = say, options, sure, follows
 
 
 class Here:
@@ -96,7 +97,7 @@ class Here:
         """just: the subject is what the line itself has just spoken of."""
         self.just = just
         self.line = ""
-        """The line as it was typed, where it is one."""
+        """The fact that is being read, as it was typed."""
         self.plan, self.gear, self.subject, self.phrases = plan, gear, subject, phrases
         self.ruler: Ruler = plan.writing.ruler
         self._evaluate = evaluate

@@ -116,4 +116,5 @@ def named(here: Here, rest: str, nodes: Mapping[str, _Node], what: str) -> tuple
         return key, node, rest.strip()
     if not nodes:
         raise RefusedError(f"there is no {what} yet", value=rest)
-    raise Ask(f"Which {what}?", *(f"{node.name} {rest.strip()}"[:60] for node in list(nodes.values())[:6]))
+    options = (f"{node.name} {rest.strip()}"[:60].strip() for node in list(nodes.values())[:6])
+    raise Ask(f"Which {what}?", *options, follows=True)

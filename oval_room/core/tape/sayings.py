@@ -4,9 +4,10 @@ A trade declares them beside its phrases: `Saying("two rows at {a:length} and {b
 saying fits a line only as a whole: each of its words is one of the pattern's, fills a slot, or carries nothing (`the`,
 `of`, `about`); so that a new saying can't capture lines of others.
 
-In a pattern: `(tv|panel)` one of several, `[now]` may be there, `{name:type}` a slot. Types: length, size (in inches,
-such as 65), sizes (lengths joined by x or by), count (1 to 12 or in words), number, wall, cable, grid (3 x 2), words
-(a name), text, or one of several words (`{kind:tv|screen}`).
+In a pattern: `(tv|panel)` one of several, `[now]` may be there, `{name:type}` a slot. Types: length, by (a length that
+something moves by: in its pattern `to` and `at` say something, `lower it to 250` is no move), size (in inches, such as
+65), sizes (lengths joined by x or by), count (1 to 12 or in words), number, wall, cable, grid (3 x 2), words (a name),
+text, or one of several words (`{kind:tv|screen}`). What a line names has to come out of it.
 """
 
 from __future__ import annotations
@@ -22,10 +23,13 @@ from oval_room.core.tape.phrase import Here
 from oval_room.core.units import is_length
 
 _COUNTS: Final = ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
-_PASSED: Final = (
-    r"(?:(?:the|a|an|is|are|of|at|on|to|for|it|its|it's|about|roughly|now|please|in|with|by|our|my|there|there's|and|be)"
-    r"\s+)*"
+_CARRY_NOTHING: Final = (
+    "the|a|an|is|are|of|on|for|it|its|it's|about|roughly|now|please|in|with|by|our|my|there|there's|and|be"
 )
+_PASSED: Final = rf"(?:(?:{_CARRY_NOTHING}|to|at)\s+)*"
+_PASSED_BY: Final = rf"(?:(?:{_CARRY_NOTHING})\s+)*"
+LONGEST: Final = 160
+"""Characters of the longest line that is looked at: nobody says more in one breath."""
 _LENGTH: Final = (
     r"[0-9½¼¾⅛⅜⅝⅞.][0-9½¼¾⅛⅜⅝⅞.,/'\"″′\-]*(?:\s?(?:mm|cm|m|in|inch|inches|ft|foot|feet|metres?|meters?)\b)?"
     r"(?:\s[0-9½¼¾⅛⅜⅝⅞/]+(?:\"|″|in\b)?)?"
@@ -33,6 +37,7 @@ _LENGTH: Final = (
 _SIDE: Final = r"(?:display|front|tv|left|right|back|rear)(?:[- ]?hand)?(?:\s+(?:side\s+)?wall)?"
 _TYPES: Final = {
     "length": _LENGTH,
+    "by": _LENGTH,
     "size": r"[0-9]{2,3}(?:\.[0-9])?(?:\s?(?:inch|inches|in|\"|″|s))?",
     "sizes": rf"{_LENGTH}(?:\s?(?:x|×|by)\s?{_LENGTH}){{1,2}}",
     "count": rf"[0-9]{{1,2}}|{'|'.join(_COUNTS)}",
@@ -63,24 +68,40 @@ class Saying:
     """What is asked where another saying fits too and means something else."""
 
 
+def grouped(kind: str) -> Callable[[Here], bool]:
+    """Whether the scheme has a group of a kind: a wall of displays, a rig."""
+    return lambda here: any(group.kind == kind for group in here.plan.chosen.groups.values())
+
+
+def seated(here: Here) -> bool:
+    """Whether there is a seat."""
+    return bool(here.plan.survey.seats)
+
+
+def pictured(here: Here) -> bool:
+    """Whether there is a picture."""
+    return bool(here.plan.chosen.pictures)
+
+
 @cache
 def _compiled(pattern: str) -> tuple[re.Pattern[str], dict[str, str]]:
     """The expression of a pattern, and its slots with their types."""
     parts, slots = list[str](), dict[str, str]()
+    passed = _PASSED_BY if ":by}" in pattern else _PASSED
     for token in _TOKEN.finditer(pattern):
         if token["type"] in ("words", "text") and parts:
-            parts[-1] = parts[-1].removesuffix(_PASSED)  # what is kept is kept as it is
+            parts[-1] = parts[-1].removesuffix(passed)  # what is kept is kept as it is
         if token["name"]:
             kind = token["type"]
             slots[token["name"]] = kind
             part = rf"(?P<{token['name']}>{_words(kind) if '|' in kind else _TYPES[kind]})"
         elif token["maybe"]:
-            parts.append(rf"(?:(?:{_words(token['maybe'])})[\s,:]+{_PASSED})?")
+            parts.append(rf"(?:(?:{_words(token['maybe'])})[\s,:]+{passed})?")
             continue
         else:
             part = rf"(?:{_words(token['either'] or token['word'])})"
-        parts.append(rf"{part}(?:[\s,:]+|$){_PASSED}")
-    return re.compile(_PASSED + "".join(parts), re.IGNORECASE), slots
+        parts.append(rf"{part}(?:[\s,:]+|$){passed}")
+    return re.compile(passed + "".join(parts), re.IGNORECASE), slots
 
 
 def _words(either: str) -> str:
@@ -90,7 +111,7 @@ def _words(either: str) -> str:
 def _plain(text: str, kind: str) -> str | None:
     """A slot's text as the table's phrases take it; None where it is not of its type."""
     text = text.strip(" ,")
-    if kind == "length":
+    if kind in ("length", "by"):
         return text if is_length(text) else None
     if kind == "size":
         return re.sub(r"[^0-9.].*$", "", text)
@@ -136,6 +157,8 @@ def _sorted_out(sayings: Sequence[Saying]) -> _Known:
 def as_said(line: str, here: Here, sayings: Sequence[Saying]) -> Iterator[tuple[str, str]]:
     """The lines of the table that a line is as a whole, by the sayings that fit it, in their order; and what to ask
     where they mean different things."""
+    if len(line) > LONGEST:
+        return
     by, rest = _sorted_out(sayings)
     places = {n for word in re.findall(r"[^\s,:;-]+", line.lower()) for n in by.get(word, ())}
     for n in sorted({*places, *rest}):

@@ -12,8 +12,9 @@ from itertools import pairwise
 from typing import Final
 
 from oval_room.core.commands import Command
+from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.plan.measure import fresh_ids
-from oval_room.core.tape.phrase import Heard
+from oval_room.core.tape.phrase import Ask, Heard
 from oval_room.core.units import one_after
 
 _PASSED_OVER: Final = """
@@ -90,7 +91,7 @@ def _without(rest: str, words: list[re.Match[str]], read: Callable[[str], Heard]
     left = re.sub(r"\s+", " ", left).strip(" ,;")
     try:
         return _done(read(left).command)
-    except Exception:  # whatever a phrase says to it: the word was wanted
+    except (Ask, RefusedError, MissingError, ValueError, LookupError):  # whatever is said to it: the word was wanted
         return None
 
 

@@ -267,8 +267,10 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
         told = f"What if: {heard_as.say}" if only_asked else heard_as.say
         return _ghost(parts, heard_as.command, told, heard_as.offers)
     if isinstance(heard_as, NotHeard) and (going := goes_to(parts, line, heard_as)) is not None:
-        listed = list(heard_as.options) if going.subject else []
-        return JSONResponse({"kind": "told", "say": going.say, "html": str(lengths(going.say)), "options": listed})
+        told = going.beside(heard_as)
+        return JSONResponse(
+            {"kind": "told", "say": told, "html": str(lengths(told)), "options": list(heard_as.options)}
+        )
     options = heard_as.options or complete(body.line, body.stage)
     typed_so_far = body.line.strip().lower()
     if typed_so_far and "gear".startswith(typed_so_far):

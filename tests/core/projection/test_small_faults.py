@@ -46,7 +46,7 @@ class Memories(unittest.TestCase):
                 throw: Any = SimpleNamespace(projector=SimpleNamespace(pose=SimpleNamespace(z=2003.7)))
                 (cure,) = _lens_up(one, throw, ruler)
                 with self.subTest(ruler=ruler, move=move):
-                    reached = cure.to - 2003.7 if hasattr(cure, "to") else cure.value - 2003.7
+                    reached = cure.value - 2003.7
                     self.assertGreaterEqual(abs(reached), abs(move) - 1e-6)
                     self.assertEqual(reached > 0, move > 0)
                     self.assertLess(abs(reached) - abs(move), ruler.step + 1e-6)

@@ -13,8 +13,11 @@ from pathlib import Path
 from typing import Final
 
 from oval_room.core.apply import apply
+from oval_room.core.gear.sheet import read_line
 from oval_room.core.plan.document import Plan, Writing, new_plan
+from oval_room.core.plan.gear import gear_hash
 from oval_room.core.plan.measure import fresh_ids
+from oval_room.core.subject import Subject
 from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrase import Asked, Heard, Unread
 from oval_room.core.tape.phrases import SAYINGS
@@ -24,6 +27,16 @@ from oval_room.demo.gear import SHELF
 BOOK: Final = Path(__file__).resolve().parents[2] / "data/heard.txt"
 JOBS: Final = {"ft": Writing(unit="in", style="feet"), "mm": Writing(unit="mm", style="mm")}
 LINE: Final = re.compile(r"(?P<line>.+) (?P<how>=>|\?\?|!!) (?P<told>.*)")
+OF_ONE: Final = (
+    "{} 60 off the wall",
+    "turn the {} 15 degrees",
+    "centre the {} at eye level",
+    "{} centre at eye level",
+    "raise the {} by 20",
+    "lower the {} 20",
+    "{} 20 higher",
+    "{} 30 to the left",
+)
 STRANGE: Final = ("elsewhere", "yesterday", "unless", "wobbly", "purple")
 """Words that no phrase has a use for."""
 
@@ -65,6 +78,31 @@ class Book(unittest.TestCase):
                 else:
                     self.assertNotIsInstance(answer, Heard | Asked, answer.say)
                     self.assertTrue(answer.say.startswith(told), answer.say)
+
+    def test_what_a_line_names_comes_out_of_it(self) -> None:
+        """Whichever picture is looked at, a line that names the TV or the screen is of that one."""
+        plan = new_plan("x", writing=JOBS["mm"])
+        for line in ("room 5 m x 6 m x 2.5 m", "seat 3 m", "tv 65", "screen 110"):
+            heard = hear(plan, SHELF, line)
+            assert isinstance(heard, Heard), heard
+            plan = apply(plan, heard.command, SHELF)
+        ids = {"tv": "p1", "screen": "p2"}
+        for looked in ids.values():
+            for kind, key in ids.items():
+                for said in OF_ONE:
+                    with self.subTest(said.format(kind), looked=looked):
+                        answer = hear(plan, SHELF, said.format(kind), Subject(looked))
+                        assert isinstance(answer, Heard), answer
+                        after = apply(plan, answer.command, SHELF).chosen.pictures
+                        changed = {one for one in ids.values() if after[one] != plan.chosen.pictures[one]}
+                        self.assertEqual(changed, {key})
+
+    def test_a_shelf_s_name_takes_no_line_of_the_table(self) -> None:
+        """An item that somebody named like a line: the line goes on meaning what it means."""
+        named = read_line('tv TV 65: 85", vesa 400 x 400').item
+        shelf = {**SHELF, gear_hash(named): named}
+        answer = hear(new_plan("x", writing=JOBS["mm"]), shelf, "tv 65")
+        self.assertEqual(answer.say, "New TV 65″, 16:9: 1439 mm wide")
 
     def test_most_are_taken_or_asked(self) -> None:
         taken = [how for _, _, how, _ in ROWS if how != "!!"]

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Final, Literal
+from typing import Literal
 
 from oval_room.core.applying import carried, with_values
+from oval_room.core.brief.document import MOST_NOTES
 from oval_room.core.commands import Command, Stamp
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.document import Plan
@@ -54,6 +55,3 @@ class DropNote(Command):
             raise RefusedError(f"there is no note {self.number}; there are {len(notes) or 'none'}")
         left = (*notes[: self.number - 1], *notes[self.number :])
         return plan.model_copy(update={"brief": with_values(plan.brief, {"notes": left})})
-
-
-MOST_NOTES: Final = 40

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
 from oval_room.core.plan.measure import Budget, Frozen, Words
 
+MOST_NOTES: Final = 40
 Plays = Literal["any", "platform and rhythm", "racing, shooters, table sims"]
 
 
@@ -26,7 +27,7 @@ class Brief(Frozen):
     must_stay: Words = ""
     landlord: Words = ""
     cables: Words = ""
-    notes: Annotated[tuple[Words, ...], Field(max_length=40)] = ()
+    notes: Annotated[tuple[Words, ...], Field(max_length=MOST_NOTES)] = ()
     """What somebody said, as they said it."""
     plays: Plays = "any"
     """What kind of games: it decides how much lag is too much (rules 3.6)."""

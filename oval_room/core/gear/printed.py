@@ -21,7 +21,10 @@ def rule(pattern: str, instead: str) -> Rule:
 
 
 ANY: Final[tuple[Rule, ...]] = (
-    rule(rf"\s*[(/\[]\s*{_N}\s*{_UNIT}?(?:\s*[x×]\s*{_N}\s*{_UNIT}?)*\s*{_UNIT}\.?\s*[)\]]", ""),  # 18.6 kg (41 lb)
+    rule(r"^([a-z][a-z ]*?)\s*[(\[]\s*([0-9][^()\[\]]*)[)\]]$", r"\1 \2"),  # weight (28 kg): the figure itself
+    rule(
+        rf"({_N}\s*{_UNIT}?\.?)\s*[(\[]\s*{_N}\s*{_UNIT}?(?:\s*[x×]\s*{_N}\s*{_UNIT}?)*\s*{_UNIT}\.?\s*[)\]]", r"\1"
+    ),  # 18.6 kg (41 lb): another unit right behind a figure
     rule(rf"(?<=[0-9a-z\"])\s*(?:±|\+/-|\+-)\s*{_N}\s*{_UNIT}\b", ""),  # 35 lb ± 1 lb
     rule(rf"({_N})\s*(?:lbs?|pounds?)\s*({_N})\s*(?:oz|ounces?)", r"\1 lb \2 oz"),
     rule(r"\bnative(?: resolution)?\s+(?=[0-9])", "pixels "),

@@ -10,6 +10,9 @@ from oval_room.core.gear.sheet import in_short, read_line
 READ = (
     # the line, a value of the item, what it is
     ('tv Rowan 65: 65", 18.6 kg (41 lb), vesa 400 x 300', "mass_kg", 18.6),
+    ('tv Rowan 65: 65" (165 cm) 28 kg (62 lb)', "mass_kg", 28.0),
+    ('tv Rowan 65: 65", weight (28 kg)', "mass_kg", 28.0),
+    ('tv Rowan 65: 65", outer (1448 x 830 x 45 mm)', "depth", 45.0),
     ('tv Rowan 65: 65", with stand 32 kg, without stand 28 kg', "mass_kg", 28.0),
     ('tv Rowan 65: 65", 32 kg with stand, 28 kg', "mass_kg", 28.0),
     ("tv Rowan 55: 54.6 in (138.7 cm), vesa 400 x 300", "vesa", (400.0, 300.0)),

@@ -7,7 +7,7 @@ from typing import Final
 
 from oval_room.core.rig.phrases import AWAY
 from oval_room.core.tape.phrase import Here
-from oval_room.core.tape.sayings import Saying, grouped
+from oval_room.core.tape.sayings import Saying, about, grouped
 
 FAR: Final = (600.0, 700.0, 800.0)
 """How far a rig's centre is offered where nobody said it [mm] (planning values of ours)."""
@@ -59,7 +59,7 @@ def _with_gap(here: Here, said: Mapping[str, str]) -> str:
 
 SAYINGS: Final[tuple[Saying, ...]] = (
     Saying(_THREE + " {d:length} [with] gap {gap:length}", _with_gap),
-    Saying("(gap|gaps) {gap:length}", "rig gap {gap}", when=grouped("rig")),
+    Saying("(gap|gaps) {gap:length}", "rig gap {gap}", when=about("rig")),
     Saying("rig {d:length} [away|back]", "rig away {d}", when=grouped("rig")),
     Saying(
         "[rig] (lean|leans|leaned) {way:back|forward} {a:number} [degrees|deg|°]",

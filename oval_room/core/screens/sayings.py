@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from typing import Final
 
 from oval_room.core.tape.phrase import Here
-from oval_room.core.tape.sayings import Saying, grouped, pictured
+from oval_room.core.tape.sayings import Saying, grouped, member_of, pictured
 from oval_room.core.tape.spans import SHIFT
 
 SMALL: Final = 300.0
@@ -100,9 +100,18 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("turn {kind:tv|picture|screen|it} {a:number} [degrees|deg|°]", _line("{kind} swivel {a}")),
     Saying("{school:front row|lounge|cinema}", "school {school}", when=pictured),
     Saying("(scope|cinemascope)", "aspect 2.40", when=pictured),
-    Saying("wall (higher|up) {by:by}", "raise by {by}", when=grouped("wall")),
-    Saying("wall (lower|down) {by:by}", "lower by {by}", when=grouped("wall")),
-    Saying("(raise|lift) wall [by] {by:by}", "raise by {by}", when=grouped("wall")),
-    Saying("(lower|drop) wall [by] {by:by}", "lower by {by}", when=grouped("wall")),
-    Saying("wall {up:length} " + _FLOOR, "hang at {up}", when=grouped("wall")),
+    *(
+        Saying(pattern, line, when=grouped("wall"), of=member_of("wall"))
+        for pattern, line in (
+            ("wall (higher|up) {by:by}", "raise by {by}"),
+            ("wall (lower|down) {by:by}", "lower by {by}"),
+            ("(raise|lift) wall [by] {by:by}", "raise by {by}"),
+            ("(lower|drop) wall [by] {by:by}", "lower by {by}"),
+            ("wall {edge:bottom|centre|top} [edge] {up:length}", "{edge} {up}"),
+        )
+    ),
+    *(
+        Saying("wall {up:length} " + _FLOOR, f"wall {edge} {{up}}", when=grouped("wall"), ask="What shall be there?")
+        for edge in ("bottom", "centre", "top")
+    ),
 )

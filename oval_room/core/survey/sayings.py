@@ -198,7 +198,7 @@ SAYINGS: Final[tuple[Saying, ...]] = (
         saying
         for words, finish in _FINISH
         for saying in (
-            Saying(f"(walls|wall colour|wall color|room) [painted|painted in] ({words})", f"finish {finish}"),
+            Saying(f"(walls|wall colour|wall color) [painted|painted in] ({words})", f"finish {finish}"),
             Saying(f"({words}) walls", f"finish {finish}"),
         )
     ),

@@ -212,26 +212,31 @@ def _one(here: Here, said: str) -> Answer:
     return partly or by_sign or (own[0] if own else whole or _unknown(here, plain))
 
 
-def _as_said(here: Here, said: str) -> Answer | None:
-    """What a line is as a whole, where it is a saying; asked where it is two that mean different things."""
+def _as_said(here: Here, said: str, *, deeper: bool = True) -> Answer | None:
+    """What a line is as a whole, where it is a saying; asked where it is two that mean different things. deeper: what
+    it is may be a saying again."""
     heard = dict[str, Answer]()
-    asks = {line: ask for way in (said, without_lead(said)) for line, ask in as_said(way, here, SAYINGS)}
-    for line in asks:
+    found = {line: one for way in (said, without_lead(said)) for line, one in as_said(way, here, SAYINGS)}
+    for line, saying in found.items():
+        there = here.looking(saying.of(here)) if saying.of is not None else here
         pieces = facts(line, WORDS) if ";" in line else []
         if pieces or here.said(line) is not None:
-            heard[line] = _facts(here, pieces, 0) if pieces else _of_table(here, line)
+            heard[line] = _facts(there, pieces, 0) if pieces else _of_table(there, line, deeper=deeper)
     taken = {line: answer for line, answer in heard.items() if not isinstance(answer, NotHeard)}
     if len({(answer.say, getattr(answer, "options", ())) for answer in taken.values()}) > 1:
         lines = [line for one, told in taken.items() for line in (told.options if isinstance(told, Asked) else (one,))]
-        return Asked(next(filter(None, asks.values()), "Which is it?"), tuple(lines))
+        return Asked(next(filter(None, (one.ask for one in found.values())), "Which is it?"), tuple(lines))
     return next(iter((taken or heard).values()), None)
 
 
-def _of_table(here: Here, line: str) -> Answer:
-    """A line in the table's words: by its word, else as said of the picture that it begins with."""
+def _of_table(here: Here, line: str, *, deeper: bool) -> Answer:
+    """A line that a saying is: in the table's words, of the picture that it begins with, or a saying once more."""
     answer = _phrase(here, line)
     if not isinstance(answer, NotHeard):
         return answer
+    again = _as_said(here, line, deeper=False) if deeper else None
+    if again is not None and not isinstance(again, NotHeard):
+        return again
     of = _of_subject(here, line)
     return of if of.say else answer
 

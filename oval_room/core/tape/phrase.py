@@ -184,6 +184,11 @@ class Here:
         seen = replace(self.subject, picture=fits[0])
         return Here(self.plan, self.gear, seen, self._evaluate, self.phrases, just=self.just)
 
+    def looking(self, picture: str | None) -> Here:
+        """The same place, looking at a picture."""
+        seen = replace(self.subject, picture=picture)
+        return Here(self.plan, self.gear, seen, self._evaluate, self.phrases, just=self.just)
+
     def looking_at(self, done: Command) -> Here:
         """The same place, looking at what was just changed: `screen 100, bottom 600 mm`, `row 2 4.2 m, riser 200`."""
         steps = done.steps if isinstance(done, Several) else (done,)

@@ -64,6 +64,8 @@ class Saying:
     asked."""
     when: Callable[[Here], bool] | None = None
     """Whether it can be said here; always, where nothing is given."""
+    of: Callable[[Here], str | None] | None = None
+    """The picture that its lines are said of, where it names one; else what is looked at."""
     ask: str = ""
     """What is asked where another saying fits too and means something else."""
 
@@ -71,6 +73,28 @@ class Saying:
 def grouped(kind: str) -> Callable[[Here], bool]:
     """Whether the scheme has a group of a kind: a wall of displays, a rig."""
     return lambda here: any(group.kind == kind for group in here.plan.chosen.groups.values())
+
+
+def member_of(kind: str) -> Callable[[Here], str | None]:
+    """A picture of a group of a kind: of the one that is looked at, else of the first."""
+
+    def found(here: Here) -> str | None:
+        groups = [group for group in here.plan.chosen.groups.values() if group.kind == kind]
+        mine = [group for group in groups if here.subject.picture in group.members]
+        return (mine or groups)[0].members[0] if groups else None
+
+    return found
+
+
+def about(kind: str) -> Callable[[Here], bool]:
+    """Whether a group of a kind is what is looked at: the subject is in it, or it is all there is."""
+
+    def looks(here: Here) -> bool:
+        scheme = here.plan.chosen
+        seen = here.subject.picture or next(iter(scheme.pictures), "")
+        return any(group.kind == kind and seen in group.members for group in scheme.groups.values())
+
+    return looks
 
 
 def seated(here: Here) -> bool:
@@ -154,9 +178,8 @@ def _sorted_out(sayings: Sequence[Saying]) -> _Known:
     return kept[1]
 
 
-def as_said(line: str, here: Here, sayings: Sequence[Saying]) -> Iterator[tuple[str, str]]:
-    """The lines of the table that a line is as a whole, by the sayings that fit it, in their order; and what to ask
-    where they mean different things."""
+def as_said(line: str, here: Here, sayings: Sequence[Saying]) -> Iterator[tuple[str, Saying]]:
+    """The lines of the table that a line is as a whole, and the saying of each, in their order."""
     if len(line) > LONGEST:
         return
     by, rest = _sorted_out(sayings)
@@ -175,4 +198,4 @@ def as_said(line: str, here: Here, sayings: Sequence[Saying]) -> Iterator[tuple[
         except RefusedError:  # a length that is none of its kind: another saying's, or nobody's
             continue
         for one in (made,) if isinstance(made, str) else made or ():
-            yield one, saying.ask
+            yield one, saying

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Final
 
+from oval_room.core.gear.ports import port_groups
 from oval_room.core.gear.sheet import read_line
 from oval_room.core.plan.gear import GearItem, Mount, Panel, Projector, Screen, gear_hash
 
@@ -43,7 +44,22 @@ PANELS: Final = (
     _panel("Ember 65", 65, "oled", 180, 22.4, 1620),
     _panel("Ember 77", 77, "oled", 180, 32.8, 2390),
     _panel("Draft 32", 32, "ips", 350, 6.1, 310, face="matt", vesa=None, top_to_vesa=None),
-    _panel("Ember 65 Play", 65, "oled", 190, 22.8, 1840, lag_ms=9, lag_mode="game", refresh_hz=120),
+    _panel(
+        "Ember 65 Play",
+        65,
+        "oled",
+        190,
+        22.8,
+        1840,
+        lag_ms=9,
+        lag_mode="game",
+        refresh_hz=120,
+        ports=port_groups(
+            "in hdmi 48G earc vrr allm static dynamic 420 ships 18G set enhanced + in hdmi 48G vrr allm static dynamic "
+            "420 ships 18G set enhanced + 2 in hdmi 18G static 420 + out optical"
+        ),
+        sound=("object", "5.1", "stereo"),
+    ),
     _panel(
         "Draft 27",
         27,

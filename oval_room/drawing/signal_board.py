@@ -16,7 +16,7 @@ from typing import Final
 
 from oval_room.core.plan.document import Scheme
 from oval_room.core.record import record
-from oval_room.core.signal.boxes import Box
+from oval_room.core.signal.box import Box
 from oval_room.core.signal.chain import Way, Wire
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.study import RoutingResult

@@ -22,7 +22,7 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.gear.kinds import KINDS
 from oval_room.core.gear.ports import group_shown, port_groups
 from oval_room.core.gear.sheet import faults_of
-from oval_room.core.plan.gear import GEAR, GearItem
+from oval_room.core.plan.gear import GEAR, GearItem, Panel
 from oval_room.formats.plain_json import read_json
 from oval_room.formats.readings_csv import FORMULA
 
@@ -68,7 +68,7 @@ SAID: Final[dict[str, Said]] = {
     "ports": Said(lambda ports: " + ".join(map(group_shown, ports)), port_groups),
     "sends": _joined(" + "),
     "does": Said(" + ".join, _joined(" + ").read),
-    "sound": Said(" + ".join, _joined(" + ").read),
+    "sound": Said(" + ".join, lambda cell: [] if cell.strip() == "none" else _joined(" + ").read(cell)),
 }
 
 
@@ -80,9 +80,10 @@ def write_csv(items: Iterable[GearItem]) -> str:
     for item in items:
         given = item.model_dump(mode="json", exclude_unset=False)
         row = {name: _cell(value) for name, value in given.items() if name not in SAID}
-        writer.writerow(
-            row | {name: _cell(said.write(getattr(item, name) or ())) for name, said in SAID.items() if name in given}
-        )
+        said = {name: one.write(getattr(item, name) or ()) for name, one in SAID.items() if name in given}
+        if isinstance(item, Panel) and item.sound == ():
+            said["sound"] = "none"  # nobody having said is another thing
+        writer.writerow(row | {name: _cell(text) for name, text in said.items()})
     return out.getvalue()
 
 

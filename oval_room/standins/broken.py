@@ -8,7 +8,8 @@ import random
 from oval_room.core.record import record
 from oval_room.core.signal.chain import Way
 from oval_room.core.signal.document import SYMPTOMS
-from oval_room.core.signal.faults import Cause, causes
+from oval_room.core.signal.faults.cause import Cause
+from oval_room.core.signal.faults.rank import causes
 from oval_room.core.signal.study import RoutingResult
 
 

@@ -10,7 +10,7 @@ from typing import Protocol
 from oval_room.core.plan.gear import Panel
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.record import record
-from oval_room.core.signal.boxes import Box
+from oval_room.core.signal.box import Box
 from oval_room.core.signal.edid_write import VICS, Display, write_edid
 
 CM = 10.0
@@ -29,20 +29,23 @@ class DataChannel(Protocol):
 
 @record
 class StandIn:
-    """A made-up display that is as its box says; where nobody has read its label, a plain 18G one with static HDR."""
+    """A made-up display asked at one of its inputs, which is as its box says; where nobody has read its label, a plain
+    18G one with static HDR. port: which input, its fastest where none is named."""
 
     box: Box
     size: tuple[float, float]
     """Of its picture [mm]."""
+    port: str = ""
 
     @property
     def name(self) -> str:
-        return f"stand-in for {self.box.name}"
+        return f"a stand-in for {self.box.name}"
 
     def edid(self) -> bytes:
         item, ports = self.box.item, [port for port in self.box.listed("in") if port.kind == "hdmi"]
-        best = max(ports, key=lambda port: port.top, default=None)
-        top = best.top if best else 18.0
+        asked = [port for port in ports if port.name == self.port]
+        best = max(asked or ports, key=lambda port: port.gbps, default=None)
+        top = best.gbps if best else 18.0
         features = set(best.features) if best and self.box.said else {"static", "420"}
         pixels = item.pixels if isinstance(item, (Panel, ProjectorGear)) else (3840, 2160)
         hz = getattr(item, "refresh_hz", None) or 60.0

@@ -6,6 +6,7 @@ import io
 import re
 import warnings
 
+from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.edid import read_edid
 from oval_room.core.signal.edid_write import Display, write_edid
@@ -83,16 +84,34 @@ class Stage(WebCase):
 
     def test_a_display_is_asked_and_a_dump_is_brought(self) -> None:
         job = self.copy_of(self.chapel)
+        one = {"port": "in 2"}
         status, page = self.form(f"/jobs/{job}/displays/p2/ask", {})
-        self.assertEqual((status, "by its EDID" in page), (200, True))
-        dump = self.client.get(f"/jobs/{job}/displays/p2.bin").content
-        self.assertEqual(read_edid(dump).name, "wall TV")
+        self.assertEqual((status, "hoose the input that was read" in page), (422, True))
+        status, page = self.form(f"/jobs/{job}/displays/p2/ask", one)
+        self.assertEqual((status, "in 2: a stand-in for wall TV answered" in flat(page)), (200, True))
+        self.assertEqual(self.routing(job).listed, {})  # looked at, not taken
         fast = write_edid(Display(name="fast", frl=48, vrr=(48, 120)))
-        status, page = self.form(f"/jobs/{job}/displays/p2/bring", {"dump": fast.hex(" ")})
-        self.assertEqual((status, "48 Gbit/s" in page), (200, True))
+        status, page = self.form(f"/jobs/{job}/displays/p2/bring", one | {"dump": fast.hex(" ")})
+        self.assertEqual((status, "48 Gbit/s, not 18" in flat(page)), (200, True))
+        self.assertEqual(self.routing(job).listed, {})
+        found = {
+            name: re.search(rf'name="{name}" value="([^"]*)">', page[page.index("offered") :])
+            for name in ("dump", "by")
+        }
+        status, page = self.form(
+            f"/jobs/{job}/displays/p2/take", one | {name: hit[1] for name, hit in found.items() if hit}
+        )
+        self.assertEqual((status, "EDID of wall TV in 2" in page), (200, True))
+        kept = next(iter(self.routing(job).listed.values()))
+        self.assertEqual((kept.of, kept.port, kept.by), ("p2", "in 2", "a dump that was pasted"))
+        boxes = boxes_of(self.store.head(job).plan.chosen, self.store.gear())
+        self.assertEqual([boxes["p2"].ports[name].gbps for name in ("in 1", "in 2", "in 3")], [18.0, 48.0, 18.0])
+        dump = self.client.get(f"/jobs/{job}/displays/p2.bin", params=one).content
+        self.assertEqual(read_edid(dump).name, "fast")
         broken = bytearray(fast)
         broken[200] ^= 1
-        status, page = self.form(f"/jobs/{job}/displays/j1/bring", {"dump": ""}, bytes(broken), "edid.bin")
+        at = {"port": "in 1", "dump": ""}
+        status, page = self.form(f"/jobs/{job}/displays/j1/bring", at, bytes(broken), "edid.bin")
         self.assertEqual((status, "Block 1 of it does not add up" in page), (422, True))
         for strange, told in (
             (bytes(256), "does not begin as an EDID does"),
@@ -102,10 +121,10 @@ class Stage(WebCase):
             (b"", ""),
         ):
             with self.subTest(len(strange)):
-                status, page = self.form(f"/jobs/{job}/displays/j1/bring", {"dump": ""}, strange, "edid.bin")
+                status, page = self.form(f"/jobs/{job}/displays/j1/bring", at, strange, "edid.bin")
                 self.assertIn(status, (413, 422))
                 self.assertIn(told, page)
-        status, page = self.form(f"/jobs/{job}/displays/p2/bring", {"dump": "zz zz"})
+        status, page = self.form(f"/jobs/{job}/displays/p2/bring", one | {"dump": "zz zz"})
         self.assertEqual((status, "zz zz" in page), (422, True))  # nothing typed is lost
         self.assertEqual([one.of for one in self.routing(job).listed.values()], ["p2"])
 
@@ -127,8 +146,12 @@ class Stage(WebCase):
         address, asked = f"/jobs/{job}/faults", {"way": "dv1 p2", "symptom": "snow or wrong colour"}
         before = self.get(address, **asked)
         self.assertIn("Test this next", before)
-        status, page = self.form(address, {"symptom": asked["symptom"], "kind": "firmware", "at": "dv4"})
-        self.assertEqual((status, "ranks higher here next time" in page), (200, True))
+        status, page = self.form(address, asked | {"kind": "firmware", "at": "dv4"})
+        self.assertEqual((status, "ranks higher at this display next time" in page), (200, True))
+        self.assertEqual([one.picture for one in self.routing(job).cured], ["p2"])
+        then = self.get(address, **asked, tested="cable/cb4")
+        self.assertIn("Shares are reckoned anew after each test", then)
+        self.assertRegex(flat(then), r"was \d+")
         share = re.compile(r'drill-place">(\d+)\u202f%</th><td class="cut-for">Firmware of Nine 3')
         old, new = share.search(before), share.search(self.get(address, **asked))
         if old and new:
@@ -150,6 +173,13 @@ class Stage(WebCase):
         ):
             with self.subTest(address):
                 self.assertLess(self.client.get(f"/jobs/{self.chapel}/{address}", headers=HTML).status_code, 500)
-        for address in ("displays/dv1/ask", "displays/zz/ask", "faults", "cables/take"):
+        for address in (
+            "displays/dv1/ask",
+            "displays/p2/take",
+            "displays/p2/set",
+            "displays/zz/ask",
+            "faults",
+            "cables/take",
+        ):
             status, _ = self.form(f"/jobs/{self.chapel}/{address}", {"command": "{}", "base": "1", "key": "k"})
             self.assertEqual(status, 422, address)

@@ -32,6 +32,13 @@ class Layout:
     scale: float
     cells: tuple[Cell, ...]
 
+    @property
+    def drawn(self) -> tuple[object, ...]:
+        """What the source draws: two controllers of one picture must want the same of it."""
+        if self.as_it_hangs:
+            return self.origin, self.scale
+        return tuple((one.left, one.top, one.width, one.height, one.turned) for one in self.cells)
+
 
 def layout_of(
     crops: Sequence[tuple[int, Crop, int, tuple[int, int]]],

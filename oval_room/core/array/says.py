@@ -139,6 +139,14 @@ def _unfed(f: Finding, w: Words) -> str:
     return f"{head}. Say take 1 on {m['output']}."
 
 
+def _one_picture(f: Finding, w: Words) -> str:
+    m = f.more
+    head = f"{capital(m['one'])} and {m['other']} both show input {m['input']} ({m['source']})"
+    return (
+        f"{head} and cut it differently: one picture can't be laid out for both. Take another output for one of them."
+    )
+
+
 def _circuits(f: Finding, w: Words) -> str:
     m = f.more
     known = "" if not m["unknown"] else f" ({m['unknown']} say no watts)"
@@ -192,6 +200,7 @@ class ArrayCode(Code):
     WALL_EVEN = "array: even grid", _even
     WALL_LESS = "array: through the controller", _less
     WALL_UNFED = "array: no source", _unfed
+    WALL_ONE_PICTURE = "array: one picture for two controllers", _one_picture
     WALL_CIRCUITS = "array: circuits", _circuits
     WALL_LEAK = "array: earth leakage", _leak
     WALL_SURGE = "array: switching on", _surge
@@ -205,4 +214,5 @@ class ArrayCure(CureKind):
     FINEST = "canvas at own pixels", lambda c, w: "Take the finest display's own pixels"
     SKIP = "skip the gaps", lambda c, w: "Skip the gaps"
     TOGETHER = "wall on one controller", lambda c, w: f"Put the whole wall on {c.name}"
+    TAKE = "another input of the router", lambda c, w: f"Take {c.value:.0f} on {c.name}"
     FREE = "another output", lambda c, w: f"Let display {c.value:.0f} have another output"

@@ -7,10 +7,10 @@ from collections.abc import Iterator, Mapping
 from typing import Final
 
 from oval_room.core.array.canvas import MOST_CANVAS
-from oval_room.core.array.commands import PutCut, PutPatch
+from oval_room.core.array.commands import PutCut, PutPatch, PutRouter
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.figures import KINDS
-from oval_room.core.array.mapping import WallMap, Walls, mapping_of, steps_of
+from oval_room.core.array.mapping import WallMap, Walls, comes_in, mapping_of, steps_of
 from oval_room.core.array.says import ArrayCode, ArrayCure
 from oval_room.core.array.units import PX
 from oval_room.core.array.wall import FLAT, overlaps, shut_in, walls_of
@@ -266,6 +266,35 @@ def _controllers(scheme: Scheme, found: Walls) -> Iterator[Finding]:
             level = Level.MIND if min(less.values()) < 1 / SOFT else Level.NOTE
             yield Finding(ArrayCode.WALL_LESS, level, "9.3", {}, min(less.values()), 1.0, "ratio", more=more)
     yield from _unfed(arrays, found.feeds)
+    yield from _one_picture(arrays, found)
+
+
+def _one_picture(arrays: Arrays, found: Walls) -> Iterator[Finding]:
+    """Controllers that show one input of the router and want different pictures of it (rules 9.3, 9.4)."""
+    router, key = arrays.router, next(iter(arrays.routers), "")
+    if router is None:
+        return
+    takes, comes = dict(router.takes), comes_in(arrays)[: router.inputs]
+    on = dict[int, list[tuple[int, str]]]()
+    for n, one in enumerate(list(arrays.controllers)[: router.outputs], 1):
+        if 0 < takes.get(n, 0) <= len(comes) and one in found.layouts:
+            on.setdefault(takes[n], []).append((n, one))
+    free = [n for n in range(1, len(comes) + 1) if n not in takes.values()]
+    for into, (first, *others) in on.items():
+        for output, other in others:
+            if found.layouts[other].drawn == found.layouts[first[1]].drawn:
+                continue
+            source, port = comes[into - 1]
+            more: dict[str, object] = {
+                "one": arrays.controllers[first[1]].name,
+                "other": arrays.controllers[other].name,
+                "input": into,
+                "source": f"{arrays.sources[source].name}, output {port}",
+                "part": other,
+            }
+            put = PutRouter(id=key, take=(free[0], output)) if free else None
+            cures = (Cure(ArrayCure.TAKE, free[0], put, "count", str(output)),) if put is not None else ()
+            yield Finding(ArrayCode.WALL_ONE_PICTURE, Level.STOP, "9.3", {}, cures=cures, more=more)
 
 
 def _unfed(arrays: Arrays, feeds: Mapping[str, str]) -> Iterator[Finding]:

@@ -101,6 +101,20 @@ def word(key: str, words: tuple[str, ...]) -> Callable[[str], Read]:
     return read
 
 
+def words_of(key: str, words: tuple[str, ...], what: str) -> Callable[[str], Read]:
+    """Words of a list, in the order they are said; of two words that begin alike the longer is meant."""
+    longest = "|".join(re.escape(one) for one in sorted(words, key=len, reverse=True))
+
+    def read(text: str) -> Read:
+        plain = re.sub(r"[+/]| and ", " ", text.lower()).strip()
+        found = re.findall(rf"(?<!\S)(?:{longest})(?!\S)", plain)
+        if not found or re.sub(rf"(?<!\S)(?:{longest})(?!\S)", "", plain).strip():
+            raise RefusedError(f"give {what} of {', '.join(words)} (got {text.strip()[:30]})", value=text)
+        return Read({key: tuple(dict.fromkeys(found))})
+
+    return read
+
+
 def shown(key: str, unit: str = "", form: str = "{:g}") -> Callable[[GearItem], str]:
     def show(item: GearItem) -> str:
         value = getattr(item, key)

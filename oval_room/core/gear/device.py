@@ -3,14 +3,13 @@ matrices, converters, extenders, controllers, amplifiers (rules 10.5, 10.11, 10.
 
 from __future__ import annotations
 
-import re
-from collections.abc import Callable, Collection
+from collections.abc import Collection
 from dataclasses import replace
 from typing import Final, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.boxed import SIDES, sides_of
-from oval_room.core.gear.common import MASS, NOTE, PRICE, WATTS, GearKind, bare, number, shown, word
+from oval_room.core.gear.common import MASS, NOTE, PRICE, WATTS, GearKind, bare, number, shown, word, words_of
 from oval_room.core.gear.field import GearField, Read
 from oval_room.core.gear.ports import OF_A_BOX, PORTS
 from oval_room.core.gear.printed import BOXES
@@ -24,20 +23,6 @@ SOUNDS: Final = get_args(SoundKind)
 SOURCES: Final = ("player", "console", "computer")
 MOST_FORMATS: Final = 12
 SIDE: Final = Span("a side of it", 5, 1200, (12, 620))
-
-
-def _several(key: str, words: tuple[str, ...], what: str) -> Callable[[str], Read]:
-    """Words of a list, in the order they are said; of two words that begin alike the longer is meant."""
-    longest = "|".join(re.escape(one) for one in sorted(words, key=len, reverse=True))
-
-    def read(text: str) -> Read:
-        plain = re.sub(r"[+/]| and ", " ", text.lower()).strip()
-        found = re.findall(rf"(?<!\S)(?:{longest})(?!\S)", plain)
-        if not found or re.sub(rf"(?<!\S)(?:{longest})(?!\S)", "", plain).strip():
-            raise RefusedError(f"give {what} of {', '.join(words)} (got {text.strip()[:30]})", value=text)
-        return Read({key: tuple(dict.fromkeys(found))})
-
-    return read
 
 
 def _sends(text: str) -> Read:
@@ -87,7 +72,7 @@ DEVICE: Final = GearKind(
             "what it does between its ports (switch; split: all as the weakest display; split each: its own for each)",
             "which pictures and sounds come out where",
             "switch decode",
-            _several("does", DOES, "one or more"),
+            words_of("does", DOES, "one or more"),
             lambda item: " ".join(item.does),
             first=True,
         ),
@@ -105,7 +90,7 @@ DEVICE: Final = GearKind(
             "sound it gives or takes, the best first",
             "where the sound can be decoded",
             "object 5.1 stereo",
-            _several("sound", SOUNDS, "one or more"),
+            words_of("sound", SOUNDS, "one or more"),
             lambda item: " ".join(item.sound),
             first=True,
         ),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Collection, Mapping
-from typing import Final
+from typing import Final, get_args
 
 from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
@@ -26,12 +26,13 @@ from oval_room.core.gear.common import (
     shown,
     size_field,
     word,
+    words_of,
 )
 from oval_room.core.gear.field import W_H_D, GearField, Read, by_letters, length_of, lengths_of, mm, numbers_of
 from oval_room.core.gear.ports import PORTS, PORTS_ASKED
 from oval_room.core.gear.printed import DISPLAY
 from oval_room.core.levels import SLIM
-from oval_room.core.plan.gear import GearItem, Panel
+from oval_room.core.plan.gear import GearItem, Panel, SoundKind
 from oval_room.core.plan.measure import Values
 from oval_room.core.span import Span
 
@@ -41,6 +42,7 @@ HOLE: Final = Span("the depth of a bolt's hole", 3, 120, (6, 60))
 BOLTS: Final = Span("the way from a panel's top to its upper bolts", 5, 2500, (50, 800))
 SQUARES: Final = (50.0, 75.0, 100.0)
 """Patterns that are said by one side alone [mm]: larger ones have others as wide beside them, 400 x 200, 400 x 300."""
+SOUNDS: Final[tuple[str, ...]] = get_args(SoundKind)
 SOLD_AS: Final = 0.03
 """An aspect is sold that is so near to its pixels' own: 21:9 for 2.37 and 2.39."""
 RADIUS: Final = Span("a panel's radius", 300, 20_000, (700, 8000))
@@ -144,6 +146,12 @@ def _panel_doubts(item: GearItem, given: Collection[str]) -> list[str]:
     return out
 
 
+def _apps(text: str) -> Read:
+    """Kinds of sound, or none."""
+    none = text.strip().lower() in ("none", "no", "no apps")
+    return Read({"sound": ()}) if none else words_of("sound", SOUNDS, "one or more")(text)
+
+
 def _curve(text: str) -> Read:
     """A radius, also as makers print it: 1800R."""
     return Read({"curve": length_of(text.strip().rstrip("rR"), RADIUS)})
@@ -237,6 +245,15 @@ PANEL: Final = GearKind(
         CONTRAST,
         *lag_fields(),
         PORTS,
+        GearField(
+            "apps",
+            "sound that its own apps and tuner give (none where it has none)",
+            "what it plays itself, heard in the room",
+            "object 5.1 stereo",
+            _apps,
+            lambda item: "" if item.sound is None else " ".join(item.sound) or "none",
+            bare(r"no apps"),
+        ),
         WATTS,
         GearField(
             "curve",

@@ -107,6 +107,8 @@ class Panel(_Item):
     refresh_hz: Positive | None = None
     ports: PortGroups | None = None
     watts: NotNegative | None = None
+    sound: Annotated[tuple[SoundKind, ...], Field(max_length=5)] | None = None
+    """Kinds of sound that its own apps and tuner give; empty where it has none."""
 
 
 LENS_PLANNED: Final = (0.0, 150.0, 80.0)
@@ -363,6 +365,7 @@ LATER: Final = frozenset(
         "slots",
         "slide",
         "takes_vesa",
+        "sound",
     ]
 )
 """Fields that came after the first editions were named: left out of the content while nobody has given them, so that

@@ -9,7 +9,8 @@ from oval_room.core.errors import RefusedError
 from oval_room.core.plan.gear import Mount
 from oval_room.core.plan.gear import Projector as ProjectorGear
 from oval_room.core.plan.measure import next_id
-from oval_room.core.signal.boxes import Box, lenses
+from oval_room.core.signal.box import Box
+from oval_room.core.signal.boxes import lenses
 from oval_room.core.signal.buttons import usual_time, whole_time
 from oval_room.core.signal.commands import PutButton
 from oval_room.core.signal.document import MOST_STEPS, Button, Step

@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from oval_room.core.record import record
 from oval_room.core.sent_format import Format, dp_need, hdmi_rate, sdi_need, tmds_has, tmds_need
-from oval_room.core.signal.boxes import Box, Port
+from oval_room.core.signal.box import Box
 from oval_room.core.signal.cable import KINDS, kind_for, made_length, stock_length, top_rate
 from oval_room.core.signal.document import Cable
 from oval_room.core.signal.path import End, Link, Stopped, check_path, spare_of
+from oval_room.core.signal.port import Port
 from oval_room.core.signal.rates import tmds_frl
 
 MOST_WAYS: Final = 1500
@@ -37,6 +38,8 @@ class Wire:
     rate: float
     wanted: float
     link: Link
+    planned: bool = False
+    """Whether a wall's mapping stands for it and nobody has laid it."""
 
     @property
     def short(self) -> bool:
@@ -91,12 +94,21 @@ class Way:
     @property
     def lag(self) -> float:
         """What boxes and display add to the picture [ms], as far as it is known."""
-        boxes = [wire.end for wire in self.wires]
-        return sum(box.lag or 0.0 for box in boxes)
+        return sum(box.lag or 0.0 for box in self.passed)
 
     @property
     def lag_known(self) -> bool:
-        return all(wire.end.lag is not None for wire in self.wires)
+        return all(box.lag is not None for box in self.passed)
+
+    @property
+    def passed(self) -> list[Box]:
+        """What its picture comes through, the display last."""
+        return [wire.end for wire in self.wires] or [self.display]
+
+    @property
+    def name(self) -> str:
+        """The way as it is called."""
+        return f"{self.source.name} on {self.display.name}" if self.wires else f"what {self.display.name} plays itself"
 
 
 @dataclass(slots=True)
@@ -144,8 +156,16 @@ def rate_for(port: str, form: Format) -> float | None:
     return sdi_need(form) if port == "sdi" else 0.0
 
 
-def chain_of(boxes: Mapping[str, Box], cables: Mapping[str, Cable], runs: Mapping[str, float]) -> Chain:
-    """The chain of some boxes and cables. runs: each cable's way [mm], where it is known."""
+def chain_of(
+    boxes: Mapping[str, Box],
+    cables: Mapping[str, Cable],
+    runs: Mapping[str, float],
+    leads: Sequence[tuple[str, str, str, str]] = (),
+) -> Chain:
+    """The chain of some boxes and cables. runs: each cable's way [mm], where it is known. leads: those that are planned
+    and not laid, from box and port to box and port."""
+    laid = frozenset(cables)
+    cables = {**cables, **{f"{a} {out}": _planned(boxes, a, out, b, into) for a, out, b, into in leads}}
     chain = Chain(boxes)
     joined = dict[str, tuple[Cable, Box, Port, Box, Port]]()
     for key, cable in cables.items():
@@ -164,9 +184,15 @@ def chain_of(boxes: Mapping[str, Box], cables: Mapping[str, Cable], runs: Mappin
         for key in route:
             asked[key] += [wants] if wants else []
     for key, (cable, start, out, end, into) in joined.items():
-        chain.wires[key] = _wire(key, cable, start, out, end, into, runs.get(key), asked[key])
+        wire = _wire(key, cable, start, out, end, into, runs.get(key), asked[key])
+        chain.wires[key] = wire if key in laid else replace(wire, planned=True)
     chain.ways = _ways(chain, routes)
     return chain.indexed()
+
+
+def _planned(boxes: Mapping[str, Box], start: str, out: str, end: str, into: str) -> Cable:
+    name = f"to {boxes[end].name}"[:60]
+    return Cable(name=name, start=start, start_port=out, end=end, end_port=into)
 
 
 def _wire(

@@ -21,7 +21,8 @@ from oval_room.core.plan.gear import GearShelf, Player, Soundbar
 from oval_room.core.plan.measure import Count, Id, Number, Words
 from oval_room.core.plan.placed import Pose
 from oval_room.core.plan.turn import Turn
-from oval_room.core.signal.boxes import Box, Port, boxes_of
+from oval_room.core.signal.box import Box
+from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.cable import KINDS
 from oval_room.core.signal.document import (
     MOST_STEPS,
@@ -30,6 +31,7 @@ from oval_room.core.signal.document import (
     Cable,
     Cured,
     Device,
+    InputSet,
     Listed,
     Reach,
     Routing,
@@ -42,6 +44,7 @@ from oval_room.core.signal.document import (
     turned_via,
 )
 from oval_room.core.signal.listed import read_dump
+from oval_room.core.signal.port import Port
 from oval_room.core.signal.typed import format_of
 
 
@@ -346,14 +349,51 @@ class PutSpare(Command):
         return with_routing(plan, key, spares={**scheme.kept(Routing).spares, self.id: Spare(to=self.to)})
 
 
+class SetInput(Command):
+    """Put an input's full-rate setting on, or off: of a display as of a box (rules 10.5)."""
+
+    do: Literal["set input"] = "set input"
+    id: Id
+    scheme: Id | None = None
+    of: Id
+    port: Words
+    on: bool = True
+
+    def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
+        key = scheme_id(plan, self)
+        scheme = plan.schemes[key]
+        routing = scheme.kept(Routing)
+        box = _box(boxes_of(scheme, gear), self.of, "of")
+        port = _ports(box, self.port, "in", "port")[0]
+        if not has_setting(port):
+            slow = ", ".join(one.name for one in box.ports.values() if has_setting(one)) or "none of its inputs"
+            raise RefusedError(f"{box.name} has a setting for {slow}", field="port", value=self.port)
+        if box.device is not None:
+            now = tuple(one for one in box.device.set_ports if one != port.name) + ((port.name,) if self.on else ())
+            return with_routing(
+                plan, key, devices={**routing.devices, self.of: with_values(box.device, {"set_ports": now})}
+            )
+        others = {k: one for k, one in routing.inputs.items() if (one.of, one.port) != (self.of, port.name)}
+        fresh = {self.id: InputSet(of=self.of, port=port.name)} if self.on else {}
+        return with_routing(plan, key, inputs={**others, **fresh})
+
+
+def has_setting(port: Port) -> bool:
+    """Whether an input has a setting that gives it its full rate."""
+    return bool(port.mode) or port.slow or port.on
+
+
 class PutListed(Command):
-    """Take a display's EDID as its ports' limits."""
+    """Take an EDID that was read at one input of a display as that input's limits; without an input, as all its
+    HDMI inputs'. by: who answered."""
 
     do: Literal["put listed"] = "put listed"
     id: Id
     scheme: Id | None = None
     of: Id
+    port: Words = ""
     edid: Annotated[str, Field(max_length=2100)]
+    by: Words = ""
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)
@@ -365,8 +405,16 @@ class PutListed(Command):
         if not plain or len(plain) % 2 or not re.fullmatch(r"[0-9a-f]+", plain):
             raise RefusedError("give the dump as pairs of hex digits, 128 bytes or more", field="edid")
         read_dump(bytes.fromhex(plain))
-        mine = {name: one for name, one in scheme.kept(Routing).listed.items() if one.of != self.of}
-        return with_routing(plan, key, listed={**mine, self.id: Listed(of=self.of, edid=plain)})
+        on = False
+        if self.port:
+            port = _ports(box, self.port, "in", "port")[0]
+            if port.kind != "hdmi":
+                raise RefusedError(f"{box.name} {port.name} gives no EDID that is read here: choose an HDMI input")
+            on = port.on
+        listed = scheme.kept(Routing).listed
+        others = {k: one for k, one in listed.items() if one.of != self.of or (self.port and one.port != self.port)}
+        fresh = Listed(of=self.of, port=self.port, edid=plain, by=self.by[:80], on=on)
+        return with_routing(plan, key, listed={**others, self.id: fresh})
 
 
 class PutButton(Command):
@@ -395,6 +443,8 @@ class KeepCure(Command):
     symptom: Annotated[str, Field(max_length=40)]
     kind: Annotated[str, Field(max_length=20)]
     at: Annotated[str, Field(max_length=40)] = ""
+    picture: Annotated[str, Field(max_length=40)] = ""
+    """What it was seen or heard at."""
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         if self.symptom not in SYMPTOMS:
@@ -402,7 +452,10 @@ class KeepCure(Command):
             raise RefusedError(f"choose what is wrong: {told}", field="symptom", value=self.symptom)
         key = scheme_id(plan, self)
         cured = plan.schemes[key].kept(Routing).cured
-        one = Cured(symptom=self.symptom, kind=self.kind, at=self.at, by=stamp.by[:80], when=stamp.at[:40])
+        if self.picture and self.picture not in plan.schemes[key].pictures:
+            raise MissingError(f"there is no picture {self.picture[:12]}", value=self.picture)
+        said = {"symptom": self.symptom, "kind": self.kind, "at": self.at, "picture": self.picture}
+        one = Cured(**said, by=stamp.by[:80], when=stamp.at[:40])
         return with_routing(plan, key, cured=(*cured[-199:], one))
 
 

@@ -96,11 +96,27 @@ class Cable(Bent):
         return self.model_copy(update={"via": turned_via(self.via, place)}) if self.via else self
 
 
-class Listed(Frozen):
-    """A display's EDID as it was read out, in hex: what its ports really take."""
+class InputSet(Frozen):
+    """An input of a display whose full-rate setting somebody has put on."""
 
     of: Id
+    port: Name
+
+    @property
+    def rests_on(self) -> tuple[str, ...]:
+        return (self.of,)
+
+
+class Listed(Frozen):
+    """An EDID as it was read at an input of a display, in hex: what that input really takes. port: empty for all its
+    HDMI inputs, as it was kept before inputs were asked one by one. by: who answered. on: whether the input's full-rate
+    setting was on when it was read."""
+
+    of: Id
+    port: Annotated[str, Field(max_length=40)] = ""
     edid: Annotated[str, Field(pattern=r"^([0-9a-f]{256}){1,4}$")]
+    by: Annotated[str, Field(max_length=80)] = ""
+    on: bool = False
 
     @property
     def rests_on(self) -> tuple[str, ...]:
@@ -138,24 +154,34 @@ class Button(Frozen):
 SYMPTOMS: Final = (
     "no picture",
     "snow or wrong colour",
+    "black flashes",
     "drops every few minutes",
+    "connects again and again",
+    "picture cut off",
     "low resolution only",
     "no HDR",
     "no sound",
+    "no sound from apps",
     "no surround",
     "lag",
     "low-voltage sign",
     "wrong order on a wall",
+    "one display black",
+    "one display cropped",
+    "one display turned",
+    "out of step",
 )
 """What is wrong, as people say it."""
 
 
 class Cured(Frozen):
-    """What cured a fault here: the symptom, the kind of cause, where, when, by whom."""
+    """What cured a fault here: the symptom, the kind of cause, where, when, by whom. picture: what it was seen or heard
+    at; empty where it was kept of the whole job."""
 
     symptom: Annotated[str, Field(max_length=40)]
     kind: Annotated[str, Field(max_length=20)]
     at: Annotated[str, Field(max_length=40)] = ""
+    picture: Annotated[str, Field(max_length=40)] = ""
     by: Annotated[str, Field(max_length=80)] = ""
     when: Annotated[str, Field(max_length=40)] = ""
 
@@ -171,7 +197,12 @@ class Routing(PartNodes):
     buttons: Annotated[dict[Id, Button], Field(max_length=24)] = {}
     cured: Annotated[tuple[Cured, ...], Field(max_length=200)] = ()
     listed: Annotated[dict[Id, Listed], Field(max_length=MOST)] = {}
+    inputs: Annotated[dict[Id, InputSet], Field(max_length=MOST)] = {}
     volts: Annotated[float, Field(ge=90, le=260)] = 230.0
     amps: Annotated[float, Field(ge=1, le=63)] = 16.0
     tariff: Annotated[float, Field(ge=0, le=10)] = 0.30
     hours: Annotated[float, Field(ge=0, le=24)] | None = None
+
+    def set_of(self, display: str) -> tuple[str, ...]:
+        """The inputs of a display whose full-rate setting is on."""
+        return tuple(one.port for one in self.inputs.values() if one.of == display)

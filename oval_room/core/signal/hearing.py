@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from typing import Final, Literal
 
 from oval_room.core.record import record
-from oval_room.core.signal.boxes import Box
+from oval_room.core.signal.box import Box
 from oval_room.core.signal.cable import LIGHT
 from oval_room.core.signal.chain import Chain, Way, Wire
 
@@ -16,7 +16,8 @@ RANK: Final = ("object", "multichannel", "5.1", "aac", "stereo")
 """Kinds of sound, the fullest first."""
 NARROW: Final = ("5.1", "stereo")
 """What optical cables and ARC carry (rules 10.11)."""
-PLAIN: Final = ("stereo",)
+PLAIN_SOUND: Final = "stereo"
+PLAIN: Final = (PLAIN_SOUND,)
 ORDER: Final = ("with the picture", "taken out", "back over eARC", "back over ARC", "its own loudspeakers")
 
 
@@ -59,7 +60,7 @@ def hearing(chain: Chain, way: Way) -> Heard | None:
 def _ways(chain: Chain, way: Way) -> Iterator[Heard]:
     """Every way for the sound of a source while its picture is on one display."""
     source, display = way.source, way.display
-    for box, wires in _reached(chain, source):
+    for box, wires in _reached(chain, source) if way.wires else ():
         lag = sum(wire.end.lag or 0.0 for wire in wires)
         if box.decodes and wires:
             yield Heard(source, box, "with the picture", _arrives(source, box), None, box.sound_lag, wires)

@@ -10,7 +10,7 @@ from oval_room.core.commands import several
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.record import record
-from oval_room.core.signal.boxes import Box
+from oval_room.core.signal.box import Box
 from oval_room.core.signal.chain import Chain, Wire, rate_for
 from oval_room.core.signal.commands import MoveCables
 from oval_room.core.signal.ports import PortPlan, Want, plan_ports
@@ -48,7 +48,7 @@ class _Inputs:
 
 def _inputs_of(chain: Chain, box: Box) -> _Inputs | None:
     """The inputs of a box, where there is a choice among them."""
-    into = [wire for wire in chain.into(box.key) if wire.out.kind == "hdmi"]
+    into = [wire for wire in chain.into(box.key) if wire.out.kind == "hdmi" and not box.walled]
     if len(box.listed("in")) < 2 or not 0 < len(into) <= MOST_INPUTS:
         return None
     needs = {wire.key: need for wire in into if (need := _need(chain, wire)) is not None}

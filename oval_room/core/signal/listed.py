@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import lru_cache
 from typing import Final
 
 from oval_room.core.errors import RefusedError
+from oval_room.core.signal.document import Listed
 from oval_room.core.signal.edid import BadBlockError, Edid, read_edid
+from oval_room.core.signal.port import FEATURES, Port
 from oval_room.core.signal.rates import RATES, TMDS_TOP
 
 MHZ_10G: Final = 340
@@ -52,3 +55,30 @@ def features_of(edid: Edid) -> tuple[str, ...]:
     out += ["allm"] if edid.low_lag else []
     out += ["420"] if edid.also_420 or edid.only_420 else []
     return tuple(out)
+
+
+def as_read(port: Port, listed: Listed) -> Port:
+    """An HDMI input of a display as its EDID has it; ARC and its like stay as they are known (rules 10.10).
+
+    What was read before a full-rate setting was put on says nothing of the rate that the setting gives.
+    """
+    edid = edid_of(listed.edid)
+    rate = rate_of(edid)
+    kept = tuple(one for one in port.features if one in UNLISTED)
+    now = port.gbps if port.on and not listed.on else rate
+    top = max(port.top, rate) if port.slow or port.on else rate
+    after = replace(port, gbps=now, top=top, features=(*features_of(edid), *kept), read=listed.by or "its EDID")
+    return replace(after, differs=tuple(differences(port, after)))
+
+
+UNLISTED: Final = ("dynamic", "arc", "earc", "cec")
+"""What is not read out of an EDID here."""
+
+
+def differences(was: Port, now: Port) -> list[str]:
+    """What an input does otherwise than it did, in words: its rate first, what it lists more and no more."""
+    out = [] if was.gbps == now.gbps else [f"{now.gbps:g} Gbit/s, not {was.gbps:g}"]
+    more = [FEATURES[one] for one in now.features if one not in was.features]
+    less = [FEATURES[one] for one in was.features if one not in now.features]
+    sdr = FEATURES["sdr"]
+    return out + [f"also {one}" for one in more if one != sdr] + [f"no {one}" for one in less if one != sdr]

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Final
 
+from oval_room.core.array.document import Arrays
+from oval_room.core.array.study import ArrayResult
 from oval_room.core.part import Part, StageSpec
 from oval_room.core.signal.boxes import lenses
 from oval_room.core.signal.button_study import ButtonResult, study_buttons
@@ -17,6 +19,7 @@ from oval_room.core.signal.commands import (
     PutPower,
     PutSpare,
     PutSpot,
+    SetInput,
 )
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.entries import signal_entries
@@ -37,7 +40,7 @@ PART: Final = Part(
     kinds=KINDS,
     codes=(SignalCode,),
     cures=(SignalCure,),
-    commands=(PutSpot, PutDevice, PutCable, MoveCables, PutSpare, PutListed, PutButton, KeepCure, PutPower),
+    commands=(PutSpot, PutDevice, PutCable, MoveCables, PutSpare, PutListed, SetInput, PutButton, KeepCure, PutPower),
     sayings=SAYINGS,
     phrases=PHRASES,
     grips=GRIPS,
@@ -58,14 +61,24 @@ PART: Final = Part(
             "routing",
             RoutingResult,
             lambda c: call(
-                study_routing, c.unplaced(PICTURES, LENSES, Routing), c.gear, c.of(RunsResult), c.plan.brief, c.keep
+                study_routing,
+                c.unplaced(PICTURES, LENSES, Routing, Arrays),
+                c.gear,
+                c.of(RunsResult),
+                c.plan.brief,
+                c.of(ArrayResult).walls,
+                c.keep,
             ),
         ),
         Study(
             "signals on site",
             SiteResult,
             lambda c: call(
-                study_site, c.seen("room", "services"), c.given(PICTURES, LENSES, Routing), c.gear, c.of(RunsResult)
+                study_site,
+                c.seen("room", "services"),
+                c.given(PICTURES, LENSES, Routing, Arrays),
+                c.gear,
+                c.of(RunsResult),
             ),
         ),
         Study("buttons", ButtonResult, lambda c: call(study_buttons, c.given(PICTURES, Routing), c.gear)),

@@ -1,7 +1,8 @@
 """Whether a path carries a format, and which link can't first (rules 10.6).
 
-A link is what sends, the cable, what takes it in. It runs FRL at the least of their three rates where all have it, else
-TMDS at the least of the three; it carries what either carries. What the last input does not list fails there.
+A link is what sends, the cable, what takes it in. It runs FRL at the least of their three rates where all have it,
+else TMDS at the least of the three; it carries what either carries. Where its rate goes, the first of the three that
+does not pass the HDR or a moving frame rate stops it; 4:2:0 over TMDS is the last input's to declare.
 """
 
 from __future__ import annotations
@@ -20,7 +21,8 @@ COMPONENT_LINES: Final = 720
 
 @record
 class End:
-    """A port or a cable: the rates it goes up to [Gbit/s]; of an input what it lists, None where nobody has said."""
+    """A port or a cable: the rates it goes up to [Gbit/s]; the kinds of HDR it passes and whether a moving frame rate,
+    None where nobody has said, which is both."""
 
     name: str
     tmds: float = 0.0
@@ -78,10 +80,10 @@ def check_path(links: Sequence[Link], form: Format, candidates: Sequence[Format]
 
 
 def _stops(link: Link, form: Format, last: bool) -> Stopped | None:
-    return _other_stops(link, form, last) if link.kind != "hdmi" else _hdmi_stops(link, form, last)
+    return _other_stops(link, form) if link.kind != "hdmi" else _hdmi_stops(link, form, last)
 
 
-def _other_stops(link: Link, form: Format, last: bool) -> Stopped | None:
+def _other_stops(link: Link, form: Format) -> Stopped | None:
     """DisplayPort by its payload, SDI by its steps at 4:2:2, twisted pair as TMDS, component up to 720 whole lines or
     1080 interlaced (rules 10.4)."""
     weakest = min(link.parts, key=lambda part: part.gbps)
@@ -97,7 +99,7 @@ def _other_stops(link: Link, form: Format, last: bool) -> Stopped | None:
         return Stopped(link.name, "kind", weakest.name)
     if beyond(need, weakest.gbps):
         return Stopped(link.name, "rate", weakest.name, need, weakest.gbps)
-    return _unlisted(link, form, last)
+    return _unlisted(link, form)
 
 
 def _hdmi_stops(link: Link, form: Format, last: bool) -> Stopped | None:
@@ -105,11 +107,11 @@ def _hdmi_stops(link: Link, form: Format, last: bool) -> Stopped | None:
     tmds = min(part.tmds for part in link.parts)
     over_frl, over_tmds = frl_need(form), tmds_need(form)
     if frl > 0 and not beyond(over_frl, frl_payload(frl)):
-        return _unlisted(link, form, last)
+        return _unlisted(link, form)
     listed = form.chroma != "420" or link.into.lists_420 or not last
     if tmds > 0 and tmds_has(form) and not beyond(over_tmds, tmds):
         if listed:
-            return _unlisted(link, form, last)
+            return _unlisted(link, form)
         return Stopped(link.name, "chroma", link.into.name)
     if frl > 0:
         weakest = min(link.parts, key=lambda part: part.frl)
@@ -138,12 +140,12 @@ def spare_of(link: Link, form: Format) -> float:
     return max(left, default=0.0)
 
 
-def _unlisted(link: Link, form: Format, last: bool) -> Stopped | None:
-    """What the last input does not list: HDR, VRR. One that nobody has asked passes."""
-    if not last:
-        return None
-    if form.hdr != "none" and form.hdr not in (link.into.hdr or ()) and link.into.hdr is not None:
-        return Stopped(link.name, "hdr", link.into.name)
-    if form.vrr and link.into.vrr is False:
-        return Stopped(link.name, "vrr", link.into.name)
+def _unlisted(link: Link, form: Format) -> Stopped | None:
+    """The first of source, lead and input that does not pass its HDR or moving frame rate; one that nobody has asked
+    passes."""
+    for part in link.parts:
+        if form.hdr != "none" and part.hdr is not None and form.hdr not in part.hdr:
+            return Stopped(link.name, "hdr", part.name)
+        if form.vrr and part.vrr is False:
+            return Stopped(link.name, "vrr", part.name)
     return None

@@ -13,10 +13,18 @@ from oval_room.core.plan.measure import next_id
 from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.button_phrases import PHRASE as BUTTON_PHRASE
 from oval_room.core.signal.cable import KINDS, LIGHT
-from oval_room.core.signal.commands import PutCable, PutDevice, PutPower, PutSpare, PutSpot
+from oval_room.core.signal.commands import PutCable, PutDevice, PutPower, PutSpare, PutSpot, SetInput, has_setting
 from oval_room.core.signal.document import Reach, SpotKind, Way
 from oval_room.core.signal.feed import OHMS
-from oval_room.core.signal.reading import box_and_rest, cable_and_rest, port_said, routing_of, shelf_device, spot_named
+from oval_room.core.signal.reading import (
+    box_and_rest,
+    cable_and_rest,
+    no_device,
+    port_said,
+    routing_of,
+    shelf_device,
+    spot_named,
+)
 from oval_room.core.signal.runs_study import RunsResult
 from oval_room.core.signal.typed import format_name, format_of, unread
 from oval_room.core.span import Span
@@ -155,8 +163,7 @@ def _rack(here: Here, rest: str) -> Heard:
 
 def _stands(here: Here, rest: str) -> Heard:
     box, text = box_and_rest(here, rest)
-    if box.device is None:
-        raise RefusedError(f"{box.name} is a display: it stands where its picture is", value=rest)
+    no_device(box, rest, "it stands where its picture is")
     key, spot = spot_named(here, text)
     return Heard(f"{box.name} at {spot.name}", PutDevice(id=box.key, spot=key))
 
@@ -295,12 +302,14 @@ def _setting(here: Here, rest: str) -> Heard:
     box, said = box_and_rest(here, text)
     name = port_said(box, said, "in")
     port = box.ports.get(name)
-    if box.device is None or port is None or not port.mode:
-        slow = ", ".join(one.name for one in box.ports.values() if one.mode) or "none"
-        raise RefusedError(f"{box.name} has a setting for {slow}", value=rest)
-    now = tuple(one for one in box.device.set_ports if one != name) + (() if off else (name,))
-    told = f"“{port.mode}” is {'not set' if off else 'set'}"
-    return Heard(f"{box.name} {name}: {told}", PutDevice(id=box.key, set_ports=now))
+    if port is None or not has_setting(port):
+        slow = [one.name for one in box.ports.values() if has_setting(one)]
+        if slow and not name:
+            raise Ask("Which input?", *(f"setting {box.name} {one} {'off' if off else 'on'}" for one in slow[:6]))
+        raise RefusedError(f"{box.name} has a setting for {', '.join(slow) or 'none of its inputs'}", value=rest)
+    told = f"“{port.mode or 'full rate'}” is {'not set' if off else 'set'}"
+    key = next_id("si", set(routing_of(here).inputs))
+    return Heard(f"{box.name} {name}: {told}", SetInput(id=key, of=box.key, port=name, on=not off))
 
 
 def _theirs(here: Here, rest: str) -> Heard:
@@ -310,8 +319,7 @@ def _theirs(here: Here, rest: str) -> Heard:
         return Heard(f"Cable {cable.name} is {'ours' if no else 'theirs'}", PutCable(id=key, theirs=not no))
     box, more = box_and_rest(here, text)
     no_more(more)
-    if box.device is None:
-        raise RefusedError(f"{box.name} is a display: say it of a device or a cable", value=rest)
+    no_device(box, rest, "say it of a device or a cable")
     return Heard(f"{box.name} is {'ours' if no else 'theirs'}", PutDevice(id=box.key, theirs=not no))
 
 
@@ -332,8 +340,7 @@ def _reach(here: Here, rest: str) -> Heard:
     """Who can get at a device."""
     text, reset = re.subn(r",?\s*(?:with )?(?:a )?reset[^0-9]*$", "", rest.strip(), flags=re.IGNORECASE)
     box, said = box_and_rest(here, text)
-    if box.device is None:
-        raise RefusedError(f"{box.name} is a display: say it of a device", value=rest)
+    no_device(box, rest)
     place = re.sub(r"\bthe ", "a ", re.sub(r"^(?:is|it is|it's)\s+", "", said.strip().lower()))
     words = set(place.split()) - {"at", "in"}
     no_more(place)
@@ -371,8 +378,7 @@ def _feed(here: Here, rest: str) -> Heard:
     if gauge is not None and gauge not in OHMS:
         raise RefusedError(f"give one of AWG {', '.join(map(str, OHMS))}", value=rest)
     box, said = box_and_rest(here, text[0])
-    if box.device is None:
-        raise RefusedError(f"{box.name} is a display: say it of a device", value=rest)
+    no_device(box, rest)
     value = here.length(re.sub(r"^of\s+|\s+of$", "", said.strip()), RUN)
     put = PutDevice.model_validate({"id": box.key, "feed": value, **({"awg": gauge} if gauge else {})})
     return Heard(f"{box.name} is fed over {here.show(value)}{f' of {gauge} AWG' if gauge else ''}", put)

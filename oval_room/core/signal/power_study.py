@@ -11,7 +11,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.levels import Level, beyond
 from oval_room.core.mains import BTU, circuit_limit
 from oval_room.core.plan.gear import Device as DeviceGear
-from oval_room.core.signal.boxes import Box
+from oval_room.core.signal.box import Box
 from oval_room.core.signal.chain import Chain
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.says import SignalCode

@@ -7,7 +7,8 @@ from typing import TypeVar
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.plan.gear import GearItem, offered
-from oval_room.core.signal.boxes import Box, boxes_of
+from oval_room.core.signal.box import Box
+from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.document import Cable, Routing, Spot
 from oval_room.core.tape.phrase import Ask, Here
 
@@ -67,6 +68,14 @@ def _named(box: Box, said: list[str]) -> bool:
     said = [CALLED.get(" ".join(said), ""), *said[1:]] if " ".join(said) in CALLED else said
     own = re.findall(r"[\w.]+", f"{box.name} {box.item.name if box.item else ''} {box.role} {kind}".lower())
     return all(any(one.startswith(word) for one in own) for word in said if word) and not said[0].isdigit()
+
+
+def no_device(box: Box, value: str, told: str = "say it of a device") -> None:
+    """Raises RefusedError where a box is none that was put into the chain."""
+    if box.walled:
+        raise RefusedError(f"{box.name} drives a wall of displays: change it there; {told}", value=value)
+    if box.device is None:
+        raise RefusedError(f"{box.name} is a display: {told}", value=value)
 
 
 def port_said(box: Box, text: str, way: str) -> str:

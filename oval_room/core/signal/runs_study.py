@@ -65,8 +65,16 @@ def ends_of(
         out[key] = End(_point(mouth[1] if mouth else picture.pose))
     for key, projector in lenses.items():
         out[key] = End(_point(projector.pose), projector.hung)
+    rack = assumed_spot(pictures, routing)
+    if rack.pose is not None:  # what drives a wall stands there too
+        driving = (
+            {end for cable in routing.cables.values() for end in (cable.start, cable.end)}
+            - out.keys()
+            - routing.devices.keys()
+        )
+        out |= {key: End(_point(rack.pose)) for key in driving}
     for key, device in routing.devices.items():
-        spot = routing.spots.get(device.spot or "") or assumed_spot(pictures, routing)
+        spot = routing.spots.get(device.spot or "") or rack
         if spot.pose is not None:
             out[key] = End(_point(spot.pose), spot.kind == "ceiling")
     return out

@@ -26,7 +26,7 @@ def _stop_words(f: Finding) -> str:
 
 def _carries(f: Finding, w: Words) -> str:
     m = f.more
-    head = f"{m['source']} to {m['display']}"
+    head = f"{capital(m['source'])} to {m['display']}"
     if f.level is Level.GOOD:
         return f"{head}: {m['wanted']} arrives whole, {f.value or 0:.1f} Gbit/s to spare."
     if m.get("beside"):
@@ -59,6 +59,19 @@ def _sound(f: Finding, w: Words) -> str:
     return f"{told}, which has to be converted to 5.1 in its menu or by a box." if m["gives"] == "aac" else f"{told}."
 
 
+def _apps(f: Finding, w: Words) -> str:
+    m = f.more
+    head = f"What {m['display']} plays itself"
+    lead = f" A lead brings it: {m['lead']}." if m["lead"] else ""
+    if m["decoder"] is None:
+        return f"{head} is heard from its own loudspeakers alone, not from those of the room.{lead}"
+    by = "over the optical lead" if m["by"] == "taken out" else m["by"]
+    if f.level is Level.GOOD:
+        return f"{head} sounds from {m['decoder']}, {by}: {m['arrives']}."
+    second = f" A second lead brings it whole: {m['lead']}." if m["lead"] else ""
+    return f"{head}: {m['arrives'] or 'nothing'} at {m['decoder']}, {by}, where it gives {m['gives']}.{second}"
+
+
 def _dies(f: Finding, w: Words) -> str:
     m = f.more
     head = f"The sound of {m['source']} comes through {m['through']}"
@@ -76,7 +89,7 @@ def _lips(f: Finding, w: Words) -> str:
     late = (f.value or 0.0) > 0
     which = "after" if late else "before"
     cure = "turn the decoder's delay down" if late else f"set {abs(f.value or 0):.0f} ms of delay at {m['decoder']}"
-    return f"{m['source']} on {m['display']}: sound {abs(f.value or 0):.0f} ms {which} the lips: {cure}."
+    return f"{capital(m['way'])}: sound {abs(f.value or 0):.0f} ms {which} the lips: {cure}."
 
 
 def _mode(f: Finding, w: Words) -> str:
@@ -157,6 +170,7 @@ class SignalCode(Code):
         ),
     )
     ROUTE_SOUND = "routing: sound", _sound
+    ROUTE_APPS = "routing: sound of its own apps", _apps
     ROUTE_SOUND_DIES = "routing: sound through a display", _dies
     ROUTE_LAG = "routing: lag", _lag
     ROUTE_LIPS = "routing: lips and sound", _lips
@@ -166,6 +180,27 @@ class SignalCode(Code):
         lambda f, w: (
             f"{f.more['box']} {f.more['port']} needs firmware {f.more['firmware']} for its full rate: look before "
             "anything is closed in."
+        ),
+    )
+    ROUTE_READ = (
+        "routing: read at an input",
+        lambda f, w: (
+            f"{f.more['box']} {f.more['port']} was read ({f.more['by']}) and differs from its sheet: "
+            f"{f.more['differs']}. What was read counts."
+        ),
+    )
+    ROUTE_LEADS = (
+        "routing: leads of a wall",
+        lambda f, w: (
+            f"{f.value:.0f} lead{'s' if f.value != 1 else ''} from {f.more['from']} {'are' if f.value != 1 else 'is'} "
+            "planned by the mapping and not on the cable schedule yet."
+        ),
+    )
+    ROUTE_CROSSED = (
+        "routing: lead to another display",
+        lambda f, w: (
+            f"Cable {f.more['cable']} leads {f.more['output']} to {f.more['display']}, and the mapping cuts that "
+            f"output for {f.more['meant'] or 'no display'}: the wall shows the wrong piece there."
         ),
     )
     ROUTE_PORTS = (
@@ -287,6 +322,9 @@ class SignalCure(CureKind):
     KIND = "kind of cable", lambda c, w: f"Make it {c.name}"
     MODE = "setting is on", lambda c, w: f"Set {c.of} to “{c.name}”"
     PORTS = "inputs changed", lambda c, w: f"{c.name}"
+    LAY = "leads of a wall", lambda c, w: f"Lay the {c.value:.0f} leads from {c.name}"
+    PATCH = "mapping follows the cable", lambda c, w: f"Map {c.name} to {c.of}"
+    BACK = "lead for its sound", lambda c, w: f"Link {c.name}"
     MOUTH = "wall box", lambda c, w: f"A wall box behind {c.name}, {w.length(c.value)} up"
     SPARE = "spare cables", lambda c, w: f"Pull a spare pair to {c.name}"
     LINK = "link", lambda c, w: f"Link {c.name}"

@@ -10,7 +10,8 @@ from oval_room.core.plan.document import Plan
 from oval_room.core.pose import Point
 from oval_room.core.record import record
 from oval_room.core.report import Report
-from oval_room.core.signal.boxes import Box, lenses
+from oval_room.core.signal.box import Box
+from oval_room.core.signal.boxes import lenses
 from oval_room.core.signal.cable import LIGHT
 from oval_room.core.signal.chain import Wire
 from oval_room.core.signal.document import Routing

@@ -3,11 +3,13 @@ power (rules 3.6, 10, 11, 12)."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import field, replace
 from functools import partial
 from typing import Final
 
+from oval_room.core.array.document import Arrays
+from oval_room.core.array.mapping import Mapped, Walls
 from oval_room.core.brief.document import Brief
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
@@ -20,10 +22,12 @@ from oval_room.core.plan.measure import next_id
 from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.lag import FINE, LATE, SLUGGISH, lag_level
-from oval_room.core.signal.boxes import BACK, Box, boxes_of
+from oval_room.core.signal.apps import own_sounds, own_ways
+from oval_room.core.signal.box import BACK, Box
+from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.cable import END, LIGHT, SLACK, kind_for
 from oval_room.core.signal.chain import Chain, Way, Wire, chain_of, rate_for
-from oval_room.core.signal.commands import PutCable, PutDevice, PutSpare
+from oval_room.core.signal.commands import PutCable, PutSpare, SetInput
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.figures import KINDS
 from oval_room.core.signal.hearing import Heard, back_over, full_kind, hearing
@@ -32,9 +36,12 @@ from oval_room.core.signal.power_study import power_figures, power_findings
 from oval_room.core.signal.runs_study import RunsResult
 from oval_room.core.signal.says import SignalCode, SignalCure
 from oval_room.core.signal.units import GBPS
+from oval_room.core.signal.walls import wall_findings, wall_leads
 from oval_room.core.sound.with_picture import EARLY, lip_sync_level
 from oval_room.core.sound.with_picture import LATE as SOUND_LATE
 
+MOST_NAMED: Final = 4
+"""Displays that a sentence names; of more it names three and counts the others."""
 IN_THE_WALL: Final = 1500.0
 """A cable to a display that runs farther than this is closed in [mm] (planning value)."""
 
@@ -47,34 +54,57 @@ class RoutingResult(Result):
     ways: Mapping[str, Way] = field(default_factory=dict)
     heard: Mapping[str, Heard] = field(default_factory=dict)
     boxes: Mapping[str, Box] = field(default_factory=dict)
+    own: Mapping[str, Way] = field(default_factory=dict)
+    """What displays play themselves, by the same keys as heard."""
+    shown: Mapping[str, Mapped] = field(default_factory=dict)
+    """What each display of a wall shows, and the output that it hangs on."""
 
 
-def study_routing(scheme: Scheme, gear: GearShelf, runs: RunsResult, brief: Brief, keep: Keep = anew) -> RoutingResult:
+def study_routing(
+    scheme: Scheme, gear: GearShelf, runs: RunsResult, brief: Brief, walls: Walls | None = None, keep: Keep = anew
+) -> RoutingResult:
     """The whole chain of a scheme; nothing where it has no device yet.
 
     Args:
-        keep: keeps the boxes while only their places change.
+        walls: the mapping of its walls of displays. keep: keeps the boxes while only their places change.
     """
-    routing = scheme.kept(Routing)
-    if not routing.devices:
+    routing, arrays = scheme.kept(Routing), scheme.kept(Arrays)
+    if not routing.devices and not arrays.controllers:
         return RoutingResult({}, ())
     boxes = keep("boxes", (scheme, gear), partial(boxes_of, scheme, gear))
-    chain = chain_of(boxes, routing.cables, {key: route.length for key, route in runs.routes.items()})
+    leads = wall_leads(boxes, arrays, walls, routing.cables)
+    chain = chain_of(boxes, routing.cables, {key: route.length for key, route in runs.routes.items()}, leads)
     ways = _best(chain.ways)
-    heard = {key: found for key, way in ways.items() if (found := hearing(chain, way)) is not None}
+    own = own_ways(chain)
+    heard = {key: found for key, way in {**ways, **own}.items() if (found := hearing(chain, way)) is not None}
     book, out = FigureBook(KINDS), list[Finding]()
     _way_figures(book, ways, heard)
     _cable_figures(book, chain)
-    power_figures(book, boxes, routing, brief)
+    alone = _without_walls(boxes, walls)
+    power_figures(book, alone, routing, brief)
     out += _told_once([_carries(way) for way in ways.values()])
     out += _told_once(list(_sounds(chain, ways, heard)))
-    out += [one for way in ways.values() for one in _late(way, heard.get(way.key), brief)]
+    out += own_sounds(chain, own, heard, routing.cables)
+    out += [one for way in (*ways.values(), *own.values()) for one in _late(way, heard.get(way.key), brief)]
     out += _cables(chain, routing)
-    out += _settings(chain)
+    out += _settings(chain, routing)
     out += better_inputs(chain)
-    out += _ends(chain, ways, routing)
-    out += power_findings(boxes, chain, routing)
-    return RoutingResult(book.figures, tuple(out), chain.wires, ways, heard, boxes)
+    out += _ends(chain, {**ways, **own}, routing, _driven(arrays, walls))
+    out += power_findings(alone, chain, routing)
+    out += wall_findings(boxes, arrays, walls, routing.cables, leads)
+    mapped = {one.display.key: one for one in walls.displays} if walls is not None else {}
+    return RoutingResult(book.figures, tuple(out), chain.wires, ways, heard, boxes, own, mapped)
+
+
+def _driven(arrays: Arrays, walls: Walls | None) -> set[str]:
+    """Displays of walls that controllers drive: where one of them gets nothing, its wall says so."""
+    return {one.display.key for one in walls.displays} if walls is not None and arrays.controllers else set()
+
+
+def _without_walls(boxes: Mapping[str, Box], walls: Walls | None) -> Mapping[str, Box]:
+    """The boxes whose power hangs on the gear's circuit: walls of displays have circuits of their own (rules 12.2)."""
+    hung = {one.display.key for one in walls.displays} if walls is not None else set[str]()
+    return {key: box for key, box in boxes.items() if key not in hung}
 
 
 def _best(ways: list[Way]) -> dict[str, Way]:
@@ -107,6 +137,8 @@ def _told_once(found: list[Finding]) -> list[Finding]:
             names = [one.more["display"] for one in (first, *others)]
             least = min((one.value for one in (first, *others) if one.value is not None), default=None)
             told = f"{', '.join(names[:-1])} and {names[-1]}"
+            if len(names) > MOST_NAMED:
+                told = f"{', '.join(names[:3])} and {len(names) - 3} more"
             first = replace(first, value=least, more={**first.more, "display": told})
         out.append(first)
     return out
@@ -189,8 +221,9 @@ def _late(way: Way, heard: Heard | None, brief: Brief) -> Iterator[Finding]:
         late = heard.lag - way.lag
         if lip_sync_level(late) is not Level.GOOD:
             limit = SOUND_LATE if late > 0 else -EARLY
-            said = {**more, "decoder": heard.decoder.name}
-            yield Finding(SignalCode.ROUTE_LIPS, Level.MIND, "11", _about(way), late, limit, "ms", more=said)
+            said = {**more, "way": way.name, "decoder": heard.decoder.name}
+            about = _about(way) if way.wires else {"picture": way.display.shows or ""}
+            yield Finding(SignalCode.ROUTE_LIPS, Level.MIND, "11", about, late, limit, "ms", more=said)
 
 
 def _way_figures(book: FigureBook, ways: Mapping[str, Way], heard: Mapping[str, Heard]) -> None:
@@ -277,6 +310,8 @@ def _cables(chain: Chain, routing: Routing) -> Iterator[Finding]:
         yield Finding(SignalCode.ROUTE_LOST, Level.STOP, "10.5", {}, more=more)
     for key, wire in chain.wires.items():
         about, more = {"thing": key}, {"cable": wire.cable.name, "ends": wire.name, "part": "run"}
+        if wire.planned:
+            continue
         if wire.length is None:
             yield Finding(SignalCode.ROUTE_UNKNOWN, Level.NOTE, "10.9", about, more=more)
             continue
@@ -339,49 +374,68 @@ def _spares(chain: Chain, routing: Routing) -> Iterator[Finding]:
     yield Finding(SignalCode.ROUTE_SPARE, Level.MIND, "10.8", {}, cures=(cure,), more={"ends": told})
 
 
-def _settings(chain: Chain) -> Iterator[Finding]:
-    """Inputs whose shipped setting holds back what is asked of them; what firmware it wants."""
+def _settings(chain: Chain, routing: Routing) -> Iterator[Finding]:
+    """Inputs whose shipped setting holds back what is asked of them; what firmware it wants; what was read at an input
+    and is less than its sheet says."""
+    taken = set(routing.inputs)
     for key, wire in chain.wires.items():
         into, box = wire.into, wire.end
         asked = sorted(chain.over(key), key=lambda one: -(rate_for(into.kind, one.wanted) or 0.0))
         for way in asked[:1]:
             need = rate_for(into.kind, way.wanted)
-            if need is None or box.device is None:
+            if need is None:
                 continue
             more = {"box": box.name, "port": into.name, "mode": into.mode or "full rate", "source": way.source.name}
-            more |= {"part": into.name}
-            about = {"thing": box.key}
+            more |= {"part": into.name if box.device is not None else f"{box.key} {into.name}"}
+            about = {"thing": box.key} if box.device is not None else {"picture": box.shows or ""}
             if into.slow and beyond(need, into.gbps) and not beyond(need, into.top):
-                put = PutDevice(id=box.key, set_ports=(*box.device.set_ports, into.name))
+                put = SetInput(id=next_id("si", taken), of=box.key, port=into.name)
+                taken.add(put.id)
                 cures = (Cure(SignalCure.MODE, into.top, put, GBPS, into.mode or "full rate", into.name),)
                 code = SignalCode.ROUTE_MODE
                 yield Finding(code, Level.MIND, "10.5", about, into.gbps, into.top, GBPS, cures, more)
-            elif into.firmware and into.name in box.device.set_ports:
+            elif into.firmware and into.on:
                 said = {**more, "firmware": into.firmware}
                 yield Finding(SignalCode.ROUTE_FIRMWARE, Level.NOTE, "10.5", about, more=said)
+    for key, box in chain.boxes.items():
+        for port in box.ports.values():
+            if port.differs:
+                said = {"box": box.name, "port": port.name, "differs": ", ".join(port.differs), "by": port.read}
+                about, said["part"] = {"picture": box.shows or key}, f"{key} {port.name} read"
+                yield Finding(SignalCode.ROUTE_READ, Level.NOTE, "10.10", about, more=said)
 
 
-def _ends(chain: Chain, ways: Mapping[str, Way], routing: Routing) -> Iterator[Finding]:
+def _assumed(boxes: list[Box]) -> Iterator[Finding]:
+    """Boxes whose labels nobody has read: those alike as one."""
+    alike: dict[tuple[str, str], list[Box]] = {}
+    for box in boxes:
+        count = sum(port.pictures for port in box.ports.values())
+        top = max((port.top for port in box.ports.values()), default=0.0)
+        ports = f"{count} × {top:g} Gbit/s" if count else "none"
+        alike.setdefault((ports, box.item.name if box.item is not None else box.role), []).append(box)
+    for (ports, _), (first, *others) in alike.items():
+        name = f"{first.name} and {len(others)} more like it" if others else first.name
+        said = {"box": name, "display": name, "ports": ports, "part": "ports"}
+        yield Finding(SignalCode.ROUTE_ASSUMED, Level.NOTE, "10.5", {"thing": first.key}, more=said)
+
+
+def _ends(chain: Chain, ways: Mapping[str, Way], routing: Routing, driven: Collection[str]) -> Iterator[Finding]:
     """Displays without a source, sources without a display, what is assumed, what is the client's, out of reach."""
     fed, feeding = {way.display.key for way in ways.values()}, {way.source.key for way in ways.values()}
     used = {box.key for wire in chain.wires.values() for box in (wire.start, wire.end)}
     for key, box in chain.boxes.items():
         about, more = {"thing": key}, {"box": box.name, "display": box.name}
-        if box.role == "display" and key not in fed:
+        if box.role == "display" and key not in fed and key not in driven:
             about = {"picture": box.shows or key}
             yield Finding(SignalCode.ROUTE_BLIND, Level.MIND, "10.1", about, more={**more, "part": key})
         if box.sends and key not in feeding:
             yield Finding(SignalCode.ROUTE_LOOSE, Level.MIND, "10.1", about, more=more)
-        if not box.said and key in used:
-            count = sum(port.pictures for port in box.ports.values())
-            top = max((port.top for port in box.ports.values()), default=0.0)
-            said = {**more, "ports": f"{count} × {top:g} Gbit/s" if count else "none", "part": "ports"}
-            yield Finding(SignalCode.ROUTE_ASSUMED, Level.NOTE, "10.5", about, more=said)
         device = box.device
         if device is not None and device.theirs and key not in used:
             yield Finding(SignalCode.ROUTE_THEIRS, Level.NOTE, "10.7", about, more=more)
         if device is not None and device.reach != "at hand" and not device.reset:
             said = {**more, "reach": device.reach, "part": "reach"}
             yield Finding(SignalCode.ROUTE_HIDDEN, Level.MIND, "10.5", about, more=said)
+    yield from _assumed([box for key, box in chain.boxes.items() if not box.said and key in used])
     if chain.too_many:
         yield Finding(SignalCode.ROUTE_MANY, Level.NOTE, "10.6", {})

@@ -24,7 +24,8 @@ from oval_room.core.plan.gear import Device as DeviceGear
 from oval_room.core.plan.gear import GearItem, GearShelf, offered
 from oval_room.core.plan.measure import next_id
 from oval_room.core.record import record
-from oval_room.core.signal.boxes import BACK, Box, boxes_of
+from oval_room.core.signal.box import BACK, Box
+from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.commands import PutCable, PutDevice
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.hearing import RANK

@@ -12,7 +12,8 @@ from fastapi.responses import HTMLResponse, Response
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.signal.commands import KeepCure
 from oval_room.core.signal.document import SYMPTOMS, Routing
-from oval_room.core.signal.faults import Cause, causes, next_test
+from oval_room.core.signal.faults.cause import SEES, Cause
+from oval_room.core.signal.faults.rank import causes, next_test, renewed
 from oval_room.core.signal.part import PART as SIGNAL
 from oval_room.core.signal.study import RoutingResult
 from oval_room.core.words import capital
@@ -34,35 +35,50 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
     parts = SheetParts(bench, request, bench.store.head(job), SIGNAL.at, asked(request))
     found = parts.report.of(RoutingResult)
     routing = parts.plan.chosen.kept(Routing)
+    named = {key: picture.name for key, picture in parts.plan.chosen.pictures.items()}
     context = {
         "head": parts.head,
         "back": parts.link(stage=SIGNAL.at),
         "plan": parts.plan,
-        "ways": [(key, f"{way.source.name} on {way.display.name}") for key, way in found.ways.items()],
+        "ways": [(key, capital(way.name)) for key, way in {**found.ways, **found.own}.items()],
         "symptoms": SYMPTOMS,
         "way": "",
         "symptom": "",
         "listed": [],
         "tried_before": [],
+        "certain": SEES,
         "then": None,
         "practice": None,
         "another": random.randrange(SEEDS),
         "said": "",
         "wrong": "",
-        "kept": [(one.symptom, one.kind, one.at, one.by, one.when) for one in reversed(routing.cured[-8:])],
+        "kept": [
+            (one.symptom, one.kind, named.get(one.picture, ""), one.by, one.when)
+            for one in reversed(routing.cured[-8:])
+        ],
     }
     return page(request, "faults.html", context | more, status)
 
 
-def _rows(listed: list[Cause], tried: list[str]) -> list[tuple[Cause, str, bool]]:
-    return [(cause, f"{100 * cause.weight:.0f}\u202f%", cause.key in tried) for cause in listed]
+def _rows(listed: list[Cause], tried: list[str]) -> list[tuple[Cause, str, str, bool]]:
+    """The causes by their shares as they are now, each with the share it had before any test."""
+    before = {cause.key: share(cause.weight) for cause in listed}
+    return [
+        (cause, share(cause.weight), before[cause.key] if tried else "", cause.key in tried)
+        for cause in renewed(listed, tried)
+    ]
+
+
+def share(part: float) -> str:
+    """A share in percent; none is certain while others stand."""
+    return "over 99\u202f%" if 0.99 < part < 1 else f"{100 * part:.0f}\u202f%"
 
 
 @router.get("/jobs/{job}/faults", name="faults")
 def faults(
     request: Request,
     job: str,
-    way: Annotated[str, Query(max_length=20)] = "",
+    way: Annotated[str, Query(max_length=60)] = "",
     symptom: Annotated[str, Query(max_length=40)] = "",
     tested: Tested = [],  # noqa: B006
 ) -> HTMLResponse:
@@ -70,9 +86,10 @@ def faults(
     bench = bench_of(request)
     head = bench.store.head(job)
     found = bench.report(head).of(RoutingResult)
-    if way not in found.ways or symptom not in SYMPTOMS:
+    ways = {**found.ways, **found.own}
+    if way not in ways or symptom not in SYMPTOMS:
         return _page(request, job, way=way, symptom=symptom)
-    listed = causes(found, found.ways[way], symptom, head.plan.chosen.kept(Routing).cured)
+    listed = causes(found, ways[way], symptom, head.plan.chosen.kept(Routing).cured)
     then = next_test(listed, tested)
     return _page(request, job, way=way, symptom=symptom, listed=_rows(listed, tested), tried_before=tested, then=then)
 
@@ -85,18 +102,23 @@ def keep_cure(
     symptom: Annotated[str, Form(max_length=40)],
     kind: Annotated[str, Form(max_length=20)],
     at: Annotated[str, Form(max_length=40)] = "",
+    way: Annotated[str, Form(max_length=60)] = "",
 ) -> Response:
     """Keep what cured it."""
     bench = bench_of(request)
     try:
-        command = KeepCure(symptom=symptom, kind=kind, at=at, label=f"Cured: {symptom} by {kind}")
-        done = bench.commit(job, bench.store.head(job).revision, command, who.name)
+        head = bench.store.head(job)
+        found = bench.report(head).of(RoutingResult)
+        on = {**found.ways, **found.own}.get(way)
+        picture = (on.display.shows or "") if on is not None else ""
+        command = KeepCure(symptom=symptom, kind=kind, at=at, picture=picture, label=f"Cured: {symptom} by {kind}")
+        done = bench.commit(job, head.revision, command, who.name)
         bench.summarise(done.head)
     except (RefusedError, MissingError) as wrong:
         return _page(request, job, 422, wrong=f"{capital(wrong.text)}.")
     except ClashError as clash:
         return _page(request, job, 409, wrong=f"{clash}. Once more.")
-    return _page(request, job, said=f"Kept: {symptom}, cured by its {kind}. It ranks higher here next time.")
+    return _page(request, job, said=f"Kept: {symptom}, cured by its {kind}. It ranks higher at this display next time.")
 
 
 @router.get("/jobs/{job}/faults/practice", name="practise_fault")

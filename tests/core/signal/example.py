@@ -6,6 +6,7 @@ from typing import Final
 
 from hypothesis import strategies as st
 
+from oval_room.core.apply import apply
 from oval_room.core.commands import Command
 from oval_room.core.plan.document import Plan
 from oval_room.core.signal.commands import (
@@ -18,6 +19,7 @@ from oval_room.core.signal.commands import (
     PutPower,
     PutSpare,
     PutSpot,
+    SetInput,
 )
 from oval_room.core.signal.document import Step
 from oval_room.core.signal.edid_write import Display, write_edid
@@ -74,6 +76,18 @@ ALONE: Final = chain("device Kestrel", "link Kestrel > Ember in 1")
 """A console on a TV whose ports nobody has read."""
 FAST: Final = chain("device Kestrel", "device Nine 3", "link Nine 3 out 1 > Ember", "link Kestrel > Nine 3 in 5")
 FED: Final = chain("device Leaf Quad", "device Leaf", "device Net 8", "link Net 8 > Leaf Quad", "link Net 8 > Leaf")
+PLAY: Final = say(ROOM, "tv Ember 65 Play")
+"""A television whose sheet is known: it ships at 18 Gbit/s, and its apps give object sound."""
+SHIPPED: Final = chain("device Kestrel", "link Kestrel > Ember in 2", on=PLAY)
+READ: Final = apply(
+    SHIPPED, PutListed(id="li1", of="p1", port="in 2", edid=write_edid(Display(vrr=None)).hex(), by="me"), SHELF
+)
+"""Its input was read, and says less than its sheet."""
+BY_LIGHT: Final = chain(
+    "device Kestrel", "device Nine 3", "Kestrel > Nine 3 in 1", "Nine 3 out 2 > Ember in 3", "Ember optical > Nine 3 optical",
+    on=PLAY,
+)  # fmt: skip
+"""What the television plays comes back over an optical lead."""
 LOST: Final = Plan.model_validate(
     ALONE.model_dump() | {"schemes": {"v1": ALONE.chosen.model_dump() | {"more": {"signal": {
         **ALONE.chosen.more["signal"].model_dump(), "cables": {"cb1": {"name": "c1", "start": "dv1", "start_port": "out", "end": "p1", "end_port": "in 9"}}}}}}}
@@ -130,6 +144,11 @@ PLANS: Final[tuple[Plan, ...]] = (
     LOST,
     chain(*EXTENDED),
     chain("device Stavelow In", "feed Stavelow In 60 m 24 AWG"),
+    SHIPPED,
+    READ,
+    BY_LIGHT,
+    chain("device Bar 3", "link Bar 3 > Ember in 1"),
+    chain("device Nine 3", "link Nine 3 out 2 > Ember in 3", on=PLAY),
 )
 DUMP: Final = write_edid(Display(frl=40, vrr=(48, 120))).hex()
 COMMANDS: Final[tuple[Command, ...]] = (
@@ -138,7 +157,8 @@ COMMANDS: Final[tuple[Command, ...]] = (
     PutCable(id="cb9", start="dv6", end="p2"),
     MoveCables(ports={"cb1": "in 2"}),
     PutSpare(id="sp9", to="p2"),
-    PutListed(id="li1", of="p2", edid=DUMP),
+    PutListed(id="li1", of="p2", port="in 1", edid=DUMP, by="a stand-in"),
+    SetInput(id="si1", of="dv1", port="in 5"),
     PutButton(id="bn9", name="Play", steps=(Step(of="lamps", act="off"),)),
     KeepCure(symptom="no sound", kind="arc", at="p2"),
     PutPower(amps=10.0, tariff=0.4),
@@ -157,6 +177,7 @@ RANDOM: Final[st.SearchStrategy[Command]] = st.one_of(
     st.builds(PutSpare, id=st.just("sp1"), to=BOXES),
     st.builds(PutButton, id=st.sampled_from(["bn1", "bn2"]), name=st.sampled_from(["Film", "Off"]), steps=st.just((Step(of="lamps", act="on"),))),
     st.builds(KeepCure, symptom=st.just("no sound"), kind=st.sampled_from(["arc", "cable"])),
-    st.builds(PutListed, id=st.just("li1"), of=BOXES, edid=st.sampled_from([DUMP, DUMP[:256], "zz"])),
+    st.builds(PutListed, id=st.just("li1"), of=BOXES, port=st.sampled_from(["", "in 1", "in 2", "out"]), edid=st.sampled_from([DUMP, DUMP[:256], "zz"])),
+    st.builds(SetInput, id=st.sampled_from(["si1", "si2"]), of=BOXES, port=st.sampled_from(["in 1", "in 5"]), on=st.booleans()),
     st.builds(PutPower, amps=st.none() | st.floats(0, 80), hours=st.floats(0, 24)),
 )  # fmt: skip

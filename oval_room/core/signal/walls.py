@@ -1,0 +1,109 @@
+"""The leads of walls of displays: what their mapping stands for as long as nobody has laid it, and cables that say
+otherwise than the mapping (rules 9.3, 10.5)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+
+from oval_room.core.array.commands import PutPatch
+from oval_room.core.array.document import Arrays
+from oval_room.core.array.mapping import Walls, comes_in
+from oval_room.core.commands import several
+from oval_room.core.findings import Cure, Finding
+from oval_room.core.levels import Level
+from oval_room.core.plan.measure import next_id
+from oval_room.core.signal.box import Box
+from oval_room.core.signal.commands import PutCable
+from oval_room.core.signal.document import Cable
+from oval_room.core.signal.says import SignalCode, SignalCure
+from oval_room.core.signal.wall_boxes import IN, out_name
+
+Lead = tuple[str, str, str, str]
+"""From a box and its output to a box and its input."""
+
+
+def wall_leads(
+    boxes: Mapping[str, Box], arrays: Arrays, walls: Walls | None, cables: Mapping[str, Cable]
+) -> list[Lead]:
+    """The leads that a scheme's walls want, by their mapping and the router's takes, and that no cable is laid for."""
+    if walls is None:
+        return []
+    out = [(one.start, one.start_port) for one in cables.values()]
+    into = [(one.end, one.end_port) for one in cables.values()]
+    driven = {one.end for one in cables.values() if one.start in arrays.controllers}
+    leads: list[Lead] = []
+
+    def lay(start: str, start_port: str, end: str, end_port: str) -> None:
+        if (start, start_port) not in out and (end, end_port) not in into:
+            leads.append((start, start_port, end, end_port))
+            out.append((start, start_port))
+            into.append((end, end_port))
+
+    for lead in _fed(boxes, arrays, walls):
+        lay(*lead)
+    for one in walls.displays:
+        box = boxes.get(one.display.key)
+        if one.port is None or box is None or one.display.key in driven:
+            continue
+        free = [port.name for port in box.listed(IN) if port.kind == "hdmi" and (box.key, port.name) not in into]
+        if free:
+            lay(one.port[0], out_name(boxes[one.port[0]], one.port[1]), box.key, free[0])
+    return leads
+
+
+def _fed(boxes: Mapping[str, Box], arrays: Arrays, walls: Walls) -> Iterator[Lead]:
+    """From sources by the router to controllers, or straight."""
+    router = next(iter(arrays.routers), None)
+    if router is None:
+        used = dict.fromkeys(arrays.sources, 0)
+        for key, source in walls.feeds.items():
+            used[source] += 1
+            if used[source] <= arrays.sources[source].outputs:
+                yield source, out_name(boxes[source], used[source]), key, IN
+        return
+    box = boxes[router]
+    for n, (key, port) in enumerate(comes_in(arrays)[: arrays.routers[router].inputs], 1):
+        yield key, out_name(boxes[key], port), router, f"{IN} {n}" if f"{IN} {n}" in box.ports else IN
+    for n, key in enumerate(list(arrays.controllers)[: arrays.routers[router].outputs], 1):
+        if key in walls.feeds:
+            yield router, out_name(box, n), key, IN
+
+
+def wall_findings(
+    boxes: Mapping[str, Box], arrays: Arrays, walls: Walls | None, cables: Mapping[str, Cable], leads: list[Lead]
+) -> Iterator[Finding]:
+    """Leads of walls that nobody has laid, and cables that lead an output to another display than its mapping."""
+    if leads:
+        taken, puts = set(cables), []
+        for start, out, end, into in leads:
+            puts.append(PutCable(id=next_id("cb", taken), start=start, start_port=out, end=end, end_port=into))
+            taken.add(puts[-1].id)
+        names = list(dict.fromkeys(boxes[lead[0]].name for lead in leads))
+        first = [*names[:3], *([f"{len(names) - 3} more"] if len(names) > 3 else [])]
+        told = " and ".join(filter(None, (", ".join(first[:-1]), first[-1])))
+        cure = Cure(SignalCure.LAY, float(len(puts)), several(*puts), "n", told)
+        more = {"from": told, "part": "leads"}
+        yield Finding(SignalCode.ROUTE_LEADS, Level.NOTE, "9.3", {}, float(len(puts)), None, "n", (cure,), more)
+    if walls is None:
+        return
+    hung = {one.port: one.display for one in walls.displays if one.port is not None}
+    mapped = {one.display.key: one for one in walls.displays}
+    for key, cable in cables.items():
+        box, one = boxes.get(cable.start), mapped.get(cable.end)
+        if cable.start not in arrays.controllers or box is None or one is None:
+            continue
+        ports = {out_name(box, n): n for n in range(1, arrays.controllers[cable.start].outputs + 1)}
+        port = ports.get(cable.start_port)
+        if port is None or one.port == (cable.start, port):
+            continue
+        other = hung.get((cable.start, port))
+        said = {
+            "cable": cable.name,
+            "output": f"{box.name} {cable.start_port}",
+            "display": one.display.name,
+            "meant": other.name if other is not None else "",
+            "part": f"crossed {key}",
+        }
+        put = PutPatch(of=cable.end, on=cable.start, port=port)
+        cures = (Cure(SignalCure.PATCH, float(port), put, "n", one.display.name, said["output"]),)
+        yield Finding(SignalCode.ROUTE_CROSSED, Level.STOP, "9.3", {"picture": cable.end}, cures=cures, more=said)

@@ -9,13 +9,12 @@ import math
 from collections.abc import Sequence
 from typing import Final
 
+from oval_room.core.array.document import MOST_DRAWN
 from oval_room.core.errors import RefusedError, positive
 from oval_room.core.record import record
 from oval_room.core.screens.lattice import in_line
 
 MOST_DISPLAYS: Final = 200
-MOST_CANVAS: Final = 16_384
-"""Pixels a side, as far as graphics go (issue's own limit)."""
 TURNS: Final = (0, 90, 180, 270)
 
 
@@ -48,11 +47,12 @@ class Placed:
     height: float
 
 
-def canvas_of(places: Sequence[Placed], scale: float) -> Canvas:
-    """Crops of displays where they hang. scale: canvas pixels a millimetre, over 0.
+def canvas_of(places: Sequence[Placed], scale: float, outputs: int | None = None) -> Canvas:
+    """Crops of displays where they hang. scale: canvas pixels a millimetre, over 0. outputs: that draw it together, one
+    a display where nobody says.
 
     Raises:
-        RefusedError: there is none, or too many, or the canvas is larger than 16,384 px a side.
+        RefusedError: there is none, or too many, or the canvas is larger than they draw.
     """
     if not 1 <= len(places) <= MOST_DISPLAYS:
         raise RefusedError(f"a wall has 1 to {MOST_DISPLAYS} displays", field="displays", value=len(places))
@@ -67,8 +67,10 @@ def canvas_of(places: Sequence[Placed], scale: float) -> Canvas:
         errors += [abs(edge - near) for edge, near in zip(edges, rounded, strict=True)]
         crops.append(Crop(rounded[0], rounded[1], rounded[2] - rounded[0], rounded[3] - rounded[1]))
     size = max(one.left + one.width for one in crops), max(one.top + one.height for one in crops)
-    if max(size) > MOST_CANVAS:
-        raise RefusedError(f"a canvas is at most {MOST_CANVAS:,} px a side (this one {max(size):,})", field="px_per_mm")
+    most = MOST_DRAWN * (len(places) if outputs is None else max(outputs, 1))
+    if max(size) > most:
+        told = "one output draws" if most == MOST_DRAWN else f"{most // MOST_DRAWN} outputs draw"
+        raise RefusedError(f"{told} at most {most:,} px a side (this one {max(size):,})", field="px_per_mm")
     return Canvas(size, tuple(crops), max(errors))
 
 

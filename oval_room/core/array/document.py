@@ -11,6 +11,9 @@ from oval_room.core.plan.measure import MOST, Frozen, Id, Name, Pixels
 from oval_room.core.plan.nodes import PartNodes
 
 MOST_OUTPUTS = 64
+MOST_DRAWN = 16_384
+"""A side of what one output draws [px] (what graphics take)."""
+MOST_ACROSS = MOST_DRAWN * MOST_OUTPUTS
 Outputs = Annotated[int, Field(ge=1, le=MOST_OUTPUTS)]
 PORT = Annotated[int, Field(ge=1, le=MOST_OUTPUTS)]
 
@@ -21,7 +24,7 @@ class Cut(Frozen):
 
     of: Id
     closed: bool = False
-    across: Annotated[int, Field(ge=16, le=16_384)] | None = None
+    across: Annotated[int, Field(ge=16, le=MOST_ACROSS)] | None = None
 
     @property
     def rests_on(self) -> tuple[str, ...]:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
-from oval_room.core.array.canvas import MOST_CANVAS, Canvas, Crop, Placed, canvas_of, closed_up
-from oval_room.core.array.document import Arrays, Cut
+from oval_room.core.array.canvas import Canvas, Crop, Placed, canvas_of, closed_up
+from oval_room.core.array.document import MOST_DRAWN, Arrays, Cut
 from oval_room.core.array.fit import Fitted, Port, fit
 from oval_room.core.array.layout import Cell, Layout, layout_of
 from oval_room.core.array.wall import Display, displays_of, walls_of
@@ -42,6 +42,8 @@ class WallMap:
     refused: bool
     large: int | None
     places: tuple[Placed, ...]
+    most: int
+    """What the outputs that draw it draw a side, together [px]."""
 
     @property
     def size(self) -> tuple[int, int]:
@@ -115,7 +117,10 @@ def mapping_of(scheme: Scheme) -> Walls:
         chosen={one.of: (one.on, one.port) for one in arrays.patches.values() if one.of in numbers},
         step=steps_of(arrays, feeds),
     )
-    cut = {key: _canvas(group.name, hung[key], arrays.cut_of(key)) for key, group in walls_of(scheme).items()}
+    cut = {
+        key: _canvas(group.name, hung[key], arrays.cut_of(key), _outputs(arrays, fitted, hung[key]))
+        for key, group in walls_of(scheme).items()
+    }
     crops = {
         one.key: crop for key, listed in hung.items() for one, crop in zip(listed, cut[key].canvas.crops, strict=True)
     }
@@ -132,7 +137,12 @@ def mapping_of(scheme: Scheme) -> Walls:
     return Walls(walls, layouts, fitted, feeds)
 
 
-def _canvas(name: str, displays: Sequence[Display], cut: Cut) -> WallMap:
+def _outputs(arrays: Arrays, fitted: Fitted, displays: Sequence[Display]) -> int:
+    """The outputs that draw a wall: those its displays hang on, one each while there is no controller."""
+    return sum(one.key in fitted.ports for one in displays) if arrays.controllers else len(displays)
+
+
+def _canvas(name: str, displays: Sequence[Display], cut: Cut, outputs: int) -> WallMap:
     """The canvas of a wall, its gaps skipped or closed up, at the pixels wanted; nothing mapped on it yet."""
     seen = tuple(one.visible for one in displays)
     shut = closed_up(seen) if cut.closed else None
@@ -140,15 +150,15 @@ def _canvas(name: str, displays: Sequence[Display], cut: Cut) -> WallMap:
     wide = max(one.left + one.width for one in places) - min(one.left for one in places)
     high = max(one.top + one.height for one in places) - min(one.top for one in places)
     wanted = cut.across / wide if cut.across else max(one.scale for one in displays)
-    large = None
+    large, most = None, MOST_DRAWN * max(outputs, 1)
     while True:
         try:
-            canvas = canvas_of(places, wanted)
+            canvas = canvas_of(places, wanted, outputs)
             break
         except RefusedError:
             large = large or round(max(wide, high) * wanted)
-            wanted = min(wanted * 0.999, (MOST_CANVAS - 1) / max(wide, high))
-    return WallMap(name, (), canvas, wanted, shut is not None, cut.closed and shut is None, large, places)
+            wanted = min(wanted * 0.999, (most - 1) / max(wide, high))
+    return WallMap(name, (), canvas, wanted, shut is not None, cut.closed and shut is None, large, places, most)
 
 
 def _layouts(

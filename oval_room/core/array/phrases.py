@@ -6,9 +6,9 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from oval_room.core.array.canvas import MOST_CANVAS, MOST_DISPLAYS
+from oval_room.core.array.canvas import MOST_DISPLAYS
 from oval_room.core.array.commands import PutCut, PutPatch
-from oval_room.core.array.document import Arrays
+from oval_room.core.array.document import MOST_ACROSS, Arrays
 from oval_room.core.array.driving_phrases import CONTROLLER, known_as
 from oval_room.core.array.fit import Port
 from oval_room.core.array.mapping import mapping_of
@@ -31,6 +31,7 @@ from oval_room.core.tape.reading import number
 from oval_room.core.units import MM_IN
 
 GAP: Final = Span("the gap between the frames", 0.0, 1000.0, (0, 60))
+EDGE: Final = Span("an edge of a wall", 0.0, 12_000.0, (100, 4000))
 MOVE: Final = Span("how far a display is moved", 0.0, 10_000.0, (1, 1500))
 SIZES: Final = (15.0, 110.0)
 BEZEL: Final = 4.0
@@ -47,6 +48,9 @@ EXAMPLE: Final = "displays 3 x 3 55"
 _GRID: Final = re.compile(r"(\d+)\s*(?:x|×|by)\s*(\d+)\s+(?:of\s+)?(.+)", re.IGNORECASE)
 _GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)\s*$", re.IGNORECASE)
 _TURN: Final = re.compile(r"[,;]?\s*\b(upright(?: left| right)?|portrait|upside down)\s*$", re.IGNORECASE)
+_GROUP: Final = re.compile(
+    r"(.+?)\s+(left|right|up|down|bottom|centre|center|top)\s+(?:by\s+|at\s+|to\s+)?(.+)", re.IGNORECASE
+)
 _SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
 
 
@@ -187,7 +191,7 @@ def _canvas(here: Here, rest: str) -> Heard:
     if rest.strip().lower() in ("finest", "own", "own pixels", "any", "none"):
         return Heard(f"{name}: canvas at the finest display's own pixels", PutCut(of=key, across=0))
     across = number(
-        re.sub(r"\s*(?:px|pixels|wide|across)+$", "", rest.strip()), "the canvas's width in pixels", 16, MOST_CANVAS
+        re.sub(r"\s*(?:px|pixels|wide|across)+$", "", rest.strip()), "the canvas's width in pixels", 16, MOST_ACROSS
     )
     return Heard(f"{name}: canvas {across:,.0f} px wide", PutCut(of=key, across=round(across)))
 
@@ -233,6 +237,49 @@ def _others(here: Here, display: str, wanted: Port) -> list[Command]:
     return [PutPatch(of=key, on=port[0], port=port[1]) if port else PutPatch(of=key) for key, port in kept.items()]
 
 
+def _group(here: Here, rest: str) -> Heard:
+    """A whole wall of displays moved by so much, or an edge of it put at a height."""
+    found = re.fullmatch(
+        r"(.+?)\s+(left|right|up|down|bottom|centre|center|top)\s+(?:by\s+|at\s+|to\s+)?(.+)",
+        rest.strip(),
+        re.IGNORECASE,
+    )
+    walls = walls_of(here.plan.chosen)
+    if found is None or not walls:
+        told = (
+            "say which wall and how far: wall group 2 up 300"
+            if walls
+            else f"there is no wall of displays yet: {EXAMPLE}"
+        )
+        raise RefusedError(here.eg(told), value=rest)
+    key = wall_called(here, found[1])
+    if key is None:
+        listed = ", ".join(f"{n}, {group.name}" for n, group in enumerate(walls.values(), 1))
+        raise RefusedError(f"walls of displays are {listed} (got {found[1][:20]})", value=rest)
+    group, way = walls[key], found[2].lower().replace("center", "centre")
+    if way in ("bottom", "centre", "top"):
+        value = here.length(found[3], EDGE)
+        pictures = [here.plan.chosen.pictures[one] for one in group.members]
+        low, high = min(one.bottom for one in pictures), max(one.top for one in pictures)
+        at = {"bottom": low, "centre": (low + high) / 2, "top": high}[way]
+        return Heard(f"{group.name}: {way} at {here.show(value)}", PutGroup(id=key, z=group.pose.z + value - at))
+    by = here.within((found[3], MOVE))[0]
+    along, up = {"left": (-by, 0.0), "right": (by, 0.0), "up": (0.0, by), "down": (0.0, -by)}[way]
+    place = to_room(group.pose.point, Turn(group.pose.yaw), Own(along, up, 0.0))
+    return Heard(f"{group.name}: {here.show(by)} {way}", PutGroup(id=key, x=place.x, y=place.y, z=place.z))
+
+
+def wall_called(here: Here, said: str) -> str | None:
+    """A wall of displays by its number or name; None where there is none such."""
+    walls = walls_of(here.plan.chosen)
+    plain = said.strip().lower()
+    named = {key for key, group in walls.items() if group.name.lower() in (plain, f"wall {plain}")}
+    if named:
+        return named.pop()
+    number = plain.removeprefix("wall").strip()
+    return list(walls)[int(number) - 1] if number.isdigit() and 0 < int(number) <= len(walls) else None
+
+
 def _moved(here: Here, key: str, n: int, way: str, by: float) -> Heard:
     picture: Picture = here.plan.chosen.pictures[key]
     along, up = {"left": (-by, 0.0), "right": (by, 0.0), "up": (0.0, by), "down": (0.0, -by)}[way]
@@ -271,5 +318,14 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         _display,
         DRIVEN,
         ("display no", "display number"),
+    ),
+    Phrase(
+        "wall group",
+        "its number, then left, right, up, down and how far; or bottom, centre, top and a height",
+        "move a whole wall of displays",
+        "wall group 1 up 300",
+        "array",
+        _group,
+        BUILT,
     ),
 )

@@ -39,7 +39,7 @@ def _canvas(f: Finding, w: Words) -> str:
 
 def _large(f: Finding, w: Words) -> str:
     return (
-        f"{_wall(f, w)}: its canvas would be {f.value:,.0f} px long; {f.limit:,.0f} is the most that graphics draw. "
+        f"{_wall(f, w)}: its canvas would be {f.value:,.0f} px long; its outputs draw {f.limit:,.0f} at most. "
         "It is reckoned at that here: say canvas and a width."
     )
 

@@ -6,7 +6,6 @@ import math
 from collections.abc import Iterator, Mapping
 from typing import Final
 
-from oval_room.core.array.canvas import MOST_CANVAS
 from oval_room.core.array.commands import PutCut, PutPatch, PutRouter
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.figures import KINDS
@@ -142,7 +141,7 @@ def _canvas(key: str, wall: WallMap, scheme: Scheme) -> Iterator[Finding]:
     else:
         across = wall.size[0]
         cures: tuple[Cure, ...] = (Cure(ArrayCure.ACROSS, across, PutCut(of=key, across=across), PX),)
-        yield Finding(ArrayCode.WALL_LARGE, Level.STOP, "9.2", about, wall.large, MOST_CANVAS, PX, cures)
+        yield Finding(ArrayCode.WALL_LARGE, Level.STOP, "9.2", about, wall.large, wall.most, PX, cures)
     if wall.refused:
         cures = (Cure(ArrayCure.SKIP, 0.0, PutCut(of=key, closed=False)),)
         yield Finding(ArrayCode.WALL_FREE, Level.MIND, "9.2", about, cures=cures)

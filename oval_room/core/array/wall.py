@@ -18,6 +18,7 @@ from oval_room.core.plan.group import Group
 from oval_room.core.pose import to_own
 from oval_room.core.record import record
 from oval_room.core.screens.document import Picture
+from oval_room.core.screens.hung import frame_left
 
 ROW: Final = 0.5
 """Displays whose tops differ by less than this share of the first one's height hang in one row."""
@@ -75,9 +76,9 @@ def displays_of(scheme: Scheme) -> dict[str, tuple[Display, ...]]:
 def _hung(key: str, picture: Picture, group: Group) -> Display:
     own = to_own(group.pose.point, group.pose.turn, picture.pose.point)
     left, top = own.right - picture.across / 2, -own.up - picture.height / 2
-    side, over, under = picture.frame_side, picture.frame_top, picture.frame_bottom
+    over, under, wide = picture.frame_top, picture.frame_bottom, picture.across + 2 * picture.frame_side
     visible = Placed(left, top, picture.across, picture.height)
-    outline = Placed(left - side, top - over, picture.across + 2 * side, picture.height + over + under)
+    outline = Placed(left - frame_left(picture), top - over, wide, picture.height + over + under)
     turned = picture.turned
     pixels = picture.pixels if turned % 180 == 0 else picture.pixels[::-1]
     return Display(key, 0, picture.name, visible, outline, own.out, turned, pixels)

@@ -186,9 +186,9 @@ def _frame_of(values: Values, outer: Sequence[float]) -> Values:
         )
     top = min(max(side, 0.0), max(rest, 0.0) / 2)
     return {
-        "frame_side": round(max(side, 0.0), 1),
-        "frame_top": round(top, 1),
-        "frame_bottom": round(max(rest, 0.0) - top, 1),
+        "frame_side": round(max(side, 0.0), 3),  # floats' own last figures alone are cut off
+        "frame_top": round(top, 3),
+        "frame_bottom": round(max(rest, 0.0) - top, 3),
     }
 
 

@@ -50,6 +50,13 @@ def hung_values(picture: Picture, turned: int) -> Values:
     return values
 
 
+def frame_left(picture: Picture) -> float:
+    """How broad a picture's frame is at its left [mm]: of one on its side what is built above or below it."""
+    if picture.turned % 180 == 0 or picture.built is None:
+        return picture.frame_side
+    return picture.built.frame_bottom if picture.turned == 90 else picture.built.frame_top
+
+
 def _built(picture: Picture) -> Built:
     """What it is level: as it was built, else as its sizes say."""
     if picture.built is not None:
@@ -66,10 +73,10 @@ def _of(width: float, aspect: float, side: float, top: float, bottom: float) -> 
 
 
 def _framed(built: Sequence[float], turned: int) -> Values:
-    """The frame as it hangs; the broader of two unlike ones is taken for both sides."""
+    """The frame as it hangs; of two unlike ones at its sides the middle is told, so that it is as wide as it is."""
     side, top, bottom = built
     if turned % 180:
-        return {"frame_side": max(top, bottom), "frame_top": side, "frame_bottom": side}
+        return {"frame_side": (top + bottom) / 2, "frame_top": side, "frame_bottom": side}
     return {"frame_side": side, "frame_top": bottom if turned else top, "frame_bottom": top if turned else bottom}
 
 

@@ -8,7 +8,8 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from oval_room.core.array.canvas import MOST_CANVAS, Placed, canvas_of, grid, placed
+from oval_room.core.array.canvas import Placed, canvas_of, grid, placed
+from oval_room.core.array.document import MOST_DRAWN
 from oval_room.core.array.sums import SUMS
 from oval_room.core.errors import RefusedError
 from oval_room.core.sums.declare import Refusals
@@ -61,14 +62,14 @@ class Canvases(unittest.TestCase):
         for wrong in (
             lambda: canvas_of([], 1.0),
             lambda: canvas_of([Placed(0, 0, 100, 100)] * 201, 1.0),
-            lambda: canvas_of([Placed(0, 0, MOST_CANVAS + 1, 100)], 1.0),
+            lambda: canvas_of([Placed(0, 0, MOST_DRAWN + 1, 100)], 1.0),
             lambda: canvas_of([Placed(0, 0, 100, 100)], 0.0),
             lambda: placed((0, 0), (100, 100), 5, 45),
         ):
             with self.assertRaises(RefusedError):
                 wrong()
-        whole = canvas_of([Placed(0, 0, MOST_CANVAS, 100)], 1.0)
-        self.assertEqual(whole.size, (MOST_CANVAS, 100))
+        whole = canvas_of([Placed(0, 0, MOST_DRAWN, 100)], 1.0)
+        self.assertEqual(whole.size, (MOST_DRAWN, 100))
 
     def test_as_people_write_them(self) -> None:
         free = SUMS[1]

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 import unittest
+from typing import Final
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -14,8 +15,9 @@ from oval_room.core.array.canvas import Placed, closed_up, grid
 from oval_room.core.array.commands import PutPatch
 from oval_room.core.array.desk import holes_of_wall, plugs, rails_of, seen_from_seats
 from oval_room.core.array.fit import fit
-from oval_room.core.array.mapping import mapping_of
+from oval_room.core.array.mapping import WallMap, mapping_of
 from oval_room.core.array.part import PART
+from oval_room.core.array.study import ArrayResult
 from oval_room.core.array.wall import displays_of, hanging_order, shut_in
 from oval_room.core.commands import several
 from oval_room.core.evaluate import evaluate
@@ -23,14 +25,17 @@ from oval_room.core.fixing.study import FixingResult
 from oval_room.core.hand.grips import grips_of, pull
 from oval_room.core.levels import Level
 from oval_room.core.parts import entries_of
+from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import Panel, gear_hash
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.subject import Subject
 from oval_room.core.tape.grammar import hear
 from oval_room.core.tape.phrases import PHRASES
 from oval_room.demo.shop import WHOLE
 from oval_room.demo.walled import library_wall
+from tests import long
 from tests.core.array.example import HALL, NINE, ROUTED, SPLIT, TWO
-from tests.core.survey.rooms import refused, say
+from tests.core.survey.rooms import refused, room, say
 
 SIZES = st.lists(st.integers(1, 5), min_size=1, max_size=4)
 OUTPUTS = st.lists(st.integers(1, 6), min_size=1, max_size=4)
@@ -260,13 +265,100 @@ class Found(unittest.TestCase):
         self.assertEqual(plugs(TWO, mapping_of(TWO.chosen))["p8"], "South out 2")
 
 
+BIG: Final = say(room(outline="room 12000 x 9000", also=("ceiling 3200",)), "seat 4000")
+_mm = st.integers(0, 200).map(lambda tenth: tenth / 10)
+
+
+class Exact(unittest.TestCase):
+    """Canvases to the pixel from the sheet's own millimetres, whichever way the displays hang."""
+
+    @settings(max_examples=long(40), deadline=None)
+    @given(
+        wide=st.integers(5000, 14000).map(lambda tenth: tenth / 10),
+        high=st.integers(3000, 4900).map(lambda tenth: tenth / 10),
+        side=_mm, over=_mm, under=_mm, gap=_mm,
+        grid=st.tuples(st.integers(1, 5), st.integers(1, 3)).filter(lambda one: one[0] * one[1] > 1),
+        turn=st.sampled_from(["", " upright", " upright left", " upside down"]),
+    )  # fmt: skip
+    def test_a_grid_by_hand(
+        self,
+        wide: float,
+        high: float,
+        side: float,
+        over: float,
+        under: float,
+        gap: float,
+        grid: tuple[int, int],
+        turn: str,
+    ) -> None:
+        panel = Panel(
+            maker="Own", model="Sheet", width=wide, height=high, frame_side=side, frame_top=over, frame_bottom=under,
+            pixels=(3840, 2160),
+        )  # fmt: skip
+        shelf = {**WHOLE, gear_hash(panel): panel}
+        plan = say(BIG, f"displays {grid[0]} x {grid[1]} Own Sheet gap {gap} mm{turn}", gear=shelf)
+        found = evaluate(plan, shelf).of(ArrayResult).walls
+        assert found is not None
+        wall = next(iter(found.walls.values()))
+        shown, frames = ((wide, high), (2 * side, over + under))
+        pixels = (3840, 2160)
+        if "upright" in turn:
+            shown, frames, pixels = shown[::-1], frames[::-1], pixels[::-1]
+        scale = pixels[0] / shown[0]
+        for n in (0, 1):
+            across = grid[n] * shown[n] + (grid[n] - 1) * (frames[n] + gap)
+            self.assertAlmostEqual(wall.size[n], across * scale, delta=0.501 + across * scale * 1e-5)
+        displays = [one.display for one in wall.displays]
+        for a, b in itertools.pairwise(displays[: grid[0]]):
+            self.assertAlmostEqual(b.outline.left - a.outline.left - a.outline.width, gap, places=2)
+        first = displays[0]
+        left = {" upright": under, " upright left": over}.get(turn, side)
+        self.assertAlmostEqual(first.visible.left - first.outline.left, left, places=6)
+
+    def test_five_in_a_row_of_2160(self) -> None:
+        """19,200 px and their frames: five outputs draw them, one alone does not."""
+        five = say(BIG, "displays 5 x 1 Slate 43")
+        self.assertEqual(self.canvas(five).large, None)
+        self.assertGreater(self.canvas(five).size[0], 19_200)
+        self.assertEqual(self.canvas(say(five, "wall controller 5 outputs")).large, None)
+        short = self.canvas(say(five, "wall controller 1 output"))
+        self.assertEqual(short.most, 16_384)
+        self.assertIsNotNone(short.large)
+
+    def canvas(self, plan: Plan) -> WallMap:
+        found = evaluate(plan, WHOLE).of(ArrayResult).walls
+        assert found is not None
+        return next(iter(found.walls.values()))
+
+    def test_a_wall_is_moved_by_word(self) -> None:
+        def at(plan: Plan, group: str) -> list[tuple[float, float]]:
+            pictures = plan.chosen.pictures
+            return [(pictures[key].pose.x, pictures[key].pose.z) for key in plan.chosen.groups[group].members]
+
+        for line, group, by in (
+            ("wall 2 up 300", "m2", (0.0, 300.0)), ("wall 2 left by 20 cm", "m2", (-200.0, 0.0)),
+            ("raise wall 2 by 100", "m2", (0.0, 100.0)), ("lower wall 1 40", "m1", (0.0, -40.0)),
+            ("move wall 1 right 50", "m1", (50.0, 0.0)), ("wall group 2 down 60", "m2", (0.0, -60.0)),
+        ):  # fmt: skip
+            with self.subTest(line):
+                after, other = say(TWO, line, gear=WHOLE), "m1" if group == "m2" else "m2"
+                self.assertEqual(at(after, other), at(TWO, other))
+                for (x, z), (was_x, was_z) in zip(at(after, group), at(TWO, group), strict=True):
+                    self.assertAlmostEqual(x - was_x, by[0])
+                    self.assertAlmostEqual(z - was_z, by[1])
+        bottom = say(TWO, "wall 2 bottom 900", gear=WHOLE)
+        self.assertAlmostEqual(
+            min(bottom.chosen.pictures[key].bottom for key in bottom.chosen.groups["m2"].members), 900.0
+        )
+
+
 class Said(unittest.TestCase):
     def test_what_can_not_be_says_what_to_type(self) -> None:
         table = (
             (HALL, "displays 1 x 1 46", "a wall is of 2 displays"), (HALL, "displays 20 x 11 46", "got 20 x 11 = 220"),
             (HALL, "displays 3 x 3 400", "15 to 110 inches"), (HALL, "displays three", "columns x rows"),
             (HALL, "joints closed", "no wall of displays yet"), (NINE, "joints maybe", "joints skipped, or joints closed"),
-            (NINE, "canvas 20000", "16 to 16,384"), (NINE, "wall controller Odd: 4 outputs, purple", "“purple”"),
+            (NINE, "canvas 2000000", "16 to 1,048,576"), (NINE, "wall controller Odd: 4 outputs, purple", "“purple”"),
             (NINE, "wall controller Odd: even grid", "how many outputs"), (NINE, "wall controller 0 outputs", "1 to 64"),
             (NINE, "wall display 12 upright", "numbered 1 to 9"), (NINE, "wall display 3 on controller 7 output 1", "no controller"),
             (NINE, "wall display 3 on controller 1 output 12", "1 to 9"), (NINE, "take 1 on 1", "no router yet"),

@@ -14,6 +14,7 @@ from oval_room.core.rig.desk import TURN, AtDesk
 from oval_room.core.rig.desk_study import DeskResult
 from oval_room.core.rig.document import Desk, Rigs
 from oval_room.core.rig.outlines import thick
+from oval_room.core.rig.place import line_of
 from oval_room.core.screens.document import Picture
 from oval_room.drawing.look import Look
 from oval_room.drawing.scene import Dim, Draft, Label, P, Scene
@@ -92,7 +93,7 @@ def desk_above(look: Look) -> Scene | None:
     base = _above(yaw, sat.base(look).pose.point)
     near = min(one.away for one in sat.panels.values())
     turn = max(one.turn for one in sat.panels.values())
-    faces = [place for shape in shapes.values() for place in shape[:2]]
+    faces = [place for shape in shapes.values() for place in shape[:-2]]
     ahead = min(faces, key=lambda place: abs(place[0] - eye[0]))[1]
     middle = ahead if len({round(look.plan.chosen.pictures[key].pose.yaw) for key in shapes}) > 1 else base[1]
     draft.add(
@@ -111,9 +112,10 @@ def _above(yaw: float, place: Point) -> tuple[float, float]:
 
 
 def _outline(look: Look, one: Picture) -> list[Point]:
-    """A panel from above, its face first; of a tilted one its middle's."""
+    """A panel from above, its face first, along its curve, its back's two corners last; of a tilted one its
+    middle's."""
     half, deep = one.across / 2 + one.frame_side, thick(one, look.gear)
-    face = [Own(-half, 0.0, one.bow), Own(half, 0.0, one.bow)]
+    face = [Own(-half, 0.0, one.bow), *line_of(one), Own(half, 0.0, one.bow)]
     back = [Own(half, 0.0, -deep), Own(-half, 0.0, -deep)]
     return [to_room(one.pose.point, Turn(one.pose.yaw), place) for place in (*face, *back)]
 
@@ -126,11 +128,9 @@ def _panels(draft: Draft, look: Look, sat: Sat, yaw: float, shapes: dict[str, li
         over = len(sat.panels) > 1 and one.pose.z == high and abs(one.pose.pitch) > 0
         draft.path(shape, "guide" if over else "frame", "picture", closed=True, ref=key)
         style = "picture-edge" if key == look.picture else "picture-edge-other"
-        ends = [
-            _above(yaw, to_room(one.pose.point, one.pose.turn, Own(side * one.across / 2, 0.0, one.bow)))
-            for side in (-1, 1)
-        ]
-        draft.line(ends[0], ends[1], style, "picture", key)
+        face = [_above(yaw, to_room(one.pose.point, one.pose.turn, place)) for place in line_of(one)]
+        ends = [face[0], face[-1]]
+        draft.path(face, style, "picture", ref=key)
         if not over:
             for end in ends:
                 draft.line(eye, end, "sight", "sight")
@@ -138,7 +138,7 @@ def _panels(draft: Draft, look: Look, sat: Sat, yaw: float, shapes: dict[str, li
         at = P(eye[0] + (far[0] - eye[0]) * 0.55, eye[1] + (far[1] - eye[1]) * 0.55)
         offsets = ((0, 14), (0, -14), (26, 0), (-26, 0))
         draft.add(Label(at, f"{there.turn:.1f}°", "strong", "labels", "middle", offsets, 1, ref=key))
-        (ax, ay), (bx, by) = shape[2], shape[3]
+        (ax, ay), (bx, by) = shape[-2:]
         spots = ((0, 10), (0, -14), (0, 26))
         draft.add(Label(P((ax + bx) / 2, max(ay, by)), one.name, "small", "labels", "middle", spots, 4))
 

@@ -28,6 +28,10 @@ THEMES: Final = ("paper", "dim")
 LENGTH: Final = re.compile(r"""(?:[0-9]+'\ ?)?(?:[0-9]+\ )?[0-9]{1,2}/[0-9]{1,2}(?:"|\b)|[0-9]+'\ [0-9]+(?:"|\b)""")
 
 
+STRAIGHT: Final = 0.05
+"""An angle that is told as none [deg]."""
+
+
 def crossed(text: str) -> str:
     """A sheet's sizes as they are read, `400 × 330 × 140`, where they are typed with an x."""
     return text.replace(" mm x ", " × ").replace(" x ", " × ")
@@ -82,7 +86,14 @@ def cap(text: object) -> str:
 KIND_LETTERS: Final = {letter: kind.name for kind in SUBJECTS.values() for letter in kind.letters}
 """Which kind of subject an id is of, by its letter."""
 TEMPLATES.env.globals.update(asset=asset, modules_of=modules_of, start=START, kinds=KIND_LETTERS)
-TEMPLATES.env.filters.update(lengths=lengths, symbols=symbols, moment=moment, cap=cap, crossed=crossed)
+
+
+def turned(angle: float, over: str, under: str) -> str:
+    """An angle to one of two sides: `57.2° left`."""
+    return "straight ahead" if abs(angle) < STRAIGHT else f"{abs(angle):.1f}° {over if angle > 0 else under}"
+
+
+TEMPLATES.env.filters.update(turned=turned, lengths=lengths, symbols=symbols, moment=moment, cap=cap, crossed=crossed)
 TEMPLATES.env.trim_blocks = TEMPLATES.env.lstrip_blocks = True
 
 

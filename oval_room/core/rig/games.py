@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping
 from typing import Final
 
+from oval_room.core.pose import Point, Turn, axes, to_own
 from oval_room.core.record import record
 from oval_room.core.rig.fan import MOST_TURN, equal_distance_turn, fan
 from oval_room.core.rig.game import typed_whole
@@ -57,6 +58,52 @@ def typed(rig: Rig, pictures: Mapping[str, Picture]) -> list[Typed]:
         wide, high = sum(one.pixels[0] for one in row), min(one.pixels[1] for one in row)
         out.append(Typed("joined picture", f"{wide} × {high}", f"{wide}x{high}"))
     return out
+
+
+@record
+class Projection:
+    """What one screen shows where a game has a projection for each: how its camera is turned from straight ahead (to
+    the right and up positive), and its edges from that camera's middle, as the eye sees them [deg]. curved: reckoned
+    through its edges; between them a flat picture is a little off."""
+
+    key: str
+    name: str
+    yaw: float
+    pitch: float
+    left: float
+    right: float
+    up: float
+    down: float
+    curved: bool
+
+    @property
+    def copied(self) -> str:
+        """All of it in one line."""
+        return " ".join(f"{value:.2f}" for value in (self.yaw, self.pitch, self.left, self.right, self.up, self.down))
+
+
+def projections(rig: Rig, pictures: Mapping[str, Picture]) -> list[Projection]:
+    """Every screen as a window of its own: square to it from the eye, and its four edges (rules 8.1, 8.3, 8.4).
+    Straight ahead is level, as the rig faces; none of a screen whose face the eye is not before."""
+    out, ahead = [], Turn(rig.yaw)
+    for key in rig.screens:
+        one = pictures[key]
+        eye = to_own(one.pose.point, one.pose.turn, rig.eye)
+        far = eye.out - one.bow
+        if far <= 1.0:
+            continue
+        looks = to_own(Point(0.0, 0.0, 0.0), ahead, axes(one.pose.turn)[2])
+        left, right = (_edge(side * one.across / 2 - eye.right, far) for side in (-1, 1))
+        down, up = (_edge(side * one.height / 2 - eye.up, far) for side in (-1, 1))
+        yaw = -math.degrees(math.atan2(looks.right, looks.out))
+        pitch = -math.degrees(math.atan2(looks.up, math.hypot(looks.right, looks.out)))
+        named = pictures[key].name
+        out.append(Projection(key, named, yaw, pitch, left, right, up, down, one.curve is not None))
+    return out
+
+
+def _edge(aside: float, far: float) -> float:
+    return math.degrees(math.atan2(aside, far))
 
 
 def frame_mpx(rig: Rig, pictures: Mapping[str, Picture]) -> float:

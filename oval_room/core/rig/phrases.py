@@ -41,6 +41,12 @@ BEZEL: Final = 8.0
 """Taken for a screen that no shelf knows [mm] (planning value)."""
 SIZES: Final = (15.0, 75.0)
 _SIZE: Final = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:\"|″|in|inch|inches)?", re.IGNORECASE)
+_OVER: Final = re.compile(
+    r"[,;]?\s+(?:(?:and|with|plus)\s+)?(?:(?:a|an|one)\s+)?"
+    r"((?:(?!\s+(?:and|with|plus)\s).)+?)\s+(?:above|on top|over (?:it|them|the centre|the center))",
+    re.IGNORECASE,
+)
+"""What stands over the centre: `and 27 above`, `with a Slate 43 over it`."""
 GAP: Final = Span("the gap between the frames", 0.0, 300.0, (1, 40))
 _LAPPED: Final = re.compile(r"[,;]?\s*\b(?:(?:frames?|joints?)\s+)?(?:over)?lapp(?:ed|ing)\b", re.IGNORECASE)
 _GAP: Final = re.compile(r"[,;]?\s*\bgaps?\s+(?:of\s+)?(.+?)(?=,?\s+(?:at|from|away)\b|$)", re.IGNORECASE)
@@ -51,7 +57,7 @@ BUILT: Final = f"{SEAT}; {EXAMPLE}"
 
 @record
 class _Asked:
-    """What a rig is to be made of: how many screens; the centre and what stands over it, and the sides, each with
+    """What a rig is to be made of: how many screens; the centre, the sides and what stands over the centre, each with
     whether it hangs upright; how the joints are and the way from the eye, as said."""
 
     count: int
@@ -59,6 +65,7 @@ class _Asked:
     sides: tuple[str, bool]
     gap: str
     away: str
+    over: tuple[str, bool]
 
 
 def _asked(here: Here, rest: str) -> _Asked:
@@ -80,13 +87,20 @@ def _asked(here: Here, rest: str) -> _Asked:
         if re.fullmatch(r"\d|1[01]|five|six|seven|eight", (found[1] or "").lower()):
             raise RefusedError("a rig is of one to four screens, the fourth over the centre", value=found[1])
         count, which = 3, f"{found[1]} {found[2]}"  # two words of a name
+    over = _OVER.search(which)
+    if over is not None:
+        if count not in (3, 4):
+            raise RefusedError(here.eg("a screen goes over three: rig three 32 and 27 above at 700 mm"), value=rest)
+        count, which = 4, which[: over.start()] + which[over.end() :]
     mixed = re.fullmatch(r"(?:one\s+)?(.+?)\s+(?:and|with)\s+(?:two\s+|2\s*x\s*)?(.+?)", which, re.IGNORECASE)
     if mixed and count not in (3, 4):
         example = here.eg("rig Sweep 49 and two Draft 27 at 750 mm")
         raise RefusedError(f"a centre and its sides are three screens: {example}", value=rest)
     centre, sides = (mixed[1], mixed[2]) if mixed else (which, which)
     sides = re.sub(r"\s+(?:(?:as|at|for)\s+)?(?:the\s+)?sides?$", "", sides, flags=re.IGNORECASE)
-    return _Asked(count, _upright(centre), _upright(sides), gap, found[3])
+    return _Asked(
+        count, _upright(centre), _upright(sides), gap, found[3], _upright(over[1] if over is not None else centre)
+    )
 
 
 def _upright(said: str) -> tuple[str, bool]:
@@ -158,20 +172,25 @@ def _far(here: Here, text: str) -> float:
 def _screens(here: Here, asked: _Asked, keys: list[str]) -> tuple[list[Command], str]:
     """The screens of sizes, or of a shelf's panels by words of their names, and how they are told."""
     names = dict(zip(keys, _NAMES[asked.count], strict=True))
-    sides = {keys[0], keys[2]} if asked.count > 2 else set[str]()
+    of = dict.fromkeys(keys, "centre")
+    if asked.count > 2:
+        of |= {keys[0]: "sides", keys[2]: "sides"} | ({keys[3]: "over"} if asked.count > 3 else {})
+    wanted = {"centre": asked.centre, "sides": asked.sides, "over": asked.over}
     puts: list[Command] = []
     told: dict[str, str] = {}
     for key in _in_turn(keys):
-        said, upright = asked.sides if key in sides else asked.centre
-        steps, told["sides" if key in sides else "centre"] = screen_said(here, said, key, names[key])
+        said, upright = wanted[of[key]]
+        steps, told[of[key]] = screen_said(here, said, key, names[key])
         puts += steps
         if upright:
             puts.append(PutPicture(id=key, turned=90))
-    hangs = {"sides": asked.sides[1], "centre": asked.centre[1]}
-    ways = {of: f"{name}{', upright,' if hangs[of] else ''}" for of, name in told.items()}
-    if asked.centre == asked.sides or asked.count < 3:
-        return puts, f"{asked.count} × {ways['centre']}{', the fourth above' if asked.count == 4 else ''}"
-    return puts, f"{ways['centre']} with two {ways['sides']}"
+    ways = {of: f"{name}{', upright,' if wanted[of][1] else ''}" for of, name in told.items()}
+    alike = asked.centre == asked.sides or asked.count < 3
+    over = f", {ways['over']} above" if asked.count == 4 else ""
+    if alike and asked.count == 4 and asked.over == asked.centre:
+        return puts, f"4 × {ways['centre']}, the fourth above"
+    head = f"{min(asked.count, 3)} × {ways['centre']}" if alike else f"{ways['centre']} with two {ways['sides']}"
+    return puts, f"{head.rstrip(',') if over else head}{over}"
 
 
 def screen_said(here: Here, said: str, key: str, name: str) -> tuple[list[Command], str]:

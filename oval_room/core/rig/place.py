@@ -13,6 +13,7 @@ from typing import Final
 from oval_room.core.plan.placed import Pose
 from oval_room.core.pose import Own, Point, Turn, axes, combined, to_own, to_room
 from oval_room.core.record import record
+from oval_room.core.rig.fan import MOST_TURN, square_turn
 from oval_room.core.screens.document import Picture
 
 ARC_PARTS: Final = 24
@@ -92,10 +93,17 @@ def stood(
     if over is not None:
         centre = row[len(row) // 2]
         lip_up, half = centre.height / 2 + centre.frame_top, over.frame_bottom + over.height / 2
-        pitch = 2 * math.atan(lip_up / max(distance, EYE))
+        pitch = math.radians(_over_turn(lip_up, max(distance, EYE), over))
         place = to_room(middle, base, Own(0.0, lip_up + half * math.cos(pitch), half * math.sin(pitch)))
         poses.append(_pose(place, combined(base, Turn(0.0, -math.degrees(pitch)))))
     return poses
+
+
+def _over_turn(lip_up: float, distance: float, over: Picture) -> float:
+    """How far a screen over the centre is tilted so that its own middle is square to an eye before the centre's, as a
+    side is turned (rules 8.3) [deg]: 2·atan((h/2 + b)/d) for one like the centre."""
+    turn = square_turn(lip_up, distance, over.frame_bottom, over.height)
+    return MOST_TURN if turn is None else min(turn, MOST_TURN)
 
 
 def meeting_at(main: Picture, distance: float, turn: float, joint: Joint) -> float:
@@ -211,7 +219,7 @@ def seen_from(pictures: Mapping[str, Picture], centre: str, base: Pose, eye: Poi
         faces = to_own(Point(0.0, 0.0, 0.0), base.turn, axes(one.pose.turn)[2])
         turn = -math.degrees(math.atan2(faces.right, faces.out))
         middle = to_own(base.point, base.turn, one.pose.point)
-        face = tuple(_flat(base, one, place) for place in _line(one))
+        face = tuple(_flat(base, one, place) for place in line_of(one))
         rim = one.across / 2 + one.frame_side
         ends = _flat(base, one, Own(-rim, 0.0, one.bow)), _flat(base, one, Own(rim, 0.0, one.bow))
         bearings = [bearing_of(ahead, place) for place in face]
@@ -229,7 +237,7 @@ def bearing_of(eye: Own, place: tuple[float, float]) -> float:
     return math.degrees(math.atan2(place[0] - eye.right, eye.out - place[1]))
 
 
-def _line(one: Picture) -> list[Own]:
+def line_of(one: Picture) -> list[Own]:
     """The visible line of a screen at half its height, in its own axes."""
     if one.curve is None:
         return [Own(-one.across / 2, 0.0, 0.0), Own(one.across / 2, 0.0, 0.0)]

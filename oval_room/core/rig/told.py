@@ -11,7 +11,19 @@ from oval_room.core.plan.gear import GearShelf
 from oval_room.core.record import record
 from oval_room.core.rig.card import CardNeeds, card_needs, frames_at
 from oval_room.core.rig.document import Rigs
-from oval_room.core.rig.games import DriverRow, Lies, SizeRow, Typed, bearings, drivers, frame_mpx, sizes, typed
+from oval_room.core.rig.games import (
+    DriverRow,
+    Lies,
+    Projection,
+    SizeRow,
+    Typed,
+    bearings,
+    drivers,
+    frame_mpx,
+    projections,
+    sizes,
+    typed,
+)
 from oval_room.core.rig.rig import Rig, shown_rig
 from oval_room.core.rig.tubes import Tubes, tubes_of
 from oval_room.core.rig.uprights import Bolts, bolts_of
@@ -35,6 +47,7 @@ class RigTold:
 
     rig: Rig
     typed: Sequence[Typed]
+    projections: Sequence[Projection]
     lies: Sequence[Lies]
     sizes: Sequence[SizeRow]
     mpx: float
@@ -63,6 +76,7 @@ def told_of(plan: Plan, gear: GearShelf, picture: str | None) -> RigTold | None:
     return RigTold(
         rig,
         typed(rig, pictures),
+        projections(rig, pictures),
         bearings(rig, pictures),
         sizes(rig, pictures),
         frame_mpx(rig, pictures),

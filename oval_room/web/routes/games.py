@@ -29,6 +29,7 @@ def games(request: Request, job: str) -> HTMLResponse:
     context = {
         "rig": told.rig,
         "typed": told.typed,
+        "projections": told.projections,
         "lies": told.lies,
         "mpx": told.mpx,
         "assumed": told.assumed,

@@ -71,11 +71,11 @@ class Desks(unittest.TestCase):
         self.assertIn("plate under the clamp", text(HEAVY, "DESK_EDGE"))
 
     def test_where_the_arm_holds_it(self) -> None:
-        """Draft 40: 394.9 high, frame 4.9 above, bolts 100 × 100, the upper ones 132 below its top: their middle is
-        197.45 + 4.9 − 132 − 50 = 20.35 over the picture's, the desk at 730."""
+        """Draft 40: 394.9 high, frame 4.95 above, bolts 100 × 100, the upper ones 132 below its top: their middle is
+        197.45 + 4.95 − 132 − 50 = 20.4 over the picture's, the desk at 730."""
         middle = DESK.chosen.pictures["p1"].pose.z
         figure = evaluate(DESK, WHOLE).figures["picture.p1.desk_pole"]
-        self.assertAlmostEqual(figure.value or 0.0, middle + 20.35 - 730.0, places=6)
+        self.assertAlmostEqual(figure.value or 0.0, middle + 20.4 - 730.0, places=6)
 
     def test_a_panel_in_the_desk_is_raised(self) -> None:
         one = found(HEAVY)["DESK_TOP"]
@@ -161,11 +161,11 @@ class More(unittest.TestCase):
 
 class Cabinets(unittest.TestCase):
     def test_what_is_left_round_the_playfield(self) -> None:
-        """936.1 × 394.9, frame 4.9 at the sides and above, 11.2 below, in 1180 × 560: (560 − 411)/2 = 74.5 at each side,
-        (1180 − 945.9)/2 = 117.05 at each end; 2.370 times as long as wide."""
+        """936.1 × 394.9, frame 4.95 at the sides and above, 11.15 below, in 1180 × 560: (560 − 411)/2 = 74.5 at each side,
+        (1180 − 946)/2 = 117 at each end; 2.370 times as long as wide."""
         report = evaluate(CABINET, WHOLE)
         self.assertAlmostEqual(report.figures["thing.jc1.cabinet_sides"].value or 0, 74.5, places=6)
-        self.assertAlmostEqual(report.figures["thing.jc1.cabinet_ends"].value or 0, 117.05, places=6)
+        self.assertAlmostEqual(report.figures["thing.jc1.cabinet_ends"].value or 0, 117.0, places=6)
         self.assertIn("83 mm", text(CABINET, "CABINET_FITS"))
 
     def test_it_flips_where_it_goes_in(self) -> None:

@@ -12,11 +12,12 @@ from oval_room.core.apply import apply
 from oval_room.core.evaluate import evaluate
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
-from oval_room.core.pose import Own, to_own, to_room
+from oval_room.core.pose import Own, Turn, axes, to_own, to_room
 from oval_room.core.rig.card import card_needs, frames_at
 from oval_room.core.rig.commands import PutSetup
 from oval_room.core.rig.document import Rigs
-from oval_room.core.rig.games import drivers
+from oval_room.core.rig.games import drivers, projections
+from oval_room.core.rig.outlines import gap_over
 from oval_room.core.rig.place import bearing_of
 from oval_room.core.rig.rig import Rig
 from oval_room.core.rig.study import RigResult
@@ -194,6 +195,56 @@ class OneToFour(unittest.TestCase):
         left = say(TWO, "drop right screen")
         self.assertEqual([group.members for group in left.chosen.groups.values()], [("p1",)])
         self.assertEqual(say(left, "drop left screen").chosen.groups, {})
+
+
+class OneOver(unittest.TestCase):
+    """A screen over the centre of another model, and what games with a projection for each screen are given."""
+
+    def test_it_is_square_by_its_own_middle(self) -> None:
+        for line, over, sides in (
+            ("rig three 32 and 27 above at 700 mm", 597.7, 708.4),
+            ("rig Sweep 49 and two Draft 27 and Draft 32 above at 750 mm", 708.4, 597.7),
+            ("rig three Draft 27 with a Draft 32 over it, gap 10 mm at 700 mm", 708.4, 597.7),
+        ):
+            with self.subTest(line):
+                plan = say(SEAT, line)
+                rig, pictures = rig_of(plan), plan.chosen.pictures
+                above = [one for one in rig.screens.values() if one.above]
+                self.assertEqual(len(above), 1)
+                self.assertAlmostEqual(pictures[above[0].key].across, over, delta=0.1)
+                self.assertAlmostEqual(pictures[rig.row[0].key].across, sides, delta=0.1)
+                own = to_own(pictures[above[0].key].pose.point, pictures[above[0].key].pose.turn, rig.eye)
+                self.assertAlmostEqual(own.up, 0.0, places=6)
+                self.assertAlmostEqual(own.right, 0.0, places=6)
+                self.assertAlmostEqual(gap_over(pictures[rig.centre], pictures[above[0].key]), 0.0, places=6)
+
+    def test_two_have_none_over_them(self) -> None:
+        self.assertIn("goes over three", refused(SEAT, "rig two 32 and 27 above at 700 mm"))
+
+    def test_a_projection_for_each_screen_meets_its_corners(self) -> None:
+        """By another way: a ray from the eye through a corner, turned into the camera of that screen, has the tangents
+        that its edges are told by."""
+        for plan in (BARE, MIXED, OVER, LEANT, ONE, TWO):
+            rig, pictures = rig_of(plan), plan.chosen.pictures
+            told = {one.key: one for one in projections(rig, pictures)}
+            self.assertEqual(set(told), set(rig.screens))
+            for key, one in told.items():
+                picture = pictures[key]
+                looks = axes(Turn(rig.yaw - one.yaw, -one.pitch))[2]  # back at the eye
+                for a, b in zip(looks, axes(picture.pose.turn)[2], strict=True):
+                    self.assertAlmostEqual(a, b, places=6)
+                for side, up, across, along in ((-1, 1, one.left, one.up), (1, -1, one.right, one.down)):
+                    corner = Own(side * picture.across / 2, up * picture.height / 2, picture.bow)
+                    place = to_room(picture.pose.point, picture.pose.turn, corner)
+                    seen = to_own(rig.eye, picture.pose.turn, place)
+                    self.assertAlmostEqual(math.degrees(math.atan2(seen.right, -seen.out)), across, places=6)
+                    self.assertAlmostEqual(math.degrees(math.atan2(seen.up, -seen.out)), along, places=6)
+        centre = {one.key: one for one in projections(rig_of(BARE), BARE.chosen.pictures)}["p1"]
+        self.assertAlmostEqual(centre.right - centre.left, rig_of(BARE).across, places=6)
+        turns = [round(one.yaw, 1) for one in projections(rig_of(BARE), BARE.chosen.pictures)]
+        self.assertEqual(turns, [-round(rig_of(BARE).turn, 1), 0.0, round(rig_of(BARE).turn, 1)])
+        up = next(one for one in projections(rig_of(OVER), OVER.chosen.pictures) if one.name == "screen above")
+        self.assertGreater(up.pitch, 20.0)
 
 
 class Reached(unittest.TestCase):

@@ -17,7 +17,7 @@ from oval_room.core.hand.grips import grips_of, pull
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import chosen
-from oval_room.core.pose import Own, to_room
+from oval_room.core.pose import Own, to_own, to_room
 from oval_room.core.rig.document import Rigs
 from oval_room.core.rig.fan import curved_angle, equal_distance_turn, fan
 from oval_room.core.rig.games import bearings, pixel_at, sizes, typed
@@ -117,9 +117,8 @@ class Stands(unittest.TestCase):
         foot = to_room(above.pose.point, above.pose.turn, Own(0.0, -above.height / 2 - above.frame_bottom, 0.0))
         head = to_room(main.pose.point, main.pose.turn, Own(0.0, main.height / 2 + main.frame_top, 0.0))
         self.assertLess(math.dist(foot, head), 1e-6)
-        normal = to_room(above.pose.point, above.pose.turn, Own(0.0, 0.0, 1.0))
-        out = sum((n - p) * (e - p) for n, p, e in zip(normal, above.pose.point, rig.eye, strict=True))
-        self.assertAlmostEqual(out, 600.0, places=6)  # its plane is as far from the eye as the centre's
+        own = to_own(above.pose.point, above.pose.turn, rig.eye)
+        self.assertAlmostEqual(own.up, 0.0, places=6)  # square to the eye by its own middle
 
     def test_a_bent_centre_by_its_own_sum(self) -> None:
         plan = pushed(BARE, PutPicture(id="p1", curve=1000.0))

@@ -15,6 +15,7 @@ from oval_room.drawing.look import Look
 from oval_room.drawing.parts import VIEWS
 from oval_room.drawing.scene import LAYERS, Dim, Label, P, Scene, Shape
 from oval_room.drawing.svg import write_svg
+from oval_room.drawing.view import Listed
 
 LOG: Final = logging.getLogger("oval_room")
 FINE_PRINT: Final = 6
@@ -36,11 +37,12 @@ def faults_raise() -> bool:
 
 
 class Drawn(NamedTuple):
-    """One view as drawn: its name, title and SVG."""
+    """One view as drawn: its name, title and SVG; as a list for narrow screens, where it has one."""
 
     name: str
     title: str
     svg: str
+    listed: tuple[Listed, ...] = ()
 
 
 def views_of(look: Look, stage: str) -> tuple[str, ...]:
@@ -190,4 +192,4 @@ def _written(
         sparse=small,
         named=view.title if small and not view.titled else scene.title,
     )
-    return Drawn(name, scene.title, svg)
+    return Drawn(name, scene.title, svg, view.listed(look) if view.listed is not None else ())

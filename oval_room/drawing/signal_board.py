@@ -17,11 +17,14 @@ from typing import Final
 from oval_room.core.plan.document import Scheme
 from oval_room.core.record import record
 from oval_room.core.signal.box import Box
+from oval_room.core.signal.by_source import Reached, by_source, other_leads
 from oval_room.core.signal.chain import Way, Wire
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.study import RoutingResult
 from oval_room.drawing.look import Look
+from oval_room.drawing.metrics import text_width
 from oval_room.drawing.scene import Draft, Label, P, Scene
+from oval_room.drawing.view import Listed, Told
 
 WIDE: Final = 1640.0
 """Of the whole board, in units of its own: it is no drawing to scale."""
@@ -36,6 +39,12 @@ HEAD_UPRIGHT: Final = 330.0
 FOOT: Final = 90.0
 ROW: Final = 62.0
 MOST_PITCH: Final = 128.0
+SCALE: Final = 0.42
+"""Pixels a unit of the board where it leads on a laptop's screen: what fits beside what is reckoned by it."""
+SMALL: Final = 12.0
+CLOSE: Final = 80.0
+"""Lines that lie closer have their numbers beside each other, before the log; NUMBERS: the room for those."""
+NUMBERS: Final = 68.0 / SCALE
 ABOVE, BESIDE, BELOW = (30.0, 7.0), (30.0, 0.0), (30.0, -7.0)
 """Where a cable's words stand after its number [px]."""
 UPRIGHT: Final = 7
@@ -52,10 +61,32 @@ class Post:
     place: str
 
 
+def board_list(look: Look) -> tuple[Listed, ...]:
+    """The board as a list by source, for a narrow screen."""
+    found = look.report.of(RoutingResult)
+    out = [
+        Listed(row.name, f"sends {row.sends}" if row.sends else "", tuple(_told(one) for one in row.reaches))
+        for row in by_source(found)
+    ]
+    others = tuple(Told("", f"{one.number}, {one.ends}", (FOR.get(one.kind, one.kind),)) for one in other_leads(found))
+    return (*out, *((Listed("Other leads", "", others),) if others else ()))
+
+
+def _told(one: Reached) -> Told:
+    by = f"by {one.by}" if one.by else ""
+    under = [
+        by,
+        one.arrives,
+        f"lost: {one.lost}" if one.lost else "",
+        one.sounds and f"sound: {one.sounds}",
+    ]
+    return Told(one.level.value, one.display, tuple(filter(None, under)))
+
+
 def signal_board(look: Look) -> Scene | None:
     """The board of the chosen scheme; None while it has no device."""
     found = look.report.of(RoutingResult)
-    if not found.boxes or not look.plan.chosen.kept(Routing).devices:
+    if not found.boxes:
         return None
     posts = _posts(found, look.plan.chosen)
     wires = sorted(found.wires.values(), key=lambda wire: (posts[wire.start.key].at, posts[wire.end.key].at, wire.key))
@@ -64,9 +95,11 @@ def signal_board(look: Look) -> Scene | None:
     high = names + FOOT + rows * pitch
     draft = Draft()
     top = high - names
+    places = [post.at for post in posts.values()]
+    step = places[1] - places[0] if len(places) > 1 else WIDE
     _heads(draft, list(posts.values()), top, look)
     for n, wire in enumerate(wires):
-        _line(draft, posts, wire, top - (n + 0.7) * pitch, found)
+        _line(draft, posts, wire, top - (n + 0.7) * pitch, found, pitch, step)
     if not wires:
         told = "no cable yet: link a source to a display"
         draft.add(Label(P(LOG, top - pitch), told, "label", "labels", "start", ((0, 0),), 2))
@@ -181,7 +214,9 @@ def state_of(wire: Wire, ways: Mapping[str, Way]) -> State:
     return State("mind" if here else "good", worst.format.name, f"not {worst.wanted.name}", worst.spare)
 
 
-def _line(draft: Draft, posts: Mapping[str, Post], wire: Wire, v: float, found: RoutingResult) -> None:
+def _line(
+    draft: Draft, posts: Mapping[str, Post], wire: Wire, v: float, found: RoutingResult, pitch: float, step: float
+) -> None:
     """One cable: its line with both ports, and its words in the log."""
     a, b = posts[wire.start.key].at, posts[wire.end.key].at
     state = state_of(wire, found.ways)
@@ -194,16 +229,28 @@ def _line(draft: Draft, posts: Mapping[str, Post], wire: Wire, v: float, found: 
     if state.level == "stop":
         draft.mark(((a + b) / 2, v), "cross", "find-miss", "room", wire.key)
     near, far = ("start", "end") if right > 0 else ("end", "start")
-    room = abs(b - a) / 2 - 16
-    draft.add(
-        Label(P(a, v), wire.out.name, "small", "labels", near, ((right * 6, 8),), 4, within=room),  # type: ignore[arg-type]
-        Label(P(b, v), wire.into.name, "small", "labels", far, ((-right * 8, 8),), 4, within=room),  # type: ignore[arg-type]
-    )
-    draft.line((max(a, b) + 14, v), (LOG - 16, v), "guide-faint", "room")
+    needed = (text_width(wire.out.name, SMALL) + text_width(wire.into.name, SMALL) + 28) / SCALE
+    ports = ""
+    widest = (max(text_width(wire.out.name, SMALL), text_width(wire.into.name, SMALL)) + 14) / SCALE
+    if needed < abs(b - a) and widest < step:
+        draft.add(
+            Label(P(a, v), wire.out.name, "small", "labels", near, ((right * 6, 8),), 4),  # type: ignore[arg-type]
+            Label(P(b, v), wire.into.name, "small", "labels", far, ((-right * 8, 8),), 4),  # type: ignore[arg-type]
+        )
+    elif not wire.planned:  # the posts stand too near each other: the log says it
+        ports = f"{wire.out.name} to {wire.into.name}"
+    ends = LOG - 16 - (NUMBERS if pitch < CLOSE else 0.0)
+    if max(a, b) + 14 < ends:
+        draft.line((max(a, b) + 14, v), (ends, v), "guide-faint", "room")
+    if wire.planned:
+        told = f"{wire.start.name} {wire.out.name} to {wire.end.name} {wire.into.name}, not laid yet"
+        room = WIDE - LOG - 20
+        draft.add(Label(P(LOG, v), told, "label", "labels", "start", ((0, 0),), 2, ref=wire.key, within=room))
+        return
     aside = ((0, 0), (-34, 0), (-68, 0))  # where lines lie close, every other number stands before the log
     draft.add(Label(P(LOG, v), wire.cable.name, "strong", "labels", "start", aside, 1, ref=wire.key))
     left = f", {state.spare:.1f} to spare" if state.spare is not None else ""
-    under = ", ".join(filter(None, (state.instead, cable_words(wire))))
+    under = ", ".join(filter(None, (ports, state.instead, cable_words(wire))))
     room = WIDE - LOG - 80
     draft.add(
         Label(P(LOG, v), state.over + left, "label", "labels", "start", (ABOVE, BESIDE), 2, ref=wire.key, within=room),

@@ -22,6 +22,24 @@ def _there(look: Look) -> bool:
 
 
 @record
+class Told:
+    """A line of a list: its level, empty for none, its text, and what is said under it."""
+
+    level: str
+    text: str
+    under: tuple[str, ...] = ()
+
+
+@record
+class Listed:
+    """A heading of a list with its lines."""
+
+    head: str
+    note: str
+    lines: tuple[Told, ...]
+
+
+@record
 class View:
     """One way to look at a plan.
 
@@ -29,7 +47,8 @@ class View:
     has nothing to show in it. own: it keeps to a frame of its own, with all layers and without a scale bar. anywhere:
     it may lead at any stage. share: of the width that it takes as a companion among its neighbours. proven: a change
     is drawn in it before it is kept. titled: its scene's own title stands over it however small it is. head: room over
-    it when it leads [px]. there: whether it has something to show, without making it.
+    it when it leads [px]. there: whether it has something to show, without making it. listed: the same as a list, which
+    narrow screens show in the place of its drawing.
     """
 
     name: str
@@ -42,3 +61,4 @@ class View:
     titled: bool = False
     head: Callable[[Look], float] = _head
     there: Callable[[Look], bool] = _there
+    listed: Callable[[Look], tuple[Listed, ...]] | None = None

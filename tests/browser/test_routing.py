@@ -109,7 +109,7 @@ class Routing(BrowserCase):
             self.assertEqual(self.axe(page), [], name)
         page.goto(f"{self.address()}/jobs/{job}/displays")
         page.locator("section", has_text="wall TV").locator("button", has_text="Ask in 2").click()
-        page.locator("#offered h3", has_text="in 2: a stand-in for wall TV answered").wait_for()
+        page.locator("#offered p", has_text="in 2: a stand-in for wall TV answered").wait_for()
         page.locator("#offered button", has_text="Take it for in 2").click()
         page.locator("[role=status]", has_text="EDID of wall TV in 2").wait_for()
         page.locator("section", has_text="wall TV").locator("tr", has_text="read, a stand-in for wall TV").wait_for()

@@ -81,4 +81,4 @@ def differences(was: Port, now: Port) -> list[str]:
     more = [FEATURES[one] for one in now.features if one not in was.features]
     less = [FEATURES[one] for one in was.features if one not in now.features]
     sdr = FEATURES["sdr"]
-    return out + [f"also {one}" for one in more if one != sdr] + [f"no {one}" for one in less if one != sdr]
+    return out + [f"{one} as well" for one in more if one != sdr] + [f"no {one}" for one in less if one != sdr]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.drawing.signal_board import signal_board
+from oval_room.drawing.signal_board import board_list, signal_board
 from oval_room.drawing.view import View
 
-VIEWS: Final = (View("signals", "signal board", signal_board, own=True),)
+VIEWS: Final = (View("signals", "signal board", signal_board, own=True, listed=board_list),)

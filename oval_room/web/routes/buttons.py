@@ -31,6 +31,12 @@ def _drawn(name: str, spans: list[Span]) -> str:
     return write_svg(scene, WIDE, HEAD + LANE * lanes, layers=LAYERS, margins=Margins(4, 4, 4, 4))
 
 
+def _acts(spans: list[Span]) -> list[tuple[str, str, str, str, str]]:
+    """What happens when, in turn: for a narrow screen, where lanes are too fine."""
+    turns = sorted(spans, key=lambda span: (span.start, span.end, span.of))
+    return [(f"{one.start:.0f} s", f"{one.end:.0f} s", one.of, one.act, one.outcome) for one in turns]
+
+
 def _planned(button: Button) -> list[Span]:
     return [Span(one.step.of, one.step.act, one.start, one.end) for one in timeline(button)]
 
@@ -73,7 +79,9 @@ def buttons(
         ]
         things = list(dict.fromkeys(step.of for step in button.steps))
         seconds = max((span.end for span in spans), default=0.0) if play == key else whole_time(button)
-        shown.append((key, button.name, f"{seconds:.0f} s", _drawn(button.name, spans), said, wrong, things))
+        shown.append(
+            (key, button.name, f"{seconds:.0f} s", _drawn(button.name, spans), _acts(spans), said, wrong, things)
+        )
     context = {
         "head": parts.head,
         "plan": parts.plan,

@@ -56,6 +56,9 @@ PLANS: Final[tuple[Plan, ...]] = (
     pushed(NINE, PutPatch(of="p1", on="ac1", port=2), PutPatch(of="p3", on="ac1", port=2)),
     pushed(say(NINE, "wall controller 4 outputs"), PutPatch(of="p1", on="ac2", port=1)),
     say(TWO, "wall source Shelf: 1 output"),
+    say(ROUTED, "take 1 on 1", "take 1 on 2", gear=WHOLE),
+    say(HALL, "displays 5 x 1 Slate 43", "wall controller 1 output"),
+    say(NINE, "link controller 1 out 3 > display 5", gear=WHOLE),
     say(HALL, "displays 2 x 2 46", "wall display 1 upright"),
 )
 COMMANDS: Final[tuple[Command, ...]] = (

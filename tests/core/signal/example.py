@@ -158,11 +158,12 @@ COMMANDS: Final[tuple[Command, ...]] = (
     MoveCables(ports={"cb1": "in 2"}),
     PutSpare(id="sp9", to="p2"),
     PutListed(id="li1", of="p2", port="in 1", edid=DUMP, by="a stand-in"),
-    SetInput(id="si1", of="dv1", port="in 5"),
+    SetInput(id="si1", of="p1", port="in 2"),
     PutButton(id="bn9", name="Play", steps=(Step(of="lamps", act="off"),)),
     KeepCure(symptom="no sound", kind="arc", at="p2"),
     PutPower(amps=10.0, tariff=0.4),
 )
+GROUND: Final = {"set input": SHIPPED}
 BOXES: Final = st.sampled_from(["dv1", "dv2", "dv3", "p1", "p2", "j1", "dv9"])
 DEVICES: Final = st.sampled_from(sorted(key for key, item in SHELF.items() if item.kind == "device"))
 CABLES: Final = st.sampled_from(["cb1", "cb2", "cb3"])

@@ -74,12 +74,7 @@ def board_list(look: Look) -> tuple[Listed, ...]:
 
 def _told(one: Reached) -> Told:
     by = f"by {one.by}" if one.by else ""
-    under = [
-        by,
-        one.arrives,
-        f"lost: {one.lost}" if one.lost else "",
-        one.sounds and f"sound: {one.sounds}",
-    ]
+    under = [by, one.arrives, f"lost: {one.lost}" if one.lost else "", one.sounds and f"sound: {one.sounds}"]
     return Told(one.level.value, one.display, tuple(filter(None, under)))
 
 

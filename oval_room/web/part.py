@@ -11,6 +11,7 @@ from fastapi import APIRouter
 from oval_room.core.part import Part
 from oval_room.core.plan.document import Plan
 from oval_room.core.record import record
+from oval_room.core.report import Report
 
 if TYPE_CHECKING:
     from oval_room.web.sheet_parts import SheetParts
@@ -59,7 +60,8 @@ class WebPart:
     """What one trade brings to the web.
 
     part: the trade itself. routers: of its pages and panels. asks: what its stages (and others) offer to look into, by
-    stage. blocks: of its own stage's reckoning. context: what those blocks are given.
+    stage. blocks: of its own stage's reckoning. context: what those blocks are given. compared: its rows where schemes
+    stand side by side, by their labels.
     """
 
     part: Part
@@ -67,6 +69,7 @@ class WebPart:
     asks: Mapping[str, tuple[Asked, ...]] = field(default_factory=dict)
     blocks: tuple[Block, ...] = ()
     context: Callable[[SheetParts], Mapping[str, object]] | None = None
+    compared: Callable[[Plan, Report], Mapping[str, str]] | None = None
 
 
 def asked_at(parts: Sequence[WebPart], stage: str, plan: Plan) -> list[Asked]:

@@ -20,6 +20,8 @@ from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.commands import PutPicture
 from oval_room.core.screens.taking import take
+from oval_room.core.signal.commands import PutDevice
+from oval_room.core.signal.document import Device
 
 TOLD: Final = 3
 """Differences told of one item."""
@@ -38,8 +40,10 @@ def differences(old: GearItem, new: GearItem) -> list[str]:
     return [f"{word} {was.get(word) or 'not given'} → {now.get(word) or 'not given'}" for word in words]
 
 
-def study_editions(scheme: Scheme, gear: GearShelf, newer: Mapping[str, tuple[str, GearItem]]) -> EditionsResult:
-    """A note for every picture and projector whose gear or mount has a newer edition."""
+def study_editions(
+    scheme: Scheme, devices: Mapping[str, Device], gear: GearShelf, newer: Mapping[str, tuple[str, GearItem]]
+) -> EditionsResult:
+    """A note for every picture and projector whose gear or mount has a newer edition, and for every device."""
     out: list[Finding] = []
 
     def note(code: GearCode, about: dict[str, str], part: str, edition: str, put: Command) -> None:
@@ -64,4 +68,7 @@ def study_editions(scheme: Scheme, gear: GearShelf, newer: Mapping[str, tuple[st
             note(GearCode.THROW_NEWER, about, "gear", was, PutProjector(id=key, gear=newer[was][0]))
         if was := known(projector.mount):
             note(GearCode.MOUNT_NEWER, about, "mount", was, PutProjector(id=key, mount=newer[was][0]))
+    for key, device in devices.items():
+        if was := known(device.gear):
+            note(GearCode.DEVICE_NEWER, {"thing": key}, "gear", was, PutDevice(id=key, gear=newer[was][0]))
     return EditionsResult({}, tuple(out))

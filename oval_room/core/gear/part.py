@@ -7,6 +7,7 @@ from typing import Final
 from oval_room.core.gear.editions_study import EditionsResult, study_editions
 from oval_room.core.gear.says import GearCode, GearCure
 from oval_room.core.part import Part
+from oval_room.core.signal.document import Routing
 from oval_room.core.studies import LENSES, PICTURES, Study, call
 
 PART: Final = Part(
@@ -14,6 +15,10 @@ PART: Final = Part(
     codes=(GearCode,),
     cures=(GearCure,),
     studies=(
-        Study("editions", EditionsResult, lambda c: call(study_editions, c.given(PICTURES, LENSES), c.gear, c.newer)),
+        Study(
+            "editions",
+            EditionsResult,
+            lambda c: call(study_editions, c.given(PICTURES, LENSES), c.scheme.kept(Routing).devices, c.gear, c.newer),
+        ),
     ),
 )

@@ -18,6 +18,7 @@ class GearCode(Code):
 
     PICTURE_NEWER = "picture: newer data on the shelf", _newer
     THROW_NEWER = "throw: newer data on the shelf", _newer
+    DEVICE_NEWER = "routing: newer data on the shelf", _newer
     MOUNT_NEWER = "fixing: newer data on the shelf", _newer
 
 

@@ -109,6 +109,7 @@ class PutDevice(Command):
     post: Annotated[int, Field(ge=-100_000, le=100_000)] | None = None
     feed: Number | None = None
     awg: Count | None = None
+    converter: bool | None = None
 
     def applied(self, plan: Plan, gear: GearShelf, stamp: Stamp) -> Plan:
         key = scheme_id(plan, self)

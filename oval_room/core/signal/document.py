@@ -49,6 +49,8 @@ class Device(Frozen):
     feed: LengthMm | None = None
     """How long its low-voltage feed is, one way [mm]; None where it stands beside its supply."""
     awg: Literal[16, 18, 20, 22, 24] = 22
+    converter: bool = False
+    """Whether its feed carries higher volts to a converter beside it."""
 
 
 class Via(Frozen):

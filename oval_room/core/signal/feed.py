@@ -86,11 +86,20 @@ def far_converter(watts: float, length: float, awg: int) -> Run | None:
     Args:
         watts: of the device [W], over 0. length: one way [mm], 0 or more.
     """
-    under = 36 - 2 * length / 1000 * ohms_of(awg) * watts / EFFICIENT
+    return at_converter(watts, length, awg, TWELVE)
+
+
+def at_converter(watts: float, length: float, awg: int, supply: float) -> Run | None:
+    """The same at other volts than 12: V = V₀/2 + √(V₀²/4 − 2·L·r·W/0.85).
+
+    Args:
+        watts: of the device [W], over 0. length: one way [mm], 0 or more. supply: [V], over 0.
+    """
+    under = supply**2 / 4 - 2 * length / 1000 * ohms_of(awg) * watts / EFFICIENT
     if under < 0:
         return None
-    left = 6 + math.sqrt(under)
-    return Run(watts / (EFFICIENT * left), TWELVE - left, left)
+    left = supply / 2 + math.sqrt(under)
+    return Run(watts / (EFFICIENT * left), supply - left, left)
 
 
 def poe_class(watts: float) -> str | None:

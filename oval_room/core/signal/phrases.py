@@ -9,6 +9,7 @@ from typing import Final, get_args
 from oval_room.core.commands import Command, several
 from oval_room.core.errors import RefusedError
 from oval_room.core.job.commands import Drop
+from oval_room.core.plan.gear import offered
 from oval_room.core.plan.measure import next_id
 from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.button_phrases import PHRASE as BUTTON_PHRASE
@@ -51,8 +52,13 @@ def _device(here: Here, rest: str) -> Heard:
         name, spot = found[1].strip(), spot_named(here, found[2])[0]
     elif found is not None and _is_shelved(here, found[1].strip()):
         spot_named(here, found[2])  # the place is unknown, not the box: it says so
+    name, more = re.subn(r"^another\s+", "", name, flags=re.IGNORECASE)
     gear = shelf_device(here, name)
     devices = routing_of(here).devices
+    older = [one for one in devices.values() if one.gear != gear and _older(here, one.gear, gear)]
+    if older and not more:
+        told = f"{older[0].name} is in the chain by an older sheet. Its newer one, or another of it?"
+        raise Ask(told, f"newer {older[0].name}", f"device another {name}")
     steps: list[Command] = []
     if spot is None and not routing_of(here).spots:
         steps.append(_first_rack(here))
@@ -64,6 +70,25 @@ def _device(here: Here, rest: str) -> Heard:
     where = "in the rack" if steps else f"at {routing_of(here).spots[spot].name}"
     own = ", the client's own" if theirs else ""
     return Heard(f"{here.gear[gear].name} {where}{own}", several(*steps, put))
+
+
+def _older(here: Here, edition: str, gear: str) -> bool:
+    """Whether an edition is an earlier sheet of the same item."""
+    was, now = here.gear.get(edition), here.gear[gear]
+    return was is not None and (was.kind, was.name) == (now.kind, now.name)
+
+
+def _newer(here: Here, rest: str) -> Heard:
+    """A device by the sheet that the shelf has of it now."""
+    box, more = box_and_rest(here, rest)
+    no_more(more)
+    no_device(box, rest)
+    assert box.device is not None
+    has = box.device.gear
+    fits = [key for key in offered(here.gear) if key != has and _older(here, has, key)]
+    if not fits:
+        raise RefusedError(f"the shelf has no newer sheet of {box.name} than this job", value=rest)
+    return Heard(f"{box.name} by its newer sheet", PutDevice(id=box.key, gear=fits[-1]))
 
 
 def _is_shelved(here: Here, name: str) -> bool:
@@ -372,6 +397,9 @@ def _post(here: Here, rest: str) -> Heard:
 
 def _feed(here: Here, rest: str) -> Heard:
     """How long a device's low-voltage feed is, and how thick."""
+    rest, converted = re.subn(
+        r",?\s*(?:with )?(?:a )?converter(?: at (?:its|the) end)?\s*$", "", rest, flags=re.IGNORECASE
+    )
     text, gauge = re.subn(r",?\s*\b(?:awg\s*(\d+)|(\d+)\s*awg)\b", "", rest, flags=re.IGNORECASE), None
     found = re.search(r"\b(?:awg\s*(\d+)|(\d+)\s*awg)\b", rest, re.IGNORECASE)
     gauge = int(found[1] or found[2]) if found else None
@@ -380,8 +408,9 @@ def _feed(here: Here, rest: str) -> Heard:
     box, said = box_and_rest(here, text[0])
     no_device(box, rest)
     value = here.length(re.sub(r"^of\s+|\s+of$", "", said.strip()), RUN)
-    put = PutDevice.model_validate({"id": box.key, "feed": value, **({"awg": gauge} if gauge else {})})
-    return Heard(f"{box.name} is fed over {here.show(value)}{f' of {gauge} AWG' if gauge else ''}", put)
+    values = {"id": box.key, "feed": value, "converter": bool(converted)} | ({"awg": gauge} if gauge else {})
+    told = f"{f' of {gauge} AWG' if gauge else ''}{', a converter at its end' if converted else ''}"
+    return Heard(f"{box.name} is fed over {here.show(value)}{told}", PutDevice.model_validate(values))
 
 
 def _circuit(here: Here, rest: str) -> Heard:
@@ -404,6 +433,7 @@ def _tariff(here: Here, rest: str) -> Heard:
 
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("device", "its name, at a place", "a box of the chain, off the shelf", DEVICE, "routing", _device),
+    Phrase("newer", "a device", "take the shelf's newer sheet of it", "newer Kestrel", "routing", _newer, DEVICE),
     Phrase(
         "spot",
         "a name, along, out, up",
@@ -469,7 +499,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
     ),
     Phrase(
         "feed",
-        "a device, how far, AWG",
+        "a device, how far, AWG; with a converter",
         "how long its low-voltage feed is",
         "feed Wisp 12 m 22 AWG",
         "routing",

@@ -84,8 +84,13 @@ def power_findings(boxes: Mapping[str, Box], chain: Chain, routing: Routing) -> 
         more = {"fed": ", ".join(box.name for box in takes.values())}
         yield Finding(SignalCode.ROUTE_POE, level, "10.12", {"thing": key}, total, gives, "watts", more=more)
     for key, box in boxes.items():
-        if _poe(box) and key not in drawn:
+        if _poe(box) and key not in drawn and not _fed_alone(box):
             yield Finding(SignalCode.ROUTE_UNFED, Level.MIND, "10.12", {"thing": key}, _poe(box), None, "watts")
+
+
+def _fed_alone(box: Box) -> bool:
+    """Whether it has a low-voltage feed of its own."""
+    return box.device is not None and box.device.feed is not None and getattr(box.item, "low_volts", None) is not None
 
 
 def _poe(box: Box) -> float:

@@ -103,9 +103,10 @@ def study_runs(
     if not cables:
         return RunsResult({}, ())
     ends = ends_of(survey, pictures, lenses, routing)
+    beside = _beside(cables, routing)
     placed = {key: (ends[c.start], ends[c.end]) for key, c in cables.items() if c.start in ends and c.end in ends}
     if not placed:
-        return RunsResult({}, ())
+        return RunsResult({}, (), beside)
     over = {key: [_over(survey, via) for via in cables[key].via] for key in placed}
     used = [end for pair in placed.values() for end in pair] + [end for vias in over.values() for end in vias]
     net = Net(survey.room, survey.openings.values(), survey.services.values(), used)
@@ -117,8 +118,15 @@ def study_runs(
             legs = [_leg(net, a, b, cables[key].way) for a, b in itertools.pairwise(stops)]
             if all(legs):
                 routes[key] = _joined([leg for leg in legs if leg is not None])
-    kept = {key: routes[key] for key in cables if key in routes}
+    kept = beside | {key: routes[key] for key in cables if key in routes}
     return RunsResult({}, (), kept, {key: cables[key].way for key in astray if key in kept})
+
+
+def _beside(cables: Mapping[str, Cable], routing: Routing) -> dict[str, Route]:
+    """Cables between two boxes at one place that nobody has measured out: they run from one to the other there."""
+    spots = {key: device.spot for key, device in routing.devices.items() if device.spot in routing.spots}
+    same = {key for key, one in cables.items() if one.start in spots and spots[one.start] == spots.get(one.end)}
+    return {key: Route(0.0, ()) for key in same if routing.spots[spots[cables[key].start] or ""].pose is None}
 
 
 def _straight(

@@ -140,21 +140,21 @@ def _sockets(f: Finding, w: Words) -> str:
 
 def _feed(f: Finding, w: Words) -> str:
     m = f.more
-    told = f"{w.named(f.about, 'thing')} at the end of {w.length(m['length'])} of {m['awg']} AWG has {f.value:.2f} V"
+    name, pair = w.named(f.about, "thing"), f"{w.length(m['length'])} of {m['awg']} AWG"
+    if m["converter"]:
+        if f.level is Level.GOOD:
+            return f"{name}: {m['sent']:g} V over {pair} leave {f.value:.1f} V before the converter at its end."
+        return f"{name}: not even {m['sent']:g} V with a converter at its end come over {pair}: a supply beside it."
+    told = f"{name} at the end of {pair} has {f.value:.2f} V"
+    if not f.value:
+        told = f"{pair} can't carry the {m['watts']:g} W that {w.name(f.about, 'thing')} takes"
     if f.level is Level.GOOD:
         return f"{told}."
-    if "volts" in m:
-        if not f.value:
-            told = (
-                f"{w.length(m['length'])} of {m['awg']} AWG can't carry the {m['watts']:g} W that "
-                f"{w.name(f.about, 'thing')} takes"
-            )
-        return (
-            f"{capital(told)}: {m['volts']:g} V gear wants {f.limit:.1f}. A thicker pair, a supply beside it, or PoE."
-        )
+    wants = f"{capital(told)}: {m['volts']:g} V gear wants {f.limit:.2f}"
     if m["far"] is None:
-        return f"{told}; not even 12 V with a converter at its end comes so far: a thicker pair, or a supply beside it."
-    return f"{told}: send 12 V and convert at its end, where {m['far']:.1f} V are left, or put its supply beside it."
+        return f"{wants}; not even {m['sent']:g} V with a converter at its end come so far: a supply beside it, or PoE."
+    far = f"{m['sent']:g} V and a converter at its end, before which {m['far']:.1f} are left"
+    return f"{wants}. A thicker pair, a nearer supply, or {far}."
 
 
 class SignalCode(Code):
@@ -329,4 +329,6 @@ class SignalCure(CureKind):
     SPARE = "spare cables", lambda c, w: f"Pull a spare pair to {c.name}"
     LINK = "link", lambda c, w: f"Link {c.name}"
     FEED_AWG = "thicker feed", lambda c, w: f"Feed it over {c.name} AWG"
+    FEED_CONVERT = "converter at the end", lambda c, w: f"Send {c.value:g} V, a converter at its end"
+    FEED_POE = "over the network", lambda c, w: "Feed it over the network"
     FEED_NEAR = "nearer supply", lambda c, w: f"Its supply within {w.length(c.value, 'most')}"

@@ -3,6 +3,7 @@ proven (rules 10.8, 10.9)."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Final
 
 from oval_room.core.money import Bill, bill
@@ -12,7 +13,7 @@ from oval_room.core.record import record
 from oval_room.core.report import Report
 from oval_room.core.signal.box import Box
 from oval_room.core.signal.boxes import lenses
-from oval_room.core.signal.cable import LIGHT
+from oval_room.core.signal.cable import LIGHT, kind_for
 from oval_room.core.signal.chain import Wire
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.runs import HOT, MAINS, Route
@@ -58,7 +59,8 @@ class Line:
 def schedule(plan: Plan, report: Report) -> list[Line]:
     """Every cable of the chosen scheme, by number."""
     found, runs = report.of(RoutingResult), report.of(RunsResult)
-    lines = [_line(plan, found, wire, runs.routes.get(key)) for key, wire in found.wires.items()]
+    laid = {key: wire for key, wire in found.wires.items() if not wire.planned}
+    lines = [_line(plan, found, wire, runs.routes.get(key)) for key, wire in laid.items()]
     return sorted(lines, key=lambda line: (len(line.number), line.number))
 
 
@@ -108,6 +110,11 @@ def _over(ceiling: float, place: Point) -> bool:
 
 def _notes(plan: Plan, wire: Wire, route: Route | None) -> list[str]:
     out = []
+    if wire.short and wire.length is not None:
+        better = kind_for(wire.out.kind, wire.wanted, wire.length)
+        told = f"{better} does" if better else "no kind does: bring the ends nearer"
+        length = f"{wire.length / 1000:g} m"
+        out.append(f"{wire.kind} of {length} falls short of {wire.wanted:.1f} Gbit/s: {told}")
     if wire.kind == LIGHT:
         out.append(f"one way only: its source end at {wire.start.name}; bend 25 mm at least; test before it is buried")
     if wire.made:
@@ -145,9 +152,26 @@ def to_buy(plan: Plan, found: RoutingResult) -> Bill:
     return bill(sorted(items, key=lambda item: item[0]), plan.writing.currency)
 
 
-def totals(lines: list[Line]) -> list[tuple[str, float, int, float]]:
-    """What is to be bought: kind, length [m], how many, all of that kind [m]; theirs are not."""
+def spare_leads(plan: Plan, report: Report) -> list[tuple[str, float]]:
+    """The spare leads that are pulled beside the longest cable to a box: one HDMI of its kind and one data cable, each
+    with its length [m]; none where nobody knows how far."""
+    found, out = report.of(RoutingResult), []
+    for spare in plan.chosen.kept(Routing).spares.values():
+        laid = [wire for wire in found.wires.values() if not wire.planned]
+        known = [one for one in laid if spare.to in (one.start.key, one.end.key) and one.length is not None]
+        if known:
+            far = max(known, key=lambda wire: wire.length or 0.0)
+            hdmi = next((wire for wire in known if wire.out.kind == "hdmi"), None)
+            length = (far.length or 0.0) / 1000
+            out += [(f"HDMI, {hdmi.kind}" if hdmi is not None else "HDMI", length), ("data", length)]
+    return out
+
+
+def totals(lines: list[Line], spares: Sequence[tuple[str, float]] = ()) -> list[tuple[str, float, int, float]]:
+    """What is to be bought: kind, length [m], how many, all of that kind [m]; theirs are not. spares: leads more."""
     count: dict[tuple[str, float], int] = {}
+    for spare in spares:
+        count[spare] = count.get(spare, 0) + 1
     for line in lines:
         if line.length is not None and not line.theirs:
             count[line.what, line.length] = count.get((line.what, line.length), 0) + 1

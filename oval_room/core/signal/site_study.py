@@ -7,6 +7,7 @@ import math
 from collections.abc import Iterator, Mapping
 from typing import Final
 
+from oval_room.core.commands import several
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Scheme
@@ -17,10 +18,11 @@ from oval_room.core.plan.turn import wall_of
 from oval_room.core.record import record
 from oval_room.core.report import Result
 from oval_room.core.screens.document import Picture
+from oval_room.core.signal.box import Box
 from oval_room.core.signal.boxes import boxes_of
-from oval_room.core.signal.commands import PutDevice
-from oval_room.core.signal.document import Device, Routing, Spot
-from oval_room.core.signal.feed import OHMS, SHARES, at_load, drop, far_converter, five_volt_level, share_level
+from oval_room.core.signal.commands import PutCable, PutDevice
+from oval_room.core.signal.document import Cable, Device, Routing, Spot
+from oval_room.core.signal.feed import OHMS, SHARES, at_converter, at_load, drop, five_volt_level, share_level
 from oval_room.core.signal.runs_study import ON_THE_WALL, RunsResult, mouth_behind
 from oval_room.core.signal.says import SignalCode, SignalCure
 from oval_room.core.survey.commands import PutService
@@ -40,6 +42,9 @@ FIVE: Final = 5.0
 PLANNED_W: Final = 5.0
 """What 5 V gear takes until somebody reads its label [W] (planning value)."""
 GOOD_5V: Final = 4.75
+OVER: Final = 2.0
+"""A converter at the end of a feed wants so much more than it gives [V] (planning value)."""
+MOST_STEPS: Final = 600
 OUTLETS: Final = 2
 """A socket plate has so many (planning value)."""
 
@@ -125,47 +130,108 @@ def _near(survey: Survey, spot: Spot) -> Iterator[str]:
             yield service.name
 
 
-def _fed(key: str, device: Device, item: DeviceGear, volts: float) -> Finding:
-    """One that is fed at other volts than 5: judged by the share of them that is left; a thicker pair, or a supply
-    that stands nearer, where either is enough."""
+def _level(volts: float, watts: float, awg: int, length: float) -> tuple[float, Level]:
+    """What is left at the end of a feed [V], and how good that is: of 5 V by its own limits, of others by their share
+    of the nominal volts (rules 10.12)."""
+    if volts == FIVE:
+        left = drop(length, watts / FIVE, awg, FIVE).left
+        return left, five_volt_level(left)
+    run = at_load(watts, length, awg, volts)
+    return (0.0, Level.STOP) if run is None else (run.left, share_level(run.left, volts))
+
+
+def _converted(volts: float, watts: float, awg: int, length: float) -> float | None:
+    """What arrives before a converter at the end of a feed at the next higher volts [V]; None where that is too little
+    for it to work."""
+    run = at_converter(watts, length, awg, higher(volts))
+    return run.left if run is not None and run.left >= volts + OVER else None
+
+
+def higher(volts: float) -> float:
+    """The volts that are sent where a converter at the far end makes these of them (planning values)."""
+    return 12.0 if volts <= 6 else 24.0 if volts <= 14 else 48.0
+
+
+def _fed(chain: _Fed, key: str, device: Device, item: DeviceGear, volts: float) -> Finding:
+    """One low-voltage feed, with a thicker pair, a nearer supply, a converter at its end or the network in its place,
+    each where it is enough."""
+    watts, length = item.peak_watts or item.watts or PLANNED_W, device.feed or 0.0
+    far = _converted(volts, watts, device.awg, length)
+    if device.converter:
+        left, level = (far, Level.GOOD) if far is not None else (0.0, Level.STOP)
+    else:
+        left, level = _level(volts, watts, device.awg, length)
+    cures = () if level is Level.GOOD else tuple(_feed_cures(chain, key, device, item, volts))
+    more = {
+        "awg": device.awg, "length": length, "far": far, "part": "feed", "volts": volts, "watts": watts,
+        "sent": higher(volts), "converter": device.converter,
+    }  # fmt: skip
+    limit = GOOD_5V if volts == FIVE else SHARES[0] * volts
+    return Finding(SignalCode.ROUTE_FEED, level, "10.12", {"thing": key}, left, limit, "volts", cures, more=more)
+
+
+def _feed_cures(chain: _Fed, key: str, device: Device, item: DeviceGear, volts: float) -> Iterator[Cure]:
     watts, length = item.peak_watts or item.watts or PLANNED_W, device.feed or 0.0
 
-    def level_at(awg: int, far: float) -> Level:
-        run = at_load(watts, far, awg, volts)
-        return Level.STOP if run is None else share_level(run.left, volts)
+    def good(awg: int, far: float) -> bool:
+        if device.converter:
+            return _converted(volts, watts, awg, far) is not None
+        return _level(volts, watts, awg, far)[1] is Level.GOOD
 
-    run, level = at_load(watts, length, device.awg, volts), level_at(device.awg, length)
-    cures = list[Cure]()
-    if level is not Level.GOOD:
-        thicker = next((awg for awg in sorted(OHMS, reverse=True) if level_at(awg, length) is Level.GOOD), None)
-        if thicker is not None:
-            put = PutDevice(id=key, awg=thicker)
-            cures.append(Cure(SignalCure.FEED_AWG, float(thicker), put, "awg", name=str(thicker)))
-        nearer = (1 - SHARES[0]) * SHARES[0] * volts**2 / (2 * OHMS[device.awg] * watts) * 1000
-        near = math.floor(nearer / STEP) * STEP
-        if near >= STEP:
-            cures.append(Cure(SignalCure.FEED_NEAR, near, PutDevice(id=key, feed=near)))
-    more = {"awg": device.awg, "length": length, "far": None, "part": "feed", "volts": volts, "watts": watts}
-    left = run.left if run is not None else 0.0
-    return Finding(
-        SignalCode.ROUTE_FEED, level, "10.12", {"thing": key}, left, SHARES[0] * volts, "volts", tuple(cures), more=more
-    )
+    thicker = next((awg for awg in sorted(OHMS, reverse=True) if awg < device.awg and good(awg, length)), None)
+    if thicker is not None:
+        put = PutDevice(id=key, awg=thicker)
+        yield Cure(SignalCure.FEED_AWG, float(thicker), put, "awg", name=str(thicker))
+    if not device.converter and _converted(volts, watts, device.awg, length) is not None:
+        yield Cure(SignalCure.FEED_CONVERT, higher(volts), PutDevice(id=key, converter=True), "volts")
+    link = chain.network(key) if item.poe_w else None
+    if link is not None:
+        yield Cure(SignalCure.FEED_POE, item.poe_w or 0.0, several(PutDevice(id=key, feed=0.0), link), "watts")
+    near = next((far for far in _steps(length) if good(device.awg, far)), None)
+    if near is not None:
+        yield Cure(SignalCure.FEED_NEAR, near, PutDevice(id=key, feed=near))
+
+
+def _steps(length: float) -> Iterator[float]:
+    """Nearer and nearer, the farthest first [mm]: every step down to one."""
+    count = math.ceil(length / STEP) - 1
+    return (n * STEP for n in range(min(count, MOST_STEPS), 0, -1))
+
+
+@record
+class _Fed:
+    """The boxes of a chain and its cables, for who could feed a device over the network."""
+
+    boxes: Mapping[str, Box]
+    cables: Mapping[str, Cable]
+
+    def network(self, key: str) -> PutCable | None:
+        """A data cable from a network switch with a free port and enough left to a device; None where there is none."""
+        box = self.boxes[key]
+        need = box.item.poe_w or 0.0 if isinstance(box.item, DeviceGear) else 0.0
+        into = next((port for port in box.listed("in") if port.kind == "data"), None)
+        if into is None or any((one.end, one.end_port) == (key, into.name) for one in self.cables.values()):
+            return None
+        for switch in self.boxes.values():
+            item = switch.item
+            if not isinstance(item, DeviceGear) or not item.gives_poe_w:
+                continue
+            mine = [one for one in self.cables.values() if one.start == switch.key]
+            ends = [self.boxes[one.end].item for one in mine if one.end in self.boxes]
+            drawn = sum(end.poe_w or 0.0 for end in ends if isinstance(end, DeviceGear))
+            taken = {one.start_port for one in mine}
+            free = next((p.name for p in switch.listed("out") if p.kind == "data" and p.name not in taken), None)
+            if free is not None and drawn + need <= item.gives_poe_w:
+                fresh = next_id("cb", set(self.cables))
+                return PutCable(id=fresh, start=switch.key, start_port=free, end=key, end_port=into.name)
+        return None
 
 
 def _feeds(scheme: Scheme, routing: Routing, gear: GearShelf) -> Iterator[Finding]:
-    """Gear at the end of a low-voltage run: what is left of its volts. Of 5 V also what a converter at the far end
-    leaves."""
-    boxes: Mapping[str, object] = boxes_of(scheme, gear)
+    """Gear at the end of a low-voltage run: what is left of its volts."""
+    chain = _Fed(boxes_of(scheme, gear), routing.cables)
     for key, device in routing.devices.items():
         item = gear.get(device.gear)
-        if device.feed is None or key not in boxes or not isinstance(item, DeviceGear) or item.low_volts is None:
+        if device.feed is None or not isinstance(item, DeviceGear) or item.low_volts is None:
             continue
-        if item.low_volts != FIVE:
-            yield _fed(key, device, item, item.low_volts)
-            continue
-        watts = item.peak_watts or item.watts or PLANNED_W
-        direct = drop(device.feed, watts / FIVE, device.awg, FIVE)
-        far = far_converter(watts, device.feed, device.awg)
-        more = {"awg": device.awg, "length": device.feed, "far": far.left if far else None, "part": "feed"}
-        level = five_volt_level(direct.left)
-        yield Finding(SignalCode.ROUTE_FEED, level, "10.12", {"thing": key}, direct.left, GOOD_5V, "volts", more=more)
+        yield _fed(chain, key, device, item, item.low_volts)

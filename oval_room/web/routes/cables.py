@@ -13,7 +13,7 @@ from oval_room.core.apply import apply
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.parts import COMMAND
 from oval_room.core.signal.part import PART as SIGNAL
-from oval_room.core.signal.schedule import NEVER, Line, schedule, to_buy, totals
+from oval_room.core.signal.schedule import NEVER, Line, schedule, spare_leads, to_buy, totals
 from oval_room.core.signal.study import RoutingResult
 from oval_room.core.units import Ruler
 from oval_room.core.words import Words
@@ -43,7 +43,8 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
         "plan": parts.plan,
         "back": parts.link(stage=SIGNAL.at),
         "lines": [(line, _run(line, ruler)) for line in lines],
-        "buy": totals(lines),
+        "buy": totals(lines, spare_leads(parts.plan, parts.report)),
+        "unknown": [line.number for line in lines if line.length is None and not line.theirs],
         "boxes": to_buy(parts.plan, parts.report.of(RoutingResult)),
         "never": NEVER,
         "asked": "",

@@ -224,6 +224,8 @@ def _column(plan: Plan, report: Report, gear: GearShelf, picture: str | None, pa
     for key, (_, contrast, klass) in lit.scenes.items() if lit else ():
         told = "beyond measure" if contrast is None else f"{contrast:.0f}:1"
         figures[f"contrast, {plan.survey.scenes[key].name}"] = f"{told}, {klass}"
+    for one in parts.request.app.state.parts:
+        figures |= dict(one.compared(plan, report)) if one.compared is not None else {}
     used = [gear[key] for key in _gear_of(plan) if key in gear]
     figures["gear so far"] = bill(((item.name, item.price) for item in used), plan.writing.currency).show()
     counts = {level: sum(f.level is level for f in report.findings) for level in (Level.STOP, Level.MIND)}

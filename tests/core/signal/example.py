@@ -144,6 +144,8 @@ PLANS: Final[tuple[Plan, ...]] = (
     LOST,
     chain(*EXTENDED),
     chain("device Stavelow In", "feed Stavelow In 60 m 24 AWG"),
+    chain("device Stavelow In", "feed Stavelow In 60 m 24 AWG with a converter"),
+    chain("device Eave", "device Net 8", "feed Eave 30 m 22 AWG"),
     SHIPPED,
     READ,
     BY_LIGHT,

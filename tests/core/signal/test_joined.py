@@ -13,13 +13,20 @@ from oval_room.core.findings import Finding
 from oval_room.core.job.commands import Drop
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
+from oval_room.core.plan.gear import Editions, gear_hash
 from oval_room.core.sent_format import Format
 from oval_room.core.signal.commands import PutListed, SetInput
+from oval_room.core.signal.compared import compared
 from oval_room.core.signal.document import Routing
 from oval_room.core.signal.edid_write import Display, write_edid
+from oval_room.core.signal.faults.rank import causes, next_test
 from oval_room.core.signal.path import End, Link, check_path
+from oval_room.core.signal.schedule import schedule, spare_leads, totals
 from oval_room.core.signal.study import RoutingResult
+from oval_room.core.tape.grammar import hear
+from oval_room.core.tape.phrase import Asked, Heard
 from oval_room.core.words import Words
+from oval_room.demo.gear import SHELF
 from oval_room.demo.shop import WHOLE
 from tests.core.array.example import HALL, NINE, ROUTED, TWO
 from tests.core.signal.example import ALONE, BY_LIGHT, PLAY, READ, SHIPPED, TV, chain
@@ -163,6 +170,123 @@ class Walls(Case):
         plan = say(wall, "device Leaf", "link Leaf > controller 1", gear=WHOLE)
         self.assertEqual({way.source.name for way in self.result(plan).ways.values()}, {"Leaf"})
         self.assertIn("drives a wall of displays: change it there", refused(plan, "theirs controller 1"))
+
+
+FOURTEEN: Final = say(
+    HALL, "displays 3 x 2 46", "displays 2 x 2 46", "displays 4 x 1 24", "wall source Shelf: 3 outputs, locked",
+    "wall controller North: 6 outputs, from Shelf", "wall controller South: 4 outputs, from Shelf",
+    "wall controller East: 4 outputs, from Shelf", gear=WHOLE,
+)  # fmt: skip
+
+
+class Journeys(Case):
+    """Whole jobs, cure by cure, as an installer goes."""
+
+    def cured(self, plan: Plan, *wanted: str, most: int = 12) -> Plan:
+        """The plan after the first cures of findings that begin so, as long as there are any."""
+        for _ in range(most):
+            found = [one for key, one in self.found(plan).items() if key.startswith(wanted) and one.cures]
+            if not found:
+                return plan
+            plan = self.done(plan, found[0].cures[0].command)
+        raise AssertionError(f"{wanted} don't end")
+
+    def test_consoles_with_a_receiver_on_a_television_that_ships_slow(self) -> None:
+        plan = chain(
+            "device Kestrel", "device Kestrel Slim", "device Nine 3", "Kestrel > Nine 3 in 1", "Slim > Nine 3 in 2",
+            "Nine 3 out 1 > Ember in 1", on=PLAY,
+        )  # fmt: skip
+        done = self.cured(plan, "route_ports", "route_mode")
+        self.assertEqual({one.port for one in done.chosen.kept(Routing).inputs.values()}, {"in 1"})
+        ways = self.result(done).ways.values()
+        self.assertTrue(all(way.format is not None and way.format.hz == 120.0 for way in ways))
+        self.assertIs(self.found(done)["route_apps/p1/apps"].level, Level.GOOD)  # and its apps come back over eARC
+
+    def test_a_wall_of_fourteen_in_three_groups_from_source_to_card_to_fault(self) -> None:
+        found = self.result(FOURTEEN)
+        self.assertEqual(len(found.ways), 14)
+        self.assertEqual({way.source.name for way in found.ways.values()}, {"Shelf"})
+        laid = self.cured(FOURTEEN, "route_leads")
+        lines = schedule(laid, evaluate(laid, WHOLE))
+        self.assertEqual(len(lines), 17)  # three into controllers, fourteen out of them
+        self.assertEqual(len({line.end for line in lines}), 17)
+        after = self.result(laid)
+        way = next(one for one in after.ways.values() if one.display.name == "display 9")
+        shown = after.shown[way.display.key]
+        assert shown.port is not None
+        self.assertEqual((way.wires[-1].start.name, way.wires[-1].out.name), ("South", f"out {shown.port[1]}"))
+        black = causes(after, way, "one display black")
+        self.assertIn(f"the lead from South out {shown.port[1]}", [one.what for one in black])
+        then = next_test(black, [black[0].key])
+        assert then is not None
+        self.assertNotEqual(then.key, black[0].key)
+
+    def test_a_player_in_a_roof_at_12_volts(self) -> None:
+        plan = chain(
+            "spot roof elsewhere",
+            "device Eave at roof",
+            "device Net 8 at roof",
+            "feed Eave 30 m 22 AWG",
+            "Eave > Ember",
+        )
+        ways = {cure.kind.name: cure for cure in self.found(plan)["route_feed/dv1/feed"].cures}
+        self.assertEqual(set(ways), {"FEED_CONVERT", "FEED_POE", "FEED_NEAR"})
+        for name in ("FEED_CONVERT", "FEED_NEAR"):
+            after = self.found(self.done(plan, ways[name].command))
+            self.assertIs(after["route_feed/dv1/feed"].level, Level.GOOD, name)
+        after = self.found(self.done(plan, ways["FEED_POE"].command))
+        self.assertNotIn("route_feed/dv1/feed", after)
+        self.assertIs(after["route_poe/dv2"].level, Level.GOOD)
+        self.assertNotIn("route_unfed/dv1", after)
+
+    def test_two_boxes_in_a_far_cupboard_have_a_lead_of_a_metre(self) -> None:
+        plan = chain(
+            "spot cellar elsewhere", "device Nine 3 at cellar", "device Kestrel at cellar", "Kestrel > Nine 3 in 1"
+        )
+        line = schedule(plan, evaluate(plan, WHOLE))[0]
+        self.assertEqual((line.length, line.run), (1.0, 0.0))
+        self.assertNotIn("route_unknown/cb1/run", self.found(plan))
+
+    def test_what_falls_short_is_on_the_schedule_and_spares_are_bought(self) -> None:
+        plan = chain("sends Kestrel 2160p60 8 bit", "lead c1 14 m", "lead c1 passive", on=ALONE)
+        line = schedule(plan, evaluate(plan, WHOLE))[0]
+        self.assertEqual((line.what, line.length), ("HDMI, copper passive", 14.0))
+        self.assertIn("copper passive of 14 m falls short of 18.0 Gbit/s: copper active does", line.notes)
+        spared = say(plan, "spare Ember", gear=WHOLE)
+        report = evaluate(spared, WHOLE)
+        bought = totals(schedule(spared, report), spare_leads(spared, report))
+        self.assertEqual(bought, [("HDMI, copper passive", 14.0, 2, 28.0), ("data", 14.0, 1, 14.0)])
+
+    def test_rows_side_by_side(self) -> None:
+        rows = compared(SHIPPED, evaluate(SHIPPED, WHOLE))
+        self.assertEqual(rows["cable in all"], "3.0 m")
+        self.assertIn("to spare, Kestrel on", rows["tightest link"])
+        self.assertRegex(rows["Tarnbeck Ember 65 Play, in 2"], "Kestrel 2160p60 .*, not 2160p120")
+        self.assertEqual(compared(TV, evaluate(TV, WHOLE)), {})
+
+
+class Corrected(Case):
+    """A device whose sheet was corrected after it came into the job."""
+
+    def test_it_is_offered_and_not_added_twice(self) -> None:
+        key = next(key for key, item in SHELF.items() if item.name == "Marrowby Kestrel")
+        newer = SHELF[key].model_copy(update={"mass_kg": 4.9})
+        shelf = Editions(
+            {**SHELF, gear_hash(newer): newer}, {k: i for k, i in SHELF.items() if k != key} | {gear_hash(newer): newer}
+        )
+        finding = next(one for one in evaluate(ALONE, shelf).findings if one.code.name == "DEVICE_NEWER")
+        self.assertEqual(finding.code.stage, "routing")
+        self.assertIn("has newer data on the shelf: weight", Words(ALONE).finding(finding))
+        taken = apply(ALONE, finding.cures[0].command, shelf)
+        self.assertEqual(taken.chosen.kept(Routing).devices["dv1"].gear, gear_hash(newer))
+        asked = hear(ALONE, shelf, "device Kestrel")
+        assert isinstance(asked, Asked)
+        self.assertEqual(asked.options, ("newer Kestrel", "device another Kestrel"))
+        for line, count in zip(asked.options, (1, 2), strict=True):
+            heard = hear(ALONE, shelf, line)
+            assert isinstance(heard, Heard), line
+            self.assertEqual(len(apply(ALONE, heard.command, shelf).chosen.kept(Routing).devices), count)
+        self.assertIn("no newer sheet", refused(ALONE, "newer Kestrel"))
 
 
 if __name__ == "__main__":

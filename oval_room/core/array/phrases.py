@@ -323,7 +323,7 @@ PHRASES: Final[tuple[Phrase, ...]] = (
         "wall group",
         "its number, then left, right, up, down and how far; or bottom, centre, top and a height",
         "move a whole wall of displays",
-        "wall group 1 up 300",
+        "wall group 1 up 300 mm",
         "array",
         _group,
         BUILT,

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Final
 
+from oval_room.core.rig.fan import MOST_TURN
 from oval_room.core.rig.phrases import AWAY
+from oval_room.core.rig.rig import shown_rig
 from oval_room.core.tape.phrase import Here
 from oval_room.core.tape.sayings import Saying, about, grouped
 
@@ -57,6 +59,15 @@ def _with_gap(here: Here, said: Mapping[str, str]) -> str:
     return f"rig {_MANY.get(count, count)} {said['size']}, gap {said['gap']} at {said['d']}"
 
 
+def _more(here: Here, said: Mapping[str, str]) -> str | None:
+    """The sides turned by so much more or less than they are."""
+    _, rig = shown_rig(here.plan.chosen, here.plan.survey.seats, here.subject.picture) or ("", None)
+    if rig is None:
+        return None
+    turn = rig.set_turn + (1 if said["way"].lower() == "more" else -1) * float(said["a"])
+    return f"turn {min(max(turn, 0.0), MOST_TURN):.1f}"
+
+
 SAYINGS: Final[tuple[Saying, ...]] = (
     Saying(_THREE + " {d:length} [with] gap {gap:length}", _with_gap),
     Saying("(gap|gaps) {gap:length}", "rig gap {gap}", when=about("rig")),
@@ -81,6 +92,7 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("(ultrawide|ultra wide) {size:size} {d:length} [away|back]", _one, ask=_WHERE),
     Saying(_ONE, _away("rig one {size} at {d}"), ask=_HOW_FAR),
     Saying("[side|sides] (angle|angles) {a:number} [degrees|deg|°]", "turn {a}"),
+    Saying("turn [sides] [in] {a:number} [degrees|deg|°] {way:more|less}", _more, when=grouped("rig")),
     Saying("(backglass|back glass|backbox) {what:words}", "cabinet back {what}"),
     Saying("(playfield|play field) {what:words}", "cabinet playfield {what}"),
     Saying("(pinball|table sim|virtual pinball) cabinet {sizes:sizes}", "cabinet {sizes}"),

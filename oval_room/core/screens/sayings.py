@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Mapping
 from typing import Final
 
 from oval_room.core.tape.phrase import Here
 from oval_room.core.tape.sayings import Saying, grouped, member_of, pictured
 from oval_room.core.tape.spans import SHIFT
+from oval_room.core.units import MM_IN
 
 SMALL: Final = 300.0
 """Up to so much is a move of a picture and no height it may have [mm] (planning value of ours)."""
@@ -57,6 +59,27 @@ def _eye_level(here: Here, said: Mapping[str, str]) -> str | None:
     return f"{_of(here, said)} centre {here.show(seat.eye_point.z)}"
 
 
+def _sized(bigger: bool) -> Callable[[Here, Mapping[str, str]], list[str]]:
+    """The next sizes of what is looked at: TVs as they are sold, screens by tenths."""
+
+    def made(here: Here, said: Mapping[str, str]) -> list[str]:
+        if not pictured(here):
+            return []
+        picture = here.picture()[1]
+        inches = math.hypot(picture.width.value, picture.height) / MM_IN["in"]
+        if picture.kind == "panel":
+            sold = [one for one in SOLD if (one > inches + 1) is bigger and abs(one - inches) > 1]
+            return [f"tv {one:g}" for one in (sold[:2] if bigger else sold[::-1][:2])]
+        parts = (1.1, 1.2) if bigger else (0.9, 0.8)
+        return [f"screen {5 * round(inches * part / 5):g}" for part in parts]
+
+    return made
+
+
+SOLD: Final = (32.0, 43.0, 50.0, 55.0, 65.0, 75.0, 85.0, 98.0)
+"""Diagonals that TVs are sold in [in]."""
+
+
 def _up(here: Here, said: Mapping[str, str]) -> list[str]:
     """A height, of which edge nobody said."""
     return [f"{_of(here, said)} {edge} {said['up']}" for edge in ("bottom", "centre", "top")] if pictured(here) else []
@@ -89,6 +112,13 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("{kind:tv|screen} {by:by} (lower|down lower)", _by("lower")),
     Saying("{kind:tv|screen} [hangs] (higher|up)", _some("raise"), ask="By how much?"),
     Saying("{kind:tv|screen} [hangs] (lower|down)", _some("lower"), ask="By how much?"),
+    Saying("(bigger|larger) [tv|screen|picture]", _sized(True), when=pictured, ask="How large?"),
+    Saying("smaller [tv|screen|picture]", _sized(False), when=pictured, ask="How large?"),
+    Saying("{kind:tv|screen} (on|down to|down on) floor", "{kind} bottom 0", when=pictured),
+    *(
+        Saying("(flip|rotate) [tv|it]", f"turned {way}", when=pictured, ask="How shall it hang?")
+        for way in ("upright", "upright left", "upside down")
+    ),
     Saying("[move|shift|slide] [it] {way:left|right} {by:by}", _line("{kind} {way} {by}")),
     Saying("[move|shift|slide] [it] {by:by} {way:left|right}", _line("{kind} {way} {by}")),
     Saying("{size:size} [inch|inches] tv " + _WALL, "tv {size}"),

@@ -34,6 +34,7 @@ from oval_room.core.tape.phrase import Ask, Heard, Here, Phrase
 from oval_room.core.tape.reading import no_more, number, one_of
 from oval_room.core.tape.spans import ALONG, OUT, UP
 from oval_room.core.units import is_length
+from oval_room.core.words import capital
 
 RUN: Final = Span("a cable's run", 50, 100_000, (600, 60_000))
 LINK: Final = "link Kestrel > Nine 3 in 5"
@@ -43,22 +44,37 @@ JOINED: Final = "device Kestrel; device Nine 3; link Kestrel > Nine 3 in 5"
 SHORT: Final = {"optical": LIGHT, "active": "copper active", "passive": "copper passive", "copper": "copper passive"}
 
 
+_FURNITURE: Final = ("shelf", "floor", "table", "desk", "cabinet", "sideboard", "corner", "wall", "stand", "window")
+"""Words that are places in a room, not rooms."""
+
+
 def _device(here: Here, rest: str) -> Heard:
     """A device of the shelf, at a place that is named after `at`, `in` or `on`."""
+    if re.match(r"newer\s", rest, re.IGNORECASE):
+        return _newer(here, rest.split(None, 1)[1])
     text, theirs = re.subn(r",?\s*\b(?:theirs|the client'?s)\b", "", rest, flags=re.IGNORECASE)
     found = re.fullmatch(r"(.+?)(?:,|\s)\s*(?:at|in|on) (?:the )?(.+)", text.strip(), re.IGNORECASE)
     spot, name = None, text.strip()
     if found is not None and _is_spot(here, found[2]):
         name, spot = found[1].strip(), spot_named(here, found[2])[0]
+    elif found is not None and found[2].strip().lower() == "rack" and not routing_of(here).spots:
+        name = found[1].strip()  # the first one is made
     elif found is not None and _is_shelved(here, found[1].strip()):
-        spot_named(here, found[2])  # the place is unknown, not the box: it says so
+        try:
+            spot_named(here, found[2])
+        except RefusedError as unknown:  # the place is, not the box
+            said = re.sub(r"^the\s+", "", found[2].strip())
+            if said.lower() in _FURNITURE:
+                raise
+            elsewhere = f"spot {said} elsewhere; device {text.strip()}"
+            raise Ask(f"{capital(unknown.text)}. Or is it another room?", elsewhere) from None
     name, more = re.subn(r"^another\s+", "", name, flags=re.IGNORECASE)
     gear = shelf_device(here, name)
     devices = routing_of(here).devices
     older = [one for one in devices.values() if one.gear != gear and _older(here, one.gear, gear)]
     if older and not more:
         told = f"{older[0].name} is in the chain by an older sheet. Its newer one, or another of it?"
-        raise Ask(told, f"newer {older[0].name}", f"device another {name}")
+        raise Ask(told, f"device newer {older[0].name}", f"device another {name}")
     steps: list[Command] = []
     if spot is None and not routing_of(here).spots:
         steps.append(_first_rack(here))
@@ -433,7 +449,6 @@ def _tariff(here: Here, rest: str) -> Heard:
 
 PHRASES: Final[tuple[Phrase, ...]] = (
     Phrase("device", "its name, at a place", "a box of the chain, off the shelf", DEVICE, "routing", _device),
-    Phrase("newer", "a device", "take the shelf's newer sheet of it", "newer Kestrel", "routing", _newer, DEVICE),
     Phrase(
         "spot",
         "a name, along, out, up",

@@ -15,6 +15,11 @@ _BOX: Final = (
 )
 
 
+_ROOMS: Final = (
+    "cupboard|closet|loft|attic|cellar|basement|garage|hall|utility room|plant room|next room|study|office|larder"
+)
+
+
 def _joined(here: Here, said: Mapping[str, str]) -> str | None:
     """`player to tv`, where both are boxes of the chain or of the shelf."""
     for end in (said["a"], said["b"]):
@@ -34,6 +39,7 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("(" + _BOX + ") {name:words}", "device {name}"),
     Saying("{kind:" + _BOX + "}", "device {kind}"),
     Saying("{kind:" + _BOX + "} (on|in|at) {place:text}", "device {kind} at {place}"),
+    Saying("rack in {place:" + _ROOMS + "}", "spot {place} elsewhere"),
     Saying("{a:words} (to|into) {b:words}", _joined),
     Saying("{cable:cable} {long:length} [long]", "lead {cable} {long}"),
     Saying("{cable:cable} {kind:optical|active|passive|copper|active copper|passive copper}", "lead {cable} {kind}"),

@@ -125,6 +125,31 @@ def _behind(here: Here, said: Mapping[str, str]) -> str | None:
     return f"{said['kind']} behind {said['of']} {here.show(picture.pose.z)} up"
 
 
+def _under(here: Here, said: Mapping[str, str]) -> str | None:
+    """A socket under a picture is as high over the floor as sockets are."""
+    if not here.plan.chosen.pictures:
+        return None
+    return f"{said['kind']} behind {said['of']} {here.show(SOCKET_UP)} up"
+
+
+SOCKET_UP: Final = 300.0
+"""How high a socket is that nobody says [mm] (planning value of ours)."""
+
+
+def _along_wall(here: Here, said: Mapping[str, str]) -> list[str]:
+    """Something on a wall of which only the height is said: at three places along it."""
+    room = here.plan.survey.room
+    names = {wall.key: wall for wall in room.walls} | {
+        f"{side} wall": wall for side, wall in zip(_ROUND, room.walls, strict=False)
+    }
+    wall = names.get(said["wall"])
+    if wall is None:
+        return []
+    places = (here.show(wall.length * part) for part in (0.25, 0.5, 0.75))
+    return [f"{said['kind']} {wall.key} at {at} up {said['up']}" for at in places]
+
+
+_ROUND: Final = ("display", "right", "back", "left")
 BAR_DEEP: Final = 100.0
 """How deep a soundbar is that nobody says [mm] (planning value of ours)."""
 BAR_BELOW: Final = 50.0
@@ -160,6 +185,17 @@ def _more_seats(here: Here, said: Mapping[str, str]) -> str:
 
 
 SAYINGS: Final[tuple[Saying, ...]] = (
+    Saying("{kind:socket|data} (under|below|beneath) {of:tv|screen}", _under),
+    Saying(
+        "{kind:thermostat|switch|socket|data} {up:length} [up|high] (on) {wall:wall}",
+        _along_wall,
+        ask="Where along it?",
+    ),
+    Saying(
+        "main seat",
+        lambda here, said: [f"main {seat.name}" for seat in here.plan.survey.seats.values()][:6],
+        when=seated,
+    ),
     Saying("room {a:length} (by|x) {b:length} {c:length} (ceiling|ceilings|high)", "room {a} x {b} x {c}"),
     Saying("row {n:number} {d:length} (with|and) {up:length} riser", "row {n} {d}; row {n} riser {up}"),
     Saying("riser {up:length} row {n:number}", "row {n} riser {up}"),

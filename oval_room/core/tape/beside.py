@@ -39,9 +39,26 @@ def other_units(here: Here, said: str) -> str:
 def or_a_note(here: Here, said: str, answer: Answer) -> Answer:
     """A sentence that is no instruction may be kept as a note."""
     refused = isinstance(answer, NotHeard) and not isinstance(answer, Looked)
-    if not refused or not _is_said_aloud(said, begun=here.said(said) is not None):
+    if not refused or not (_is_said_aloud(said, begun=here.said(said) is not None) or _is_a_remark(here, said, answer)):
         return answer
     return Asked(f"{answer.say.rstrip('.')}. Or is it a note?", (f"note {said}",))
+
+
+def _is_a_remark(here: Here, said: str, answer: Answer) -> bool:
+    """Whether a short line says something of the job that no word here is for: `carpet on concrete`, `laminate floor`,
+    `tv over the fireplace`. One that is nearly a word of the table is none, nor one that begins with one and has a
+    number."""
+    words = said.split()
+    if not 2 <= len(words) <= SHORT or not all(re.fullmatch(r"[a-z][a-z'-]+|[0-9.]+", one) for one in words):
+        return False
+    numbers = re.search("[0-9]", said)
+    if here.said(said) is None:
+        return not getattr(answer, "options", ()) and not (numbers and len(words) < 3)
+    return len(words) > 2 and not numbers
+
+
+SHORT: Final = 7
+"""Words of a remark, at most."""
 
 
 def _is_said_aloud(said: str, *, begun: bool) -> bool:

@@ -17,10 +17,28 @@ def number(text: str, what: str, lo: float, hi: float) -> float:
         "",
         text.strip().lower(),
     )
-    plain = plain.replace(",", ".").strip()
+    plain = _in_figures(plain.replace(",", ".").strip())
     if not re.fullmatch(r"[0-9]{1,9}(\.[0-9]+)?|\.[0-9]+", plain) or not lo <= float(plain) <= hi:
         raise RefusedError(f"give {what} from {lo:,.10g} to {hi:,.10g} (got {text.strip()[:30]})", value=text)
     return float(plain)
+
+
+COUNTS: Final = ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+_LARGE: Final = {"hundred": 100, "thousand": 1000, "k": 1000}
+
+
+def _in_figures(text: str) -> str:
+    """`five thousand`, `2.5 thousand`, `3k`, `twelve`: in figures; any other text as it is."""
+    found = re.fullmatch(rf"(?:([0-9.]+|{'|'.join(COUNTS)}|a)\s*)?(hundred|thousand|k)?", text)
+    if found is None or not text or not (found[1] or found[2]) or ((found[1] or "") == "a" and not found[2]):
+        return text
+    said = found[1] or "1"
+    if said == "a":
+        said = "1"
+    count = str(COUNTS.index(said) + 1) if said in COUNTS else said
+    if not re.fullmatch(r"[0-9]{1,9}(\.[0-9]+)?", count):
+        return text
+    return f"{float(count) * _LARGE.get(found[2] or '', 1):.10g}" if found[2] else count
 
 
 def one_of(text: str, words: tuple[str, ...]) -> str:

@@ -281,12 +281,12 @@ class Corrected(Case):
         self.assertEqual(taken.chosen.kept(Routing).devices["dv1"].gear, gear_hash(newer))
         asked = hear(ALONE, shelf, "device Kestrel")
         assert isinstance(asked, Asked)
-        self.assertEqual(asked.options, ("newer Kestrel", "device another Kestrel"))
+        self.assertEqual(asked.options, ("device newer Kestrel", "device another Kestrel"))
         for line, count in zip(asked.options, (1, 2), strict=True):
             heard = hear(ALONE, shelf, line)
             assert isinstance(heard, Heard), line
             self.assertEqual(len(apply(ALONE, heard.command, shelf).chosen.kept(Routing).devices), count)
-        self.assertIn("no newer sheet", refused(ALONE, "newer Kestrel"))
+        self.assertIn("no newer sheet", refused(ALONE, "device newer Kestrel"))
 
 
 if __name__ == "__main__":

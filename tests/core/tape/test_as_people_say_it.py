@@ -276,7 +276,7 @@ REFUSED = (
     ("mm", "seat 800000", "over 100 m"),
     ("mm", "seat 20000", "usually 1 m to 9 m"),
     ("ft", "room 12 x 0.1 x 8'", "usually 5' to 43'"),
-    ("ft", "hello there", "not a word here"),
+    ("ft", "hello", "not a word here"),
     ("ft", "seat 11' and a bit", "not a unit"),
 )
 

@@ -11,7 +11,7 @@ where what is wanted arrives, broken where less does, crossed where nothing does
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Final
 
 from oval_room.core.plan.document import Scheme
@@ -244,13 +244,25 @@ def _line(
         return
     aside = ((0, 0), (-34, 0), (-68, 0))  # where lines lie close, every other number stands before the log
     draft.add(Label(P(LOG, v), wire.cable.name, "strong", "labels", "start", aside, 1, ref=wire.key))
+    backs = list(_back(wire, found))
+    said = ", ".join(backs) if backs and not any(wire in way.wires for way in found.ways.values()) else state.over
     left = f", {state.spare:.1f} to spare" if state.spare is not None else ""
-    under = ", ".join(filter(None, (ports, state.instead, cable_words(wire))))
+    under = ", ".join(
+        filter(None, (ports, state.instead, cable_words(wire), *(() if said in ", ".join(backs) else backs)))
+    )
     room = WIDE - LOG - 80
     draft.add(
-        Label(P(LOG, v), state.over + left, "label", "labels", "start", (ABOVE, BESIDE), 2, ref=wire.key, within=room),
+        Label(P(LOG, v), said + left, "label", "labels", "start", (ABOVE, BESIDE), 2, ref=wire.key, within=room),
         Label(P(LOG, v), under, "small", "labels", "start", (BELOW,), 3, ref=wire.key, within=room),
     )
+
+
+def _back(wire: Wire, found: RoutingResult) -> Iterator[str]:
+    """What a display plays itself and a cable brings to where it is heard."""
+    for key in found.own:
+        heard = found.heard.get(key)
+        if heard is not None and any(one.key == wire.key for one in heard.wires):
+            yield f"its apps {'back' if heard.by.startswith('back') else 'out'}: {heard.arrives or 'nothing'}"
 
 
 def cable_words(wire: Wire) -> str:

@@ -83,7 +83,7 @@ def wall_findings(
         told = " and ".join(filter(None, (", ".join(first[:-1]), first[-1])))
         cure = Cure(SignalCure.LAY, float(len(puts)), several(*puts), "n", told)
         more = {"from": told, "part": "leads"}
-        yield Finding(SignalCode.ROUTE_LEADS, Level.NOTE, "9.3", {}, float(len(puts)), None, "n", (cure,), more)
+        yield Finding(SignalCode.ROUTE_LEADS, Level.MIND, "9.3", {}, float(len(puts)), None, "n", (cure,), more)
     if walls is None:
         return
     hung = {one.port: one.display for one in walls.displays if one.port is not None}

@@ -265,6 +265,9 @@ def _group(here: Here, rest: str) -> Heard:
         return Heard(f"{group.name}: {way} at {here.show(value)}", PutGroup(id=key, z=group.pose.z + value - at))
     by = here.within((found[3], MOVE))[0]
     along, up = {"left": (-by, 0.0), "right": (by, 0.0), "up": (0.0, by), "down": (0.0, -by)}[way]
+    low = min(one.bottom - one.frame_bottom for one in (here.plan.chosen.pictures[key] for key in group.members))
+    if low + up < 0:
+        raise RefusedError(f"{group.name} hangs {here.show(low)} over the floor: it goes down no farther", value=rest)
     place = to_room(group.pose.point, Turn(group.pose.yaw), Own(along, up, 0.0))
     return Heard(f"{group.name}: {here.show(by)} {way}", PutGroup(id=key, x=place.x, y=place.y, z=place.z))
 

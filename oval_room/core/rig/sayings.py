@@ -59,6 +59,15 @@ def _with_gap(here: Here, said: Mapping[str, str]) -> str:
     return f"rig {_MANY.get(count, count)} {said['size']}, gap {said['gap']} at {said['d']}"
 
 
+_WITH_OVER: Final = "[rig] (triple|three) {size:size} (and|plus|with) {over:size} (above|on top|over it|over them)"
+
+
+def _over(here: Here, said: Mapping[str, str]) -> list[str]:
+    """Three and another over them, with no distance, at each that is usual."""
+    lines = [(f"rig three {said['size']} and {said['over']} above at {here.show(far)}", far) for far in FAR]
+    return [whole for one, far in lines for whole in _round_a_seat(here, one, far)[:1]]
+
+
 def _more(here: Here, said: Mapping[str, str]) -> str | None:
     """The sides turned by so much more or less than they are."""
     _, rig = shown_rig(here.plan.chosen, here.plan.survey.seats, here.subject.picture) or ("", None)
@@ -82,6 +91,8 @@ SAYINGS: Final[tuple[Saying, ...]] = (
     Saying("rig " + _THREE, _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
     Saying("[rig] (triple|three) {size:size} (and|plus|with) one above [at] {d:length}", "rig four {size} at {d}"),
     Saying("[rig] (triple|three) {size:size} (and|plus|with) one above", _away("rig four {size} at {d}"), ask=_HOW_FAR),
+    Saying(_WITH_OVER + " [at] {d:length}", "rig three {size} and {over} above at {d}"),
+    Saying(_WITH_OVER, _over, ask=_HOW_FAR),
     Saying("{n:triple|three|four} (monitors|screens) {size:size} {d:length} [away|back]", _round),
     Saying("{n:triple|three|four} (monitors|screens) {size:size}", _away("rig {n} {size} at {d}"), ask=_HOW_FAR),
     Saying(_THREE + " [away] {d:length} [away|back|from eye|from eyes|from me]", _round, ask=_WHERE),

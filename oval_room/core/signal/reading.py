@@ -73,7 +73,7 @@ def _named(box: Box, said: list[str]) -> bool:
 def no_device(box: Box, value: str, told: str = "say it of a device") -> None:
     """Raises RefusedError where a box is none that was put into the chain."""
     if box.walled:
-        raise RefusedError(f"{box.name} drives a wall of displays: change it there; {told}", value=value)
+        raise RefusedError(f"{box.name} drives a wall of displays and is changed at that stage", value=value)
     if box.device is None:
         raise RefusedError(f"{box.name} is a display: {told}", value=value)
 

@@ -46,17 +46,20 @@ def or_a_note(here: Here, said: str, answer: Answer) -> Answer:
 
 def _is_a_remark(here: Here, said: str, answer: Answer) -> bool:
     """Whether a short line says something of the job that no word here is for: `carpet on concrete`, `laminate floor`,
-    `tv over the fireplace`. One that is nearly a word of the table is none, nor one that begins with one and has a
-    number."""
+    `tv over the fireplace`. One that is nearly a word of the table is none; one that begins with one says where
+    something is, and no number."""
     words = said.split()
     if not 2 <= len(words) <= SHORT or not all(re.fullmatch(r"[a-z][a-z'-]+|[0-9.]+", one) for one in words):
         return False
     numbers = re.search("[0-9]", said)
     if here.said(said) is None:
         return not getattr(answer, "options", ()) and not (numbers and len(words) < 3)
-    return len(words) > 2 and not numbers
+    return len(words) > 2 and not numbers and _SOMEWHERE.search(said) is not None
 
 
+_SOMEWHERE: Final = re.compile(
+    r"\b(?:over|under|behind|beside|by|near|between|above|below|against|flush|opens?|as|(?:in|on|at) (?:the|a))\b"
+)
 SHORT: Final = 7
 """Words of a remark, at most."""
 

@@ -209,7 +209,7 @@ def _one(here: Here, said: str) -> Answer:
             partly = partly or answer
         elif not isinstance(answer, NotHeard):
             return answer
-    return partly or by_sign or (own[0] if own else whole or _unknown(here, plain))
+    return partly or by_sign or whole or (own[0] if own else _unknown(here, plain))  # a saying is the whole line
 
 
 def _as_said(here: Here, said: str, *, deeper: bool = True) -> Answer | None:

@@ -169,7 +169,7 @@ class Walls(Case):
         wall = say(HALL, "displays 2 x 2 46", "wall controller 4 outputs", gear=WHOLE)
         plan = say(wall, "device Leaf", "link Leaf > controller 1", gear=WHOLE)
         self.assertEqual({way.source.name for way in self.result(plan).ways.values()}, {"Leaf"})
-        self.assertIn("drives a wall of displays: change it there", refused(plan, "theirs controller 1"))
+        self.assertIn("drives a wall of displays and is changed at that stage", refused(plan, "theirs controller 1"))
 
 
 FOURTEEN: Final = say(

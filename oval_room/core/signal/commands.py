@@ -216,6 +216,20 @@ def joined(scheme: Scheme, gear: GearShelf, others: Mapping[str, Cable], wanted:
     end = _box(boxes, wanted.end or (old.end if old else ""), "end")
     if start.key == end.key:
         raise RefusedError(f"{start.name} can't feed itself", field="end", value=end.key)
+    out, into = _pair(boxes, others, start, end, wanted, old)
+    if out.pictures:
+        _no_loop(boxes, others, start, end)
+    return Joined(start.key, out, end.key, into)
+
+
+def _pair(
+    boxes: Mapping[str, Box], others: Mapping[str, Cable], start: Box, end: Box, wanted: PutCable, old: Cable | None
+) -> tuple[Port, Port]:
+    """The two ports that are named, or that fit best of those that are free.
+
+    Raises:
+        RefusedError: one is taken, or none fits.
+    """
     taken_out = {cable.start_port for cable in others.values() if cable.start == start.key}
     taken_in = {cable.end_port: cable for cable in others.values() if cable.end == end.key}
     said_out = wanted.start_port or (old.start_port if old and wanted.start is None else "")
@@ -224,25 +238,16 @@ def joined(scheme: Scheme, gear: GearShelf, others: Mapping[str, Cable], wanted:
     ins = _ports(end, said_in, "in", "end_port")
     if said_in and ins[0].name in taken_in:
         by = boxes.get(taken_in[ins[0].name].start)
-        raise RefusedError(
-            f"{end.name} {ins[0].name} has {by.name if by else 'a cable'} in it already: drop that, or take another",
-            field="end_port",
-            value=ins[0].name,
-        )
+        told = f"{end.name} {ins[0].name} has {by.name if by else 'a cable'} in it already: drop that, or take another"
+        raise RefusedError(told, field="end_port", value=ins[0].name)
     if said_out and outs[0].name in taken_out:
         raise RefusedError(f"{start.name} {outs[0].name} has a cable already: a splitter gives two", field="start_port")
-    free = [
-        (out, into)
-        for out in outs
-        for into in ins
-        if out.kind == into.kind and out.name not in taken_out and into.name not in taken_in
-    ]
+    open_outs = [out for out in outs if out.name not in taken_out]
+    open_ins = [into for into in ins if into.name not in taken_in]
+    free = [(out, into) for out in open_outs for into in open_ins if out.kind == into.kind]
     if not free:
         raise RefusedError(_why_not(start, end, outs, ins), field="end_port")
-    out, into = min(free, key=lambda pair: _fit(start, end, *pair))
-    if out.pictures:
-        _no_loop(boxes, others, start, end)
-    return Joined(start.key, out, end.key, into)
+    return min(free, key=lambda pair: _fit(start, end, *pair))
 
 
 def _fit(start: Box, end: Box, out: Port, into: Port) -> tuple[bool, bool, bool, float, str]:

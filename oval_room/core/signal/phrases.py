@@ -53,21 +53,7 @@ def _device(here: Here, rest: str) -> Heard:
     if re.match(r"newer\s", rest, re.IGNORECASE):
         return _newer(here, rest.split(None, 1)[1])
     text, theirs = re.subn(r",?\s*\b(?:theirs|the client'?s)\b", "", rest, flags=re.IGNORECASE)
-    found = re.fullmatch(r"(.+?)(?:,|\s)\s*(?:at|in|on) (?:the )?(.+)", text.strip(), re.IGNORECASE)
-    spot, name = None, text.strip()
-    if found is not None and _is_spot(here, found[2]):
-        name, spot = found[1].strip(), spot_named(here, found[2])[0]
-    elif found is not None and found[2].strip().lower() == "rack" and not routing_of(here).spots:
-        name = found[1].strip()  # the first one is made
-    elif found is not None and _is_shelved(here, found[1].strip()):
-        try:
-            spot_named(here, found[2])
-        except RefusedError as unknown:  # the place is, not the box
-            said = re.sub(r"^the\s+", "", found[2].strip())
-            if said.lower() in _FURNITURE:
-                raise
-            elsewhere = f"spot {said} elsewhere; device {text.strip()}"
-            raise Ask(f"{capital(unknown.text)}. Or is it another room?", elsewhere) from None
+    name, spot = _name_and_spot(here, text.strip())
     name, more = re.subn(r"^another\s+", "", name, flags=re.IGNORECASE)
     gear = shelf_device(here, name)
     devices = routing_of(here).devices
@@ -86,6 +72,31 @@ def _device(here: Here, rest: str) -> Heard:
     where = "in the rack" if steps else f"at {routing_of(here).spots[spot].name}"
     own = ", the client's own" if theirs else ""
     return Heard(f"{here.gear[gear].name} {where}{own}", several(*steps, put))
+
+
+def _name_and_spot(here: Here, text: str) -> tuple[str, str | None]:
+    """A device's name, and the id of the place that is named after `at`, `in` or `on`; None where there is none.
+
+    Raises:
+        Ask: the device is on the shelf and the place nowhere yet: it may be another room.
+    """
+    found = re.fullmatch(r"(.+?)(?:,|\s)\s*(?:at|in|on) (?:the )?(.+)", text, re.IGNORECASE)
+    if found is None:
+        return text, None
+    name, said = found[1].strip(), found[2].strip()
+    if _is_spot(here, said):
+        return name, spot_named(here, said)[0]
+    if said.lower() == "rack" and not routing_of(here).spots:
+        return name, None  # the first one is made
+    if not _is_shelved(here, name):
+        return text, None
+    try:
+        spot_named(here, said)
+    except RefusedError as unknown:  # the place is, not the box
+        if said.lower() in _FURNITURE:
+            raise
+        raise Ask(f"{capital(unknown.text)}. Or is it another room?", f"spot {said} elsewhere; device {text}") from None
+    return name, None
 
 
 def _older(here: Here, edition: str, gear: str) -> bool:

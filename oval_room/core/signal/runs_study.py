@@ -112,14 +112,17 @@ def study_runs(
     net = Net(survey.room, survey.openings.values(), survey.services.values(), used)
     astray = set[str]()
     routes = _straight(net, cables, {key: pair for key, pair in placed.items() if not over[key]}, astray)
-    for key, vias in over.items():
-        if vias:
-            stops = [placed[key][0], *vias, placed[key][1]]
-            legs = [_leg(net, a, b, cables[key].way) for a, b in itertools.pairwise(stops)]
-            if all(legs):
-                routes[key] = _joined([leg for leg in legs if leg is not None])
+    pulled = {key: _pulled(net, placed[key], vias, cables[key].way) for key, vias in over.items() if vias}
+    routes |= {key: route for key, route in pulled.items() if route is not None}
     kept = beside | {key: routes[key] for key in cables if key in routes}
     return RunsResult({}, (), kept, {key: cables[key].way for key in astray if key in kept})
+
+
+def _pulled(net: Net, ends: tuple[End, End], vias: list[End], way: Way) -> Route | None:
+    """A way over the places that it was pulled over; None where one of its legs has none."""
+    legs = [_leg(net, a, b, way) for a, b in itertools.pairwise([ends[0], *vias, ends[1]])]
+    there = [leg for leg in legs if leg is not None]
+    return _joined(there) if len(there) == len(legs) else None
 
 
 def _beside(cables: Mapping[str, Cable], routing: Routing) -> dict[str, Route]:

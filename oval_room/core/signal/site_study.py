@@ -207,24 +207,29 @@ class _Fed:
 
     def network(self, key: str) -> PutCable | None:
         """A data cable from a network switch with a free port and enough left to a device; None where there is none."""
-        box = self.boxes[key]
-        need = box.item.poe_w or 0.0 if isinstance(box.item, DeviceGear) else 0.0
-        into = next((port for port in box.listed("in") if port.kind == "data"), None)
+        into = next((port for port in self.boxes[key].listed("in") if port.kind == "data"), None)
         if into is None or any((one.end, one.end_port) == (key, into.name) for one in self.cables.values()):
             return None
         for switch in self.boxes.values():
-            item = switch.item
-            if not isinstance(item, DeviceGear) or not item.gives_poe_w:
-                continue
-            mine = [one for one in self.cables.values() if one.start == switch.key]
-            ends = [self.boxes[one.end].item for one in mine if one.end in self.boxes]
-            drawn = sum(end.poe_w or 0.0 for end in ends if isinstance(end, DeviceGear))
-            taken = {one.start_port for one in mine}
-            free = next((p.name for p in switch.listed("out") if p.kind == "data" and p.name not in taken), None)
-            if free is not None and drawn + need <= item.gives_poe_w:
+            free = self._free(switch, self._draws(key))
+            if free is not None:
                 fresh = next_id("cb", set(self.cables))
                 return PutCable(id=fresh, start=switch.key, start_port=free, end=key, end_port=into.name)
         return None
+
+    def _draws(self, key: str) -> float:
+        """What a box takes over the network [W]."""
+        box = self.boxes.get(key)
+        return (box.item.poe_w or 0.0) if box is not None and isinstance(box.item, DeviceGear) else 0.0
+
+    def _free(self, switch: Box, watts: float) -> str | None:
+        """A free port of a network switch that gives so much more; None where it has none, or gives nothing."""
+        gives = switch.item.gives_poe_w if isinstance(switch.item, DeviceGear) else None
+        mine = [one for one in self.cables.values() if one.start == switch.key]
+        if not gives or sum(self._draws(one.end) for one in mine) + watts > gives:
+            return None
+        taken = {one.start_port for one in mine}
+        return next((p.name for p in switch.listed("out") if p.kind == "data" and p.name not in taken), None)
 
 
 def _feeds(scheme: Scheme, routing: Routing, gear: GearShelf) -> Iterator[Finding]:

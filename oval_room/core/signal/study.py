@@ -28,7 +28,7 @@ from oval_room.core.signal.boxes import boxes_of
 from oval_room.core.signal.cable import END, LIGHT, SLACK, kind_for
 from oval_room.core.signal.chain import Chain, Way, Wire, chain_of, rate_for
 from oval_room.core.signal.commands import PutCable, PutSpare, SetInput
-from oval_room.core.signal.document import Routing
+from oval_room.core.signal.document import Device, Routing
 from oval_room.core.signal.figures import KINDS
 from oval_room.core.signal.hearing import Heard, back_over, full_kind, hearing
 from oval_room.core.signal.inputs import better_inputs
@@ -419,6 +419,16 @@ def _assumed(boxes: list[Box]) -> Iterator[Finding]:
         yield Finding(SignalCode.ROUTE_ASSUMED, Level.NOTE, "10.5", {"thing": first.key}, more=said)
 
 
+def _of_theirs(box: Box, device: Device, *, used: bool) -> Iterator[Finding]:
+    """A device of the client's that nothing is linked to; one that nobody gets at."""
+    about, more = {"thing": box.key}, {"box": box.name, "display": box.name}
+    if device.theirs and not used:
+        yield Finding(SignalCode.ROUTE_THEIRS, Level.NOTE, "10.7", about, more=more)
+    if device.reach != "at hand" and not device.reset:
+        said = {**more, "reach": device.reach, "part": "reach"}
+        yield Finding(SignalCode.ROUTE_HIDDEN, Level.MIND, "10.5", about, more=said)
+
+
 def _ends(chain: Chain, ways: Mapping[str, Way], routing: Routing, driven: Collection[str]) -> Iterator[Finding]:
     """Displays without a source, sources without a display, what is assumed, what is the client's, out of reach."""
     fed, feeding = {way.display.key for way in ways.values()}, {way.source.key for way in ways.values()}
@@ -430,12 +440,8 @@ def _ends(chain: Chain, ways: Mapping[str, Way], routing: Routing, driven: Colle
             yield Finding(SignalCode.ROUTE_BLIND, Level.MIND, "10.1", about, more={**more, "part": key})
         if box.sends and key not in feeding:
             yield Finding(SignalCode.ROUTE_LOOSE, Level.MIND, "10.1", about, more=more)
-        device = box.device
-        if device is not None and device.theirs and key not in used:
-            yield Finding(SignalCode.ROUTE_THEIRS, Level.NOTE, "10.7", about, more=more)
-        if device is not None and device.reach != "at hand" and not device.reset:
-            said = {**more, "reach": device.reach, "part": "reach"}
-            yield Finding(SignalCode.ROUTE_HIDDEN, Level.MIND, "10.5", about, more=said)
+        if box.device is not None:
+            yield from _of_theirs(box, box.device, used=key in used)
     yield from _assumed([box for key, box in chain.boxes.items() if not box.said and key in used])
     if chain.too_many:
         yield Finding(SignalCode.ROUTE_MANY, Level.NOTE, "10.6", {})

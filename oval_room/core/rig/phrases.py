@@ -4,6 +4,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from typing import Final
 
 from oval_room.core.commands import Command, several
@@ -117,20 +118,13 @@ def _rig(here: Here, rest: str) -> Heard:
     asked = _asked(here, rest)
     away = _far(here, asked.away)
     joint = _joint(here, asked.gap) if asked.gap else TOUCHING
+    if asked.count == 2 and joint.lapped:
+        raise RefusedError("frames overlap where a centre has two sides; two touch or stand apart", value=rest)
     whose, seat = here.seat()
     scheme = here.plan.chosen
     mine = [key for key, group in scheme.groups.items() if group.kind == "rig" and _drives(here, whose, group)]
-    kit = next((kit for kit in scheme.kept(Rigs).kits.values() if kit.of in mine), None)
-    setup = next((one for one in scheme.kept(Rigs).setups.values() if one.of in mine), None)
     gone: list[Command] = [Drop(id=key) for group in mine for key in scheme.groups[group].members]
-    there = here.after(*gone)
-    keys: list[str] = []
-    for _ in range(asked.count):
-        keys.append(next_id("p", {*scheme.pictures, *keys}))
-    if asked.count > 2:
-        keys[:2] = keys[1::-1]  # the centre screen is the first of them: it is what the sheet looks at
-    if asked.count == 2 and joint.lapped:
-        raise RefusedError("frames overlap where a centre has two sides; two touch or stand apart", value=rest)
+    there, keys = here.after(*gone), _keys(scheme.pictures, asked.count)
     steps, named = _screens(there, asked, keys)
     made = there.after(*steps).plan.chosen.pictures
     screens = [made[key] for key in keys]
@@ -141,17 +135,31 @@ def _rig(here: Here, rest: str) -> Heard:
     middle, over = seat.eye_point._replace(y=seat.eye_point.y - far), screens[3] if asked.count == 4 else None
     poses = stood(middle, Turn(), screens[:3], over, distance=away, turn=turn, joint=joint)
     steps += [put_at(key, pose) for key, pose in zip(keys, poses, strict=True)]
-    members = tuple(_in_turn(keys))
-    steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=members))
-    steps += [PutKit(of=group_key, least=kit.least, most=kit.most)] if kit else []
-    if joint != TOUCHING or setup is not None:
-        kept_up = (setup or Setup(of=group_key)).model_dump(exclude={"of", "gap", "lapped"})
-        steps.append(PutSetup(of=group_key, gap=joint.gap, lapped=joint.lapped, **kept_up))
-    instead = " in place of the rig there" if mine else ""
+    steps.append(PutGroup(id=group_key, name="rig", kind="rig", members=tuple(_in_turn(keys))))
+    steps += _kept_of(scheme.kept(Rigs), mine, group_key, joint)
     apart = "" if joint == TOUCHING else f", {_told(here, joint)}"
     turned = {1: "", 2: f", turned {turn:.1f}° to each other"}.get(asked.count, f", sides turned {turn:.1f}°")
-    say = f"{named} round {seat.name}, {here.show(away)} from the eye{turned}{apart}{instead}"
-    return Heard(say, several(*gone, *steps))
+    say = f"{named} round {seat.name}, {here.show(away)} from the eye{turned}{apart}"
+    return Heard(f"{say}{' in place of the rig there' if mine else ''}", several(*gone, *steps))
+
+
+def _keys(taken: Mapping[str, Picture], count: int) -> list[str]:
+    """Ids for so many screens; of three or more the centre's is the first made: it is what the sheet looks at."""
+    keys: list[str] = []
+    for _ in range(count):
+        keys.append(next_id("p", {*taken, *keys}))
+    return [keys[1], keys[0], *keys[2:]] if count > 2 else keys
+
+
+def _kept_of(kept: Rigs, mine: list[str], group: str, joint: Joint) -> list[Command]:
+    """What the rig that stood there kept, of the one that stands in its place: its joint kit, how it is set up."""
+    kit = next((kit for kit in kept.kits.values() if kit.of in mine), None)
+    setup = next((one for one in kept.setups.values() if one.of in mine), None)
+    steps: list[Command] = [PutKit(of=group, least=kit.least, most=kit.most)] if kit else []
+    if joint != TOUCHING or setup is not None:
+        values = (setup or Setup(of=group)).model_dump(exclude={"of", "gap", "lapped"})
+        steps.append(PutSetup(of=group, gap=joint.gap, lapped=joint.lapped, **values))
+    return steps
 
 
 def _drives(here: Here, seat: str, group: Group) -> bool:

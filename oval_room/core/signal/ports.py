@@ -44,47 +44,54 @@ def plan_ports(
     """
     fixed = fixed or {}
     free = [name for name in ports if name not in fixed.values()]
-    fits = {
-        source: [port for port in free if ports[port].meets(need)]
-        for source, need in sources.items()
-        if source not in fixed
-    }
-    order = sorted(fits, key=lambda source: (len(fits[source]), source))
     start = {source: port for source, port in fixed.items() if source in sources and port in ports}
-    met = sum(ports[port].meets(sources[source]) for source, port in start.items())
-    spare = sum(
-        ports[port].rate - sources[source].rate for source, port in start.items() if ports[port].meets(sources[source])
+    open_sources = {source: need for source, need in sources.items() if source not in fixed}
+    search = _Search(ports, open_sources, {
+        source: sorted((port for port in free if ports[port].meets(need)), key=lambda name: (ports[name].rate, name))
+        for source, need in open_sources.items()
+    })  # fmt: skip
+    served = [(ports[port], sources[source]) for source, port in start.items() if ports[port].meets(sources[source])]
+    search.go(0, dict(start), len(served), sum(port.rate - need.rate for port, need in served), set(start.values()))
+    best, whole = search.best, search.looked <= TRIED
+    return PortPlan(
+        best.met, best.plan, best.unused, best.only and whole and not _alike(best.plan, ports, fixed), whole
     )
-    best = PortPlan(-1, {}, 0.0, True, True)
-    looked = 0
-    could = [sum(bool(fits[one]) for one in order[n:]) for n in range(len(order) + 1)]
 
-    def go(n: int, plan: dict[str, str], count: int, unused: float, taken: set[str]) -> None:
-        nonlocal best, looked
-        looked += 1
-        if looked > TRIED or count + could[n] < best.met:
+
+class _Search:
+    """A search over plans, source by source, those with the fewest ports first. fits: the ports of each that do what it
+    needs, the slowest first."""
+
+    def __init__(self, ports: Mapping[str, Want], sources: Mapping[str, Want], fits: Mapping[str, list[str]]) -> None:
+        self.ports, self.sources, self.fits = ports, sources, fits
+        self.order = sorted(fits, key=lambda source: (len(fits[source]), source))
+        self.could = [sum(bool(fits[one]) for one in self.order[n:]) for n in range(len(self.order) + 1)]
+        self.best, self.looked = PortPlan(-1, {}, 0.0, True, True), 0
+
+    def go(self, n: int, plan: dict[str, str], count: int, unused: float, taken: set[str]) -> None:
+        """Every way to put the sources from the n-th on, beside a plan that meets so many needs."""
+        self.looked += 1
+        if self.looked > TRIED or count + self.could[n] < self.best.met:
             return
-        if n == len(order):
-            better = count > best.met or (count == best.met and unused < best.unused - SLIM)
-            if better:
-                best = PortPlan(count, dict(plan), unused, True, True)
-            elif count == best.met and abs(unused - best.unused) <= SLIM and plan != best.plan:
-                best = PortPlan(best.met, best.plan, best.unused, False, True)
+        if n == len(self.order):
+            self._keep(plan, count, unused)
             return
-        source = order[n]
+        source = self.order[n]
         alike = set[Want]()  # of free ports alike the first stands for all
-        for port in sorted(fits[source], key=lambda name: (ports[name].rate, name)):
-            if port not in taken and ports[port] not in alike:
-                alike.add(ports[port])
-                plan[source] = port
-                left = ports[port].rate - sources[source].rate
-                go(n + 1, plan, count + 1, unused + left, taken | {port})
-                del plan[source]
-        go(n + 1, plan, count, unused, taken)
+        for port in self.fits[source]:
+            if port not in taken and self.ports[port] not in alike:
+                alike.add(self.ports[port])
+                left = self.ports[port].rate - self.sources[source].rate
+                self.go(n + 1, {**plan, source: port}, count + 1, unused + left, taken | {port})
+        self.go(n + 1, plan, count, unused, taken)
 
-    go(0, dict(start), met, spare, set(start.values()))
-    only = best.only and looked <= TRIED and not _alike(best.plan, ports, fixed)
-    return PortPlan(best.met, best.plan, best.unused, only, looked <= TRIED)
+    def _keep(self, plan: dict[str, str], count: int, unused: float) -> None:
+        """A whole plan, where it is better than the best so far, or as good in another way."""
+        best = self.best
+        if count > best.met or (count == best.met and unused < best.unused - SLIM):
+            self.best = PortPlan(count, dict(plan), unused, True, True)
+        elif count == best.met and abs(unused - best.unused) <= SLIM and plan != best.plan:
+            self.best = PortPlan(best.met, best.plan, best.unused, False, True)
 
 
 def _alike(plan: Mapping[str, str], ports: Mapping[str, Want], fixed: Mapping[str, str]) -> bool:

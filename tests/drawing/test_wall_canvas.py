@@ -60,7 +60,7 @@ class Canvas(unittest.TestCase):
         ghosts = [s for s in scene.shapes if isinstance(s, Path) and s.style == "ghost-line"]
         self.assertEqual([s.ref for s in ghosts], ["p2"])
         now = self.plan.chosen.pictures["p2"].pose.x - self.plan.chosen.groups["m1"].pose.x
-        self.assertAlmostEqual(ghosts[0].points[0].u, now - 200 - 1019.2 / 2, places=3)
+        self.assertAlmostEqual(ghosts[0].points[0].u, now - 200 - 1019.3 / 2, places=3)
 
     def test_none_without_a_wall(self) -> None:
         self.assertIsNone(wall_canvas(Look(HALL, evaluate(HALL, WHOLE), WHOLE, None, "s1")))

@@ -31,7 +31,8 @@ NEAREST: Final = 400.0
 FARTHEST: Final = 400_000.0
 STEPS: Final = 96
 EDGE: Final = 12
-GAP: Final = 900.0
+GAP: Final = 1_700.0
+"""Between the two and the strip, with room for what is told over each."""
 STRIP: Final = 700.0
 """How high the strip of fields is that one projection draws."""
 

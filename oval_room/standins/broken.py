@@ -4,12 +4,14 @@ each test then tells (rules 10.14)."""
 from __future__ import annotations
 
 import random
+from collections.abc import Mapping
 
+from oval_room.core.array.mapping import Mapped
 from oval_room.core.record import record
 from oval_room.core.signal.chain import Way
 from oval_room.core.signal.document import SYMPTOMS
 from oval_room.core.signal.faults.cause import Cause
-from oval_room.core.signal.faults.rank import causes
+from oval_room.core.signal.faults.rank import NONE, causes
 from oval_room.core.signal.study import RoutingResult
 
 
@@ -42,15 +44,15 @@ class Broken:
         return spent
 
 
-def break_it(found: RoutingResult, seed: int) -> Broken | None:
+def break_it(found: RoutingResult, seed: int, shown: Mapping[str, Mapped] = NONE) -> Broken | None:
     """A fault by a number; None where the chain has no way. The same number sets the same fault."""
     chance = random.Random(seed)
     ways = [found.ways[key] for key in sorted(found.ways)]
     if not ways:
         return None
     way = chance.choice(ways)
-    symptoms = [one for one in SYMPTOMS if causes(found, way, one)]
+    symptoms = [one for one in SYMPTOMS if causes(found, way, one, shown=shown)]
     symptom = chance.choice(symptoms)
-    listed = causes(found, way, symptom)
+    listed = causes(found, way, symptom, shown=shown)
     true = chance.choices(listed, [cause.weight for cause in listed])[0]
     return Broken(way, symptom, tuple(listed), true)

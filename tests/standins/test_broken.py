@@ -7,6 +7,7 @@ import unittest
 from typing import Final
 
 from oval_room.core.apply import apply
+from oval_room.core.array.study import ArrayResult
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.evaluate import evaluate
 from oval_room.core.plan.document import Plan
@@ -141,14 +142,15 @@ class OnAWall(unittest.TestCase):
     """Faults of one display follow the mapping: its output, its piece, its turn."""
 
     def listed(self, plan: Plan, display: str, symptom: str) -> dict[str, Cause]:
-        found = evaluate(plan, WHOLE).of(RoutingResult)
+        report = evaluate(plan, WHOLE)
+        found = report.of(RoutingResult)
         way = next(one for one in found.ways.values() if one.display.key == display)
-        return {one.kind: one for one in causes(found, way, symptom)}
+        return {one.kind: one for one in causes(found, way, symptom, shown=report.of(ArrayResult).shown)}
 
     def test_one_of_nine(self) -> None:
         found = evaluate(WALL, WHOLE).of(RoutingResult)
         self.assertEqual(len(found.ways), 9)  # none of them says that nothing reaches it
-        shown = found.shown["p5"]
+        shown = evaluate(WALL, WHOLE).of(ArrayResult).shown["p5"]
         assert shown.cell is not None
         black = self.listed(WALL, "p5", "one display black")
         self.assertLessEqual({"off", "input", "cable", "output"}, set(black))

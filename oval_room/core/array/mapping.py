@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
+from typing import ClassVar
 
 from oval_room.core.array.canvas import Canvas, Crop, Placed, canvas_of, closed_up
 from oval_room.core.array.document import MOST_DRAWN, Arrays, Cut
@@ -57,6 +58,19 @@ class WallMap:
 
 
 @record
+class Driving:
+    """What drives the displays of a scheme's walls: the output each hangs on, the source of each controller. It stays
+    the same while displays are moved and keep their outputs."""
+
+    by_value: ClassVar[bool] = True
+    ports: tuple[tuple[str, Port], ...]
+    """Of every display of a wall that has one, by its id."""
+    displays: tuple[str, ...]
+    """Every display of a wall."""
+    feeds: tuple[tuple[str, str], ...]
+
+
+@record
 class Walls:
     """All walls' maps by group, the layouts of controllers, how displays were fitted, what feeds each controller."""
 
@@ -65,6 +79,11 @@ class Walls:
     fitted: Fitted
     feeds: Mapping[str, str]
     """The source of each controller that has one."""
+
+    @property
+    def driving(self) -> Driving:
+        ports = tuple((one.display.key, one.port) for one in self.displays if one.port is not None)
+        return Driving(ports, tuple(one.display.key for one in self.displays), tuple(self.feeds.items()))
 
     @property
     def displays(self) -> list[Mapped]:

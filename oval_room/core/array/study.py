@@ -9,7 +9,7 @@ from typing import Final
 from oval_room.core.array.commands import PutCut, PutPatch, PutRouter
 from oval_room.core.array.document import Arrays
 from oval_room.core.array.figures import KINDS
-from oval_room.core.array.mapping import WallMap, Walls, comes_in, mapping_of, steps_of
+from oval_room.core.array.mapping import Driving, Mapped, WallMap, Walls, comes_in, mapping_of, steps_of
 from oval_room.core.array.says import ArrayCode, ArrayCure
 from oval_room.core.array.units import PX
 from oval_room.core.array.wall import FLAT, overlaps, shut_in, walls_of
@@ -54,6 +54,16 @@ class ArrayResult(Result):
 
     walls: Walls | None = None
     power: Power | None = None
+
+    @property
+    def driving(self) -> Driving | None:
+        """What drives the displays; None without a wall."""
+        return self.walls.driving if self.walls is not None else None
+
+    @property
+    def shown(self) -> dict[str, Mapped]:
+        """What every display of a wall shows, by its id."""
+        return {one.display.key: one for one in self.walls.displays} if self.walls is not None else {}
 
 
 def study_walls(scheme: Scheme, gear: GearShelf) -> ArrayResult:

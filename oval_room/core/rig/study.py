@@ -18,7 +18,7 @@ from oval_room.core.plan.room import Room
 from oval_room.core.pose import to_own
 from oval_room.core.record import record
 from oval_room.core.report import Result
-from oval_room.core.rig.document import Rigs
+from oval_room.core.rig.document import Kit, Rigs
 from oval_room.core.rig.fan import MOST_TURN
 from oval_room.core.rig.figures import KINDS
 from oval_room.core.rig.place import Joint, cross, hinge_of
@@ -137,21 +137,7 @@ def _told(key: str, rig: Rig, scheme: Scheme, room: Room) -> Iterator[Finding]:
     more: dict[str, object] = {"who": rig.who, "across": rig.across}
     yield Finding(RigCode.RIG_ROUND, Level.GOOD, "8.2", about, rig.whole, None, "deg", more=more)
     if len(row) == 2 or (len(row) == 3 and row[1].key == rig.centre):
-        left, right = row[0], row[-1]
-        off = abs(rig.turn - rig.equal)
-        level = Level.GOOD if off <= SQUARE[0] else Level.NOTE if off <= SQUARE[1] else Level.MIND
-        turned = placed(rig, scheme.pictures, away=rig.away, turn=min(rig.equal, MOST_TURN), joint=joint)
-        cures: tuple[Cure, ...] = (
-            (Cure(RigCure.TURN, rig.equal, turned, "deg"),)
-            if turned and level is not Level.GOOD and rig.equal <= MOST_TURN
-            else ()
-        )
-        yield Finding(RigCode.RIG_SQUARE, level, "8.2", about, rig.turn, rig.equal, "deg", cures)
-        unlike = abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]
-        if len(row) == 3 and unlike:
-            more = {"left": left.turn, "right": right.turn, "left_away": left.away, "right_away": right.away}
-            cures = _middle(rig, scheme.pictures, joint, room) or _even(rig, scheme.pictures, joint)
-            yield Finding(RigCode.RIG_UNEVEN, Level.MIND, "8.2", about, cures=cures, more=more)
+        yield from _sides(key, rig, scheme, room, joint)
     off = rig.squaring - rig.frame.pitch
     if abs(off) > LEANS:
         put = None
@@ -159,25 +145,43 @@ def _told(key: str, rig: Rig, scheme: Scheme, room: Room) -> Iterator[Finding]:
             put = placed(rig, scheme.pictures, turn=rig.set_turn, joint=joint, lean=rig.squaring)
         cures = (Cure(RigCure.LEAN, rig.squaring, put, "deg"),) if put else ()
         yield Finding(RigCode.RIG_LEAN, Level.NOTE, "4.5", about, off, LEANS, "deg", cures, {"who": rig.who})
-    level = Level.MIND if rig.stretch is None or rig.stretch > STRETCHED else Level.NOTE
     if len(row) > 1:
+        level = Level.MIND if rig.stretch is None or rig.stretch > STRETCHED else Level.NOTE
         yield Finding(RigCode.RIG_ONE, level, "8.4", about, rig.whole, 180.0, "deg", more={"stretch": rig.stretch})
-    for kit in scheme.kept(Rigs).kits.values():
-        if kit.of != key or len(row) < 2:
-            continue
-        between = 180.0 - rig.turn
-        fits = not beyond(kit.least, between) and not beyond(between, kit.most)
-        wanted = 180.0 - min(max(between, kit.least), kit.most)
-        turned = (
-            None
-            if fits or wanted > MOST_TURN
-            else placed(rig, scheme.pictures, away=rig.away, turn=wanted, joint=joint)
-        )
-        cures = (Cure(RigCure.TURN, wanted, turned, "deg"),) if turned else ()
-        more = {"least": kit.least, "most": kit.most}
-        level = Level.GOOD if fits else Level.STOP
-        limit = None if fits else min(max(between, kit.least), kit.most)
-        yield Finding(RigCode.RIG_KIT, level, "8.2", about, between, limit, "deg", cures, more)
+        for kit in scheme.kept(Rigs).kits.values():
+            if kit.of == key:
+                yield _kit(key, rig, scheme, kit, joint)
+
+
+def _sides(key: str, rig: Rig, scheme: Scheme, room: Room, joint: Joint) -> Iterator[Finding]:
+    """Whether sides are as square to the eye as the centre, and alike."""
+    about, left, right = {"picture": key}, rig.row[0], rig.row[-1]
+    off = abs(rig.turn - rig.equal)
+    level = Level.GOOD if off <= SQUARE[0] else Level.NOTE if off <= SQUARE[1] else Level.MIND
+    cures: tuple[Cure, ...] = ()
+    if level is not Level.GOOD and rig.equal <= MOST_TURN:
+        turned = placed(rig, scheme.pictures, away=rig.away, turn=rig.equal, joint=joint)
+        cures = (Cure(RigCure.TURN, rig.equal, turned, "deg"),) if turned else ()
+    yield Finding(RigCode.RIG_SQUARE, level, "8.2", about, rig.turn, rig.equal, "deg", cures)
+    unlike = abs(left.turn - right.turn) > ALIKE[0] or abs(left.away - right.away) > ALIKE[1]
+    if len(rig.row) == 3 and unlike:
+        more = {"left": left.turn, "right": right.turn, "left_away": left.away, "right_away": right.away}
+        cures = _middle(rig, scheme.pictures, joint, room) or _even(rig, scheme.pictures, joint)
+        yield Finding(RigCode.RIG_UNEVEN, Level.MIND, "8.2", about, cures=cures, more=more)
+
+
+def _kit(key: str, rig: Rig, scheme: Scheme, kit: Kit, joint: Joint) -> Finding:
+    """Whether a joint kit allows the angle between the screens; turned to the nearest that it allows."""
+    between = 180.0 - rig.turn
+    nearest = min(max(between, kit.least), kit.most)
+    fits = not beyond(kit.least, between) and not beyond(between, kit.most)
+    wanted, turned = 180.0 - nearest, None
+    if not fits and wanted <= MOST_TURN:
+        turned = placed(rig, scheme.pictures, away=rig.away, turn=wanted, joint=joint)
+    cures = (Cure(RigCure.TURN, wanted, turned, "deg"),) if turned else ()
+    more = {"least": kit.least, "most": kit.most}
+    level, limit = (Level.GOOD, None) if fits else (Level.STOP, nearest)
+    return Finding(RigCode.RIG_KIT, level, "8.2", {"picture": key}, between, limit, "deg", cures, more)
 
 
 def _stands(key: str, rig: Rig, pictures: Mapping[str, Picture], room: Room, wanted: Joint) -> Iterator[Finding]:

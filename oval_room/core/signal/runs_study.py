@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Mapping
 from dataclasses import field
-from typing import Final
+from typing import ClassVar, Final
 
 from oval_room.core.plan.fittings import MOUTHS
 from oval_room.core.plan.placed import Pose
@@ -24,12 +24,24 @@ ON_THE_WALL: Final = 900.0
 
 
 @record
+class Lengths:
+    """How far each cable runs [mm], by its id: the same while no way changes."""
+
+    by_value: ClassVar[bool] = True
+    of: tuple[tuple[str, float], ...] = ()
+
+
+@record
 class RunsResult(Result):
     """Where each cable runs, by its id; those whose ends nobody has placed are not in it."""
 
     routes: Mapping[str, Route] = field(default_factory=dict)
     astray: Mapping[str, Way] = field(default_factory=dict)
     """Of those the ones for which there is no way at the level that was asked for, with that."""
+
+    @property
+    def lengths(self) -> Lengths:
+        return Lengths(tuple((key, route.length) for key, route in self.routes.items()))
 
 
 def mouth_behind(survey: Survey, picture: Picture) -> tuple[str, Point] | None:

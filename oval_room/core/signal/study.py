@@ -9,7 +9,7 @@ from functools import partial
 from typing import Final
 
 from oval_room.core.array.document import Arrays
-from oval_room.core.array.mapping import Mapped, Walls
+from oval_room.core.array.mapping import Driving
 from oval_room.core.brief.document import Brief
 from oval_room.core.commands import several
 from oval_room.core.figures import FigureBook, Input
@@ -33,7 +33,7 @@ from oval_room.core.signal.figures import KINDS
 from oval_room.core.signal.hearing import Heard, back_over, full_kind, hearing
 from oval_room.core.signal.inputs import better_inputs
 from oval_room.core.signal.power_study import power_figures, power_findings
-from oval_room.core.signal.runs_study import RunsResult
+from oval_room.core.signal.runs_study import Lengths
 from oval_room.core.signal.says import SignalCode, SignalCure
 from oval_room.core.signal.units import GBPS
 from oval_room.core.signal.walls import wall_findings, wall_leads
@@ -56,31 +56,29 @@ class RoutingResult(Result):
     boxes: Mapping[str, Box] = field(default_factory=dict)
     own: Mapping[str, Way] = field(default_factory=dict)
     """What displays play themselves, by the same keys as heard."""
-    shown: Mapping[str, Mapped] = field(default_factory=dict)
-    """What each display of a wall shows, and the output that it hangs on."""
 
 
 def study_routing(
-    scheme: Scheme, gear: GearShelf, runs: RunsResult, brief: Brief, walls: Walls | None = None, keep: Keep = anew
+    scheme: Scheme, gear: GearShelf, runs: Lengths, brief: Brief, driving: Driving | None = None, keep: Keep = anew
 ) -> RoutingResult:
     """The whole chain of a scheme; nothing where it has no device yet.
 
     Args:
-        walls: the mapping of its walls of displays. keep: keeps the boxes while only their places change.
+        driving: what drives its walls of displays. keep: keeps the boxes while only their places change.
     """
     routing, arrays = scheme.kept(Routing), scheme.kept(Arrays)
     if not routing.devices and not arrays.controllers:
         return RoutingResult({}, ())
     boxes = keep("boxes", (scheme, gear), partial(boxes_of, scheme, gear))
-    leads = wall_leads(boxes, arrays, walls, routing.cables)
-    chain = chain_of(boxes, routing.cables, {key: route.length for key, route in runs.routes.items()}, leads)
+    leads = wall_leads(boxes, arrays, driving, routing.cables)
+    chain = chain_of(boxes, routing.cables, dict(runs.of), leads)
     ways = _best(chain.ways)
     own = own_ways(chain)
     heard = {key: found for key, way in {**ways, **own}.items() if (found := hearing(chain, way)) is not None}
     book, out = FigureBook(KINDS), list[Finding]()
     _way_figures(book, ways, heard)
     _cable_figures(book, chain)
-    alone = _without_walls(boxes, walls)
+    alone = _without_walls(boxes, driving)
     power_figures(book, alone, routing, brief)
     out += _told_once([_carries(way) for way in ways.values()])
     out += _told_once(list(_sounds(chain, ways, heard)))
@@ -89,21 +87,20 @@ def study_routing(
     out += _cables(chain, routing)
     out += _settings(chain, routing)
     out += better_inputs(chain)
-    out += _ends(chain, {**ways, **own}, routing, _driven(arrays, walls))
+    out += _ends(chain, {**ways, **own}, routing, _driven(arrays, driving))
     out += power_findings(alone, chain, routing)
-    out += wall_findings(boxes, arrays, walls, routing.cables, leads)
-    mapped = {one.display.key: one for one in walls.displays} if walls is not None else {}
-    return RoutingResult(book.figures, tuple(out), chain.wires, ways, heard, boxes, own, mapped)
+    out += wall_findings(boxes, arrays, driving, routing.cables, leads)
+    return RoutingResult(book.figures, tuple(out), chain.wires, ways, heard, boxes, own)
 
 
-def _driven(arrays: Arrays, walls: Walls | None) -> set[str]:
+def _driven(arrays: Arrays, driving: Driving | None) -> set[str]:
     """Displays of walls that controllers drive: where one of them gets nothing, its wall says so."""
-    return {one.display.key for one in walls.displays} if walls is not None and arrays.controllers else set()
+    return set(driving.displays) if driving is not None and arrays.controllers else set()
 
 
-def _without_walls(boxes: Mapping[str, Box], walls: Walls | None) -> Mapping[str, Box]:
+def _without_walls(boxes: Mapping[str, Box], driving: Driving | None) -> Mapping[str, Box]:
     """The boxes whose power hangs on the gear's circuit: walls of displays have circuits of their own (rules 12.2)."""
-    hung = {one.display.key for one in walls.displays} if walls is not None else set[str]()
+    hung = set(driving.displays) if driving is not None else set[str]()
     return {key: box for key, box in boxes.items() if key not in hung}
 
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 
 from oval_room.core.array.commands import PutPatch
 from oval_room.core.array.document import Arrays
-from oval_room.core.array.mapping import Walls, comes_in
+from oval_room.core.array.mapping import Driving, comes_in
 from oval_room.core.commands import several
 from oval_room.core.findings import Cure, Finding
 from oval_room.core.levels import Level
@@ -23,14 +23,14 @@ Lead = tuple[str, str, str, str]
 
 
 def wall_leads(
-    boxes: Mapping[str, Box], arrays: Arrays, walls: Walls | None, cables: Mapping[str, Cable]
+    boxes: Mapping[str, Box], arrays: Arrays, driving: Driving | None, cables: Mapping[str, Cable]
 ) -> list[Lead]:
     """The leads that a scheme's walls want, by their mapping and the router's takes, and that no cable is laid for."""
-    if walls is None:
+    if driving is None:
         return []
     out = [(one.start, one.start_port) for one in cables.values()]
     into = [(one.end, one.end_port) for one in cables.values()]
-    driven = {one.end for one in cables.values() if one.start in arrays.controllers}
+    already = {one.end for one in cables.values() if one.start in arrays.controllers}
     leads: list[Lead] = []
 
     def lay(start: str, start_port: str, end: str, end_port: str) -> None:
@@ -39,24 +39,24 @@ def wall_leads(
             out.append((start, start_port))
             into.append((end, end_port))
 
-    for lead in _fed(boxes, arrays, walls):
+    for lead in _fed(boxes, arrays, dict(driving.feeds)):
         lay(*lead)
-    for one in walls.displays:
-        box = boxes.get(one.display.key)
-        if one.port is None or box is None or one.display.key in driven:
+    for key, (on, port) in driving.ports:
+        box = boxes.get(key)
+        if box is None or key in already:
             continue
         free = [port.name for port in box.listed(IN) if port.kind == "hdmi" and (box.key, port.name) not in into]
         if free:
-            lay(one.port[0], out_name(boxes[one.port[0]], one.port[1]), box.key, free[0])
+            lay(on, out_name(boxes[on], port), box.key, free[0])
     return leads
 
 
-def _fed(boxes: Mapping[str, Box], arrays: Arrays, walls: Walls) -> Iterator[Lead]:
+def _fed(boxes: Mapping[str, Box], arrays: Arrays, feeds: Mapping[str, str]) -> Iterator[Lead]:
     """From sources by the router to controllers, or straight."""
     router = next(iter(arrays.routers), None)
     if router is None:
         used = dict.fromkeys(arrays.sources, 0)
-        for key, source in walls.feeds.items():
+        for key, source in feeds.items():
             used[source] += 1
             if used[source] <= arrays.sources[source].outputs:
                 yield source, out_name(boxes[source], used[source]), key, IN
@@ -65,12 +65,12 @@ def _fed(boxes: Mapping[str, Box], arrays: Arrays, walls: Walls) -> Iterator[Lea
     for n, (key, port) in enumerate(comes_in(arrays)[: arrays.routers[router].inputs], 1):
         yield key, out_name(boxes[key], port), router, f"{IN} {n}" if f"{IN} {n}" in box.ports else IN
     for n, key in enumerate(list(arrays.controllers)[: arrays.routers[router].outputs], 1):
-        if key in walls.feeds:
+        if key in feeds:
             yield router, out_name(box, n), key, IN
 
 
 def wall_findings(
-    boxes: Mapping[str, Box], arrays: Arrays, walls: Walls | None, cables: Mapping[str, Cable], leads: list[Lead]
+    boxes: Mapping[str, Box], arrays: Arrays, driving: Driving | None, cables: Mapping[str, Cable], leads: list[Lead]
 ) -> Iterator[Finding]:
     """Leads of walls that nobody has laid, and cables that lead an output to another display than its mapping."""
     if leads:
@@ -84,26 +84,26 @@ def wall_findings(
         cure = Cure(SignalCure.LAY, float(len(puts)), several(*puts), "n", told)
         more = {"from": told, "part": "leads"}
         yield Finding(SignalCode.ROUTE_LEADS, Level.MIND, "9.3", {}, float(len(puts)), None, "n", (cure,), more)
-    if walls is None:
+    if driving is None:
         return
-    hung = {one.port: one.display for one in walls.displays if one.port is not None}
-    mapped = {one.display.key: one for one in walls.displays}
+    mapped = dict(driving.ports)
+    hung = {port: key for key, port in driving.ports}
     for key, cable in cables.items():
-        box, one = boxes.get(cable.start), mapped.get(cable.end)
-        if cable.start not in arrays.controllers or box is None or one is None:
+        box, display = boxes.get(cable.start), boxes.get(cable.end)
+        if cable.start not in arrays.controllers or cable.end not in driving.displays or not (box and display):
             continue
         ports = {out_name(box, n): n for n in range(1, arrays.controllers[cable.start].outputs + 1)}
         port = ports.get(cable.start_port)
-        if port is None or one.port == (cable.start, port):
+        if port is None or mapped.get(cable.end) == (cable.start, port):
             continue
-        other = hung.get((cable.start, port))
+        other = hung.get((cable.start, port), "")
         said = {
             "cable": cable.name,
             "output": f"{box.name} {cable.start_port}",
-            "display": one.display.name,
-            "meant": other.name if other is not None else "",
+            "display": display.name,
+            "meant": boxes[other].name if other in boxes else "",
             "part": f"crossed {key}",
         }
         put = PutPatch(of=cable.end, on=cable.start, port=port)
-        cures = (Cure(SignalCure.PATCH, float(port), put, "n", one.display.name, said["output"]),)
+        cures = (Cure(SignalCure.PATCH, float(port), put, "n", display.name, said["output"]),)
         yield Finding(SignalCode.ROUTE_CROSSED, Level.STOP, "9.3", {"picture": cable.end}, cures=cures, more=said)

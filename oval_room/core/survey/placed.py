@@ -15,7 +15,7 @@ from oval_room.core.plan.turn import wall_of
 from oval_room.core.record import record
 from oval_room.core.span import Span
 from oval_room.core.survey.room_phrases import wall_by_name
-from oval_room.core.tape.labelled import What, take_apart
+from oval_room.core.tape.labelled import Line, What, take_apart
 from oval_room.core.tape.phrase import Ask, Here
 
 _WALL: Final = re.compile(
@@ -81,27 +81,17 @@ def placed(
     middle, text = _cut(_MIDDLE, text)
     under, text = _cut(_BY, text)
     line = take_apart(text)
-    said: dict[What, str] = {piece.what: piece.lengths[0] for piece in line.pieces if len(piece.lengths) == 1}
-    if line.sizes:
-        if len(line.sizes) != len(joined) or any(what in said for what in joined):
-            return None
-        said |= dict(zip(joined, line.sizes, strict=True))
-    single = sum(len(piece.lengths) for piece in line.pieces)
-    places = ("right" in said) + ("along" in said) + sum(one is not None for one in (corner, middle, under))
-    if single != len(said) or places > 1 or not said.keys() <= {*spans, "right"}:
+    said = _lengths_of(line, spans, joined)
+    if said is None or ("right" in said) + ("along" in said) + bool(corner) + bool(middle) + bool(under) > 1:
         return None
     asked = [(length, spans["along" if what == "right" else what]) for what, length in said.items()]
     values: dict[What, float] = dict(zip(said, here.lengths(*asked) if asked else (), strict=True))
-    wide, along = values.get("wide", 0.0), values.pop("along", None)
-    if (right := values.pop("right", None)) is not None and wall is not None:
-        along = wall.length - right - wide
-    elif corner and wall is not None:
-        along = 0.0 if corner[1].lower() == "left" else wall.length - wide
-    elif middle and wall is not None:
-        along = (wall.length - wide) / 2
-    elif under:
+    wide, along, right = values.get("wide", 0.0), values.pop("along", None), values.pop("right", None)
+    if under:
         wall, at = _over(here, under["name"], under["way"].lower())
         along = at - wide / 2
+    elif wall is not None:
+        along = _from_its_end(wall, wide, along, right, corner[1].lower() if corner else "", middle is not None)
     past = not word and "along" in said and wall is not None and wall.key == "w1"  # the room may go on past that wall
     if along is not None and wall is not None and not past and not -0.5 <= along <= wall.length:
         raise RefusedError(
@@ -109,6 +99,29 @@ def placed(
         )
     rest = " ".join(_FILLERS.sub(" ", line.words).split())
     return Placed(wall, along, values, rest, bool(middle or under))
+
+
+def _lengths_of(line: Line, spans: Mapping[What, Span], joined: tuple[What, ...]) -> dict[What, str] | None:
+    """The lengths of a line by what each is; None where one of them is of nothing, or of something twice."""
+    said: dict[What, str] = {piece.what: piece.lengths[0] for piece in line.pieces if len(piece.lengths) == 1}
+    if line.sizes:
+        if len(line.sizes) != len(joined) or any(what in said for what in joined):
+            return None
+        said |= dict(zip(joined, line.sizes, strict=True))
+    single = sum(len(piece.lengths) for piece in line.pieces)
+    return said if single == len(said) and said.keys() <= {*spans, "right"} else None
+
+
+def _from_its_end(
+    wall: Wall, wide: float, along: float | None, right: float | None, corner: str, middle: bool
+) -> float | None:
+    """Where something so wide begins along a wall, from its left end [mm]: as said, from its right end, in a corner, in
+    its middle."""
+    if right is not None:
+        return wall.length - right - wide
+    if corner:
+        return 0.0 if corner == "left" else wall.length - wide
+    return (wall.length - wide) / 2 if middle else along
 
 
 def _cut(pattern: re.Pattern[str], text: str) -> tuple[re.Match[str] | None, str]:

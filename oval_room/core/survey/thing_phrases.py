@@ -56,28 +56,16 @@ def thing(
         Ask: something is missing: it is offered with what is usual of its kind. RefusedError: it can't be read.
     """
     text, assumed = re.subn(r",?\s*\bassumed$", "", rest.strip())
-    quoted = re.match(r"\s*[“\"](?P<name>[^”\"0-9][^”\"]*)[”\"]", text)
-    said = placed(here, text[quoted.end() :] if quoted else text, SPANS, joined=SIZES, otherwise=wall)
-    if said is None or (wall := said.wall) is None:
-        raise RefusedError(here.eg(_to_type(kind)), value=rest)
-    if kind == "shelf" and [*said.sizes] == ["high"]:  # a mantel 1.3 m high is no board so thick
-        said = replace(said, sizes={"up": said.sizes["high"]})
-    if NO_NAME.search(said.rest):
-        raise RefusedError(here.eg(_to_type(kind)), value=rest)
-    name = (quoted["name"] if quoted else said.rest).strip() or called or kind
+    name, said, wall = _read(here, kind, text, wall)
+    name = name or called or kind
     if said.along is None and middle is not None and said["wide"] is not None:
         said = replace(said, along=middle - said["wide"] / 2)
     else:
         key = None
-    usual = USUAL.get(kind)
-    w, d, h = (said[side] for side in ("wide", "deep", "high"))
-    if (missing := _missing(said, kind)) and usual is not None and (said.sizes or said.along is not None):
-        raise Ask(f"Not said: {missing}. Like this, or type it", _offered(here, kind, name, said, usual))
-    if w is None or d is None or h is None or said.along is None or min(w, d, h) <= 0:
-        raise RefusedError(here.eg(_to_type(kind)), value=rest)
+    w, d, h, along = _sides(here, kind, name, said)
     out, up = said["out"] or 0.0, said["up"] or 0.0
     _in_its_room(here, w, d, up + h)
-    ends = [wall.room(said.along, out), wall.room(said.along + w, out + d)]
+    ends = [wall.room(along, out), wall.room(along + w, out + d)]
     (x_from, x_to), (y_from, y_to) = (sorted(end[axis] for end in ends) for axis in (0, 1))
     if abs(wall.along[0] * wall.along[1]) > SLANT:
         raise RefusedError(f"{wall.key} runs at a slant: say where it stands from the display wall", value=rest)
@@ -96,9 +84,39 @@ def thing(
     at = "" if wall.key == "w1" else f" of the {dim_name(here.plan, wall.key)}"
     return Heard(
         f"{capital(name)}{' (assumed)' if assumed else ''}: {here.show(w)} wide, {here.show(d)} deep, {here.show(h)} "
-        f"high; left side at {here.show(said.along)}{at}, {here.show(out)} out, {here.show(up)} up",
+        f"high; left side at {here.show(along)}{at}, {here.show(out)} out, {here.show(up)} up",
         put,
     )
+
+
+def _read(here: Here, kind: str, text: str, wall: Wall | None) -> tuple[str, Placed, Wall]:
+    """What is said of a thing: its name, empty where none is, sizes and place, and the wall it is told from.
+
+    Raises:
+        RefusedError: it can't be read.
+    """
+    quoted = re.match(r"\s*[“\"](?P<name>[^”\"0-9][^”\"]*)[”\"]", text)
+    said = placed(here, text[quoted.end() :] if quoted else text, SPANS, joined=SIZES, otherwise=wall)
+    if said is None or (at := said.wall) is None or NO_NAME.search(said.rest):
+        raise RefusedError(here.eg(_to_type(kind)), value=text)
+    if kind == "shelf" and [*said.sizes] == ["high"]:  # a mantel 1.3 m high is no board so thick
+        said = replace(said, sizes={"up": said.sizes["high"]})
+    return (quoted["name"] if quoted else said.rest).strip(), said, at
+
+
+def _sides(here: Here, kind: str, name: str, said: Placed) -> tuple[float, float, float, float]:
+    """How wide, deep and high a thing is and where along its wall [mm].
+
+    Raises:
+        Ask: one is missing of a kind that has usual ones. RefusedError: one is missing, or nought.
+    """
+    usual = USUAL.get(kind)
+    if (missing := _missing(said, kind)) and usual is not None and (said.sizes or said.along is not None):
+        raise Ask(f"Not said: {missing}. Like this, or type it", _offered(here, kind, name, said, usual))
+    w, d, h = (said[side] or 0.0 for side in ("wide", "deep", "high"))
+    if said.along is None or min(w, d, h) <= 0:
+        raise RefusedError(here.eg(_to_type(kind)), value=name)
+    return w, d, h, said.along
 
 
 def stood(here: Here, kind: str, rest: str) -> Heard:

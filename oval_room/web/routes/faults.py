@@ -9,6 +9,7 @@ from typing import Annotated
 from fastapi import APIRouter, Form, Query, Request
 from fastapi.responses import HTMLResponse, Response
 
+from oval_room.core.array.study import ArrayResult
 from oval_room.core.errors import MissingError, RefusedError
 from oval_room.core.signal.commands import KeepCure
 from oval_room.core.signal.document import SYMPTOMS, Routing
@@ -89,7 +90,8 @@ def faults(
     ways = {**found.ways, **found.own}
     if way not in ways or symptom not in SYMPTOMS:
         return _page(request, job, way=way, symptom=symptom)
-    listed = causes(found, ways[way], symptom, head.plan.chosen.kept(Routing).cured)
+    shown = bench.report(head).of(ArrayResult).shown
+    listed = causes(found, ways[way], symptom, head.plan.chosen.kept(Routing).cured, shown)
     then = next_test(listed, tested)
     return _page(request, job, way=way, symptom=symptom, listed=_rows(listed, tested), tried_before=tested, then=then)
 
@@ -130,7 +132,8 @@ def practise_fault(
 ) -> HTMLResponse:
     """A made-up fault in the stand-ins: tests tell whether they find it."""
     bench = bench_of(request)
-    broken = break_it(bench.report(bench.store.head(job)).of(RoutingResult), seed)
+    report = bench.report(bench.store.head(job))
+    broken = break_it(report.of(RoutingResult), seed, report.of(ArrayResult).shown)
     if broken is None:
         return _page(request, job, 422, wrong="Link a source to a display first: there is nothing to break yet.")
     tried = [key for key in dict.fromkeys(tested) if any(cause.key == key for cause in broken.listed)]

@@ -7,6 +7,7 @@ import unittest
 from typing import Final
 
 from oval_room.core.apply import apply
+from oval_room.core.array.study import ArrayResult
 from oval_room.core.commands import Command
 from oval_room.core.evaluate import evaluate
 from oval_room.core.findings import Finding
@@ -212,10 +213,11 @@ class Journeys(Case):
         self.assertEqual(len({line.end for line in lines}), 17)
         after = self.result(laid)
         way = next(one for one in after.ways.values() if one.display.name == "display 9")
-        shown = after.shown[way.display.key]
+        everything = evaluate(laid, WHOLE).of(ArrayResult).shown
+        shown = everything[way.display.key]
         assert shown.port is not None
         self.assertEqual((way.wires[-1].start.name, way.wires[-1].out.name), ("South", f"out {shown.port[1]}"))
-        black = causes(after, way, "one display black")
+        black = causes(after, way, "one display black", shown=everything)
         self.assertIn(f"the lead from South out {shown.port[1]}", [one.what for one in black])
         then = next_test(black, [black[0].key])
         assert then is not None

@@ -11,10 +11,11 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import replace
 from typing import Final
 
+from oval_room.core.array.mapping import Mapped
 from oval_room.core.signal.chain import Way
 from oval_room.core.signal.document import Cured
 from oval_room.core.signal.faults.cause import Cause
@@ -37,20 +38,23 @@ LINKS: Final = (
 FED: Final = ("no picture", "low-voltage sign", "drops every few minutes", "connects again and again")
 SOUND: Final = ("no sound", "no sound from apps", "no surround")
 OF_APPS: Final = "no sound from apps"
+NONE: Final[Mapping[str, Mapped]] = {}
 AGAIN: Final = 1.6
 """What cured a symptom at a display before weighs so many times as much, each time."""
 
 
-def causes(found: RoutingResult, way: Way, symptom: str, cured: Sequence[Cured] = ()) -> list[Cause]:
+def causes(
+    found: RoutingResult, way: Way, symptom: str, cured: Sequence[Cured] = (), shown: Mapping[str, Mapped] = NONE
+) -> list[Cause]:
     """The causes of a symptom on a way, the likeliest first; weights are shares that add up to one. cured: what cured
-    faults before; those of another picture count for nothing."""
+    faults before; those of another picture count for nothing. shown: what each display of a wall shows."""
     if symptom == OF_APPS:  # of what the display plays itself, whatever else it shows
         own = found.own.get(f"{way.display.key} {way.display.key}")
         if own is None:
             return []
         way = own
     listed: dict[str, Cause] = {}
-    for cause in _all(found, way, symptom):
+    for cause in _all(found, way, symptom, shown):
         if cause.weight > listed[cause.key].weight if cause.key in listed else cause.weight > 0:
             listed[cause.key] = cause
     mine = ("", way.display.shows)
@@ -76,7 +80,7 @@ def next_test(listed: Sequence[Cause], tried: Collection[str] = ()) -> Cause | N
     return max(left, key=lambda cause: (cause.worth, -cause.minutes), default=None)
 
 
-def _all(found: RoutingResult, way: Way, symptom: str) -> Iterator[Cause]:
+def _all(found: RoutingResult, way: Way, symptom: str, shown: Mapping[str, Mapped]) -> Iterator[Cause]:
     if symptom in LINKS:
         for wire in way.wires:
             yield from cables(wire, way, symptom)
@@ -87,7 +91,7 @@ def _all(found: RoutingResult, way: Way, symptom: str) -> Iterator[Cause]:
     if symptom in SOUND:
         yield from sounds(way, symptom, found.heard.get(way.key))
     if symptom in ON_WALLS:
-        yield from walls(found, way, symptom)
+        yield from walls(found, way, symptom, shown)
     if symptom == "no picture" and way.wires:
         into = way.wires[-1].into.name
         yield Cause(

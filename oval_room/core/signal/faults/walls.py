@@ -3,7 +3,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Final
 
 from oval_room.core.array.mapping import Mapped
@@ -21,11 +21,11 @@ ON_WALLS: Final = (
 """What is wrong of one display of a wall, or among them."""
 
 
-def walls(found: RoutingResult, way: Way, symptom: str) -> Iterator[Cause]:
+def walls(found: RoutingResult, way: Way, symptom: str, all_shown: Mapping[str, Mapped]) -> Iterator[Cause]:
     """The causes of what is wrong at one display of a wall; in the wrong order also of displays beside each other."""
-    shown = found.shown.get(way.display.key)
+    shown = all_shown.get(way.display.key)
     if symptom == "wrong order on a wall":
-        yield from _order(found, way)
+        yield from _order(found, way, shown)
     if shown is None or shown.port is None or not way.wires:
         return
     if symptom == "one display black":
@@ -35,7 +35,7 @@ def walls(found: RoutingResult, way: Way, symptom: str) -> Iterator[Cause]:
     elif symptom == "one display turned":
         yield from _turned(way, shown)
     elif symptom == "out of step":
-        yield from _step(found, way)
+        yield from _step(found, way, all_shown)
 
 
 def output_of(wire: Wire) -> str:
@@ -89,9 +89,9 @@ def _turned(way: Way, shown: Mapped) -> Iterator[Cause]:
     yield Cause("own turn", way.display.key, f"{name} turns it by itself", "", test, 2.0, 1.0)
 
 
-def _step(found: RoutingResult, way: Way) -> Iterator[Cause]:
-    last, wall = way.wires[-1], found.shown[way.display.key].wall
-    on = {one.port[0] for one in found.shown.values() if one.wall == wall and one.port is not None}
+def _step(found: RoutingResult, way: Way, shown: Mapping[str, Mapped]) -> Iterator[Cause]:
+    last, wall = way.wires[-1], shown[way.display.key].wall
+    on = {one.port[0] for one in shown.values() if one.wall == wall and one.port is not None}
     names = sorted({box.name for key, box in found.boxes.items() if key in on})
     if len(on) > 1:
         test = f"lock the outputs that feed {' and '.join(names)} together, or put the whole wall on one"
@@ -106,7 +106,7 @@ def _step(found: RoutingResult, way: Way) -> Iterator[Cause]:
     )
 
 
-def _order(found: RoutingResult, way: Way) -> Iterator[Cause]:
+def _order(found: RoutingResult, way: Way, shown: Mapped | None) -> Iterator[Cause]:
     """Cables of one box that lead to several displays: two of them changed about."""
     if not way.wires:
         return
@@ -116,7 +116,6 @@ def _order(found: RoutingResult, way: Way) -> Iterator[Cause]:
     test = "show numbers on all displays; change the two that are changed about at the box"
     weight = 4.0 if len(ends) > 1 else 0.5
     yield Cause("changed", last.start.key, "two cables changed about", why, test, 4.0, weight)
-    shown = found.shown.get(way.display.key)
     told = f": {output_of(last)} is {way.display.name}'s, {piece(shown)}" if shown is not None and shown.port else ""
     test = f"read the mapping against the schedule{told}"
     yield Cause("mapping", last.start.key, "the mapping of the outputs", "", test, 6.0, 2.0, SELDOM)

@@ -6,7 +6,8 @@ from typing import Final
 
 from oval_room.core.parts import STAGES
 from oval_room.core.record import record
-from oval_room.core.tape.phrase import Looked, NotHeard
+from oval_room.core.tape.phrase import Answer, Looked, NotHeard
+from oval_room.core.tape.phrase import Asked as Question
 from oval_room.web.part import Asked, Page
 from oval_room.web.sheet_parts import SheetParts
 
@@ -33,7 +34,7 @@ class Going:
     panel: str = ""
     subject: str = ""
 
-    def beside(self, heard: NotHeard) -> str:
+    def beside(self, heard: Answer) -> str:
         """What Enter does, after what the line would begin, where a word of the table is that line."""
         return f"{heard.say}. Enter: {self.say.lower()}" if " what? " in heard.say else self.say
 
@@ -41,8 +42,11 @@ class Going:
         return {"address": self.address, "panel": self.panel, "subject": self.subject}
 
 
-def goes_to(parts: SheetParts, line: str, heard: NotHeard) -> Going | None:
-    """Where a line goes that is no change of the job; None where it is none of these either."""
+def goes_to(parts: SheetParts, line: str, heard: Answer) -> Going | None:
+    """Where a line goes that is no change of the job, though another might be asked of it; None where it is none of
+    these either."""
+    if not isinstance(heard, (NotHeard, Question)):
+        return None
     if isinstance(heard, Looked):
         return Going(heard.say, subject=heard.key)
     said = " ".join(line.lower().split())

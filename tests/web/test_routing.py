@@ -70,6 +70,15 @@ class Stage(WebCase):
             status, page = self.form(f"/jobs/{job}/cables", {}, bad if bad else None)
             self.assertEqual((status, said in page), (422, True))
 
+    def test_its_pages_are_gone_to_by_their_names(self) -> None:
+        for line, page in (
+            ("ways to link it", "layouts"), ("what is wrong", "faults"), ("one press", "buttons"), ("displays", "displays"),
+            ("cable schedule", "cables"),
+        ):  # fmt: skip
+            with self.subTest(line):
+                said = self.say(self.chapel, line, stage="routing").json()
+                self.assertEqual((said["kind"], said.get("address", "").split("?")[0].split("/")[-1]), ("goes", page))
+
     def test_labels_are_read_back(self) -> None:
         answer = self.client.get(f"/jobs/{self.chapel}/cables/labels.pdf")
         self.assertEqual(answer.headers["content-type"], "application/pdf")

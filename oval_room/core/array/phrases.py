@@ -286,6 +286,9 @@ def wall_called(here: Here, said: str) -> str | None:
 def _moved(here: Here, key: str, n: int, way: str, by: float) -> Heard:
     picture: Picture = here.plan.chosen.pictures[key]
     along, up = {"left": (-by, 0.0), "right": (by, 0.0), "up": (0.0, by), "down": (0.0, -by)}[way]
+    low = picture.bottom - picture.frame_bottom
+    if low + up < 0:
+        raise RefusedError(f"display {n} hangs {here.show(low)} over the floor: it goes down no farther", value=way)
     at = to_room(picture.pose.point, Turn(picture.pose.yaw), Own(along, up, 0.0))
     return Heard(f"Display {n}: {here.show(by)} {way}", PutPicture(id=key, x=at.x, y=at.y, z=at.z))
 

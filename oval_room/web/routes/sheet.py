@@ -266,11 +266,9 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     if isinstance(heard_as, Heard):
         told = f"What if: {heard_as.say}" if only_asked else heard_as.say
         return _ghost(parts, heard_as.command, told, heard_as.offers)
-    if isinstance(heard_as, NotHeard) and (going := goes_to(parts, line, heard_as)) is not None:
-        told = going.beside(heard_as)
-        return JSONResponse(
-            {"kind": "told", "say": told, "html": str(lengths(told)), "options": list(heard_as.options)}
-        )
+    if (going := goes_to(parts, line, heard_as)) is not None:
+        told, others = going.beside(heard_as), heard_as.options if isinstance(heard_as, NotHeard) else ()
+        return JSONResponse({"kind": "told", "say": told, "html": str(lengths(told)), "options": list(others)})
     options = heard_as.options or complete(body.line, body.stage)
     typed_so_far = body.line.strip().lower()
     if typed_so_far and "gear".startswith(typed_so_far):
@@ -342,7 +340,7 @@ def say(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
     heard_as = bench.hear(parts.head, line, parts.seen.subject if body.shown else parts.seen.spoken_of, who.name)
     if only_asked and isinstance(heard_as, Heard):
         return _ghost(parts, heard_as.command, f"What if: {heard_as.say}")
-    if isinstance(heard_as, NotHeard) and (going := goes_to(parts, line, heard_as)) is not None:
+    if (going := goes_to(parts, line, heard_as)) is not None:
         return JSONResponse({"kind": "goes", "say": going.say, "html": str(lengths(going.say)), **going.told()})
     if isinstance(heard_as, (Asked, NotHeard)):
         return refused_with(heard_as.say, options=heard_as.options, asked=isinstance(heard_as, Asked))

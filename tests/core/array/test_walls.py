@@ -346,6 +346,8 @@ class Exact(unittest.TestCase):
                 for (x, z), (was_x, was_z) in zip(at(after, group), at(TWO, group), strict=True):
                     self.assertAlmostEqual(x - was_x, by[0])
                     self.assertAlmostEqual(z - was_z, by[1])
+        for line in ("wall 2 down 3 m", "wall display 3 down 3 m"):
+            self.assertIn("goes down no farther", refused(TWO, line))
         bottom = say(TWO, "wall 2 bottom 900", gear=WHOLE)
         self.assertAlmostEqual(
             min(bottom.chosen.pictures[key].bottom for key in bottom.chosen.groups["m2"].members), 900.0

@@ -69,7 +69,8 @@ def settings(wire: Wire, way: Way, symptom: str) -> Iterator[Cause]:
         yield Cause(
             "firmware", box.key, f"firmware of {box.name}", f"{into.name} needs {into.firmware}", test, 4.0, 1.5
         )
-    if box.role == "display" and symptom in ("low resolution only", "no HDR", "snow or wrong colour"):
+    hidden = box.role == "display" and not into.on and not into.slow
+    if hidden and symptom in ("low resolution only", "no HDR", "snow or wrong colour"):
         test = f"look for a setting of {into.name} in the menu of {box.name}: enhanced, full rate"
         yield Cause(
             "setting",

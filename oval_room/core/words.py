@@ -7,7 +7,7 @@ A finding reads like an experienced colleague: what, because of what, by how muc
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from oval_room.core.figures import show_value
@@ -32,6 +32,12 @@ def names_of(plan: Plan) -> dict[str, str]:
 def counted(count: int, of: str) -> str:
     """How many of something, in words: 1 item, 3 items."""
     return f"{count} {of}{'' if count == 1 else 's'}"
+
+
+def some_of(names: Sequence[str], most: int = 3) -> str:
+    """Names as a sentence tells them: `a, b and c`, `a, b, c and 5 more`."""
+    told = [*names[:most], f"{len(names) - most} more"] if len(names) > most + 1 else list(names)
+    return " and ".join(filter(None, (", ".join(told[:-1]), told[-1]))) if told else ""
 
 
 def capital(text: str) -> str:

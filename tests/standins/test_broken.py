@@ -122,6 +122,17 @@ class Ranked(unittest.TestCase):
                         self.assertAlmostEqual(math.fsum(one.weight for one in now), 1.0)
                         self.assertTrue(all(one.weight < 1.0 for one in now) or len(now) == 1)
 
+    def test_what_is_told_to_be_left_is_what_is_left(self) -> None:
+        """2160p60 10 bit 4:2:0 asks 11.14 of the 18 that a TV's input has: 38 % are left, on the board 6.9 Gbit/s; of a
+        cable that carries 48 over its length more."""
+        rate = next(one for one in self.listed(ALONE, "dv1 p1", "black flashes") if one.kind == "rate")
+        self.assertIn("38 % of its rate left", rate.why)
+        cable = next(one for one in self.listed(ALONE, "dv1 p1", "black flashes") if one.kind == "cable")
+        self.assertNotIn("is left", cable.why)
+        tight = chain("sends Kestrel 2160p60 8 bit", "lead c1 4 m", "lead c1 passive", on=ALONE)
+        cable = next(one for one in self.listed(tight, "dv1 p1", "black flashes") if one.kind == "cable")
+        self.assertIn("only 1 % of its rate is left", cable.why)
+
     def test_a_cure_counts_at_its_own_display(self) -> None:
         """ARC that was off at one TV says nothing of the screen beside it."""
         plan = apply(SHED, KeepCure(symptom="no sound", kind="decoder", at="dv3", picture="p1"), SHELF)

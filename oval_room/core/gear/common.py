@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Callable, Collection, Mapping
-from typing import Any, Final
+from typing import Any, Final, get_args
 
 from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
@@ -22,7 +22,7 @@ from oval_room.core.gear.field import (
     plain_number,
 )
 from oval_room.core.gear.printed import Rule
-from oval_room.core.plan.gear import GearItem, Panel, Screen
+from oval_room.core.plan.gear import GearItem, Panel, Screen, SoundKind
 from oval_room.core.plan.measure import Values
 from oval_room.core.record import record
 from oval_room.core.screens.size import picture_size
@@ -99,6 +99,9 @@ def word(key: str, words: tuple[str, ...]) -> Callable[[str], Read]:
         return Read({key: fits[0]})
 
     return read
+
+
+SOUNDS: Final[tuple[str, ...]] = get_args(SoundKind)
 
 
 def words_of(key: str, words: tuple[str, ...], what: str) -> Callable[[str], Read]:

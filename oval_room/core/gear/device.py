@@ -9,17 +9,16 @@ from typing import Final, get_args
 
 from oval_room.core.errors import RefusedError
 from oval_room.core.gear.boxed import SIDES, sides_of
-from oval_room.core.gear.common import MASS, NOTE, PRICE, WATTS, GearKind, bare, number, shown, word, words_of
+from oval_room.core.gear.common import MASS, NOTE, PRICE, SOUNDS, WATTS, GearKind, bare, number, shown, word, words_of
 from oval_room.core.gear.field import GearField, Read
 from oval_room.core.gear.ports import OF_A_BOX, PORTS
 from oval_room.core.gear.printed import BOXES
-from oval_room.core.plan.gear import Device, DeviceDoes, DeviceRole, GearItem, SoundKind
+from oval_room.core.plan.gear import Device, DeviceDoes, DeviceRole, GearItem
 from oval_room.core.signal.typed import format_of
 from oval_room.core.span import Span
 
 ROLES: Final = get_args(DeviceRole)
 DOES: Final = get_args(DeviceDoes)
-SOUNDS: Final = get_args(SoundKind)
 SOURCES: Final = ("player", "console", "computer")
 MOST_FORMATS: Final = 12
 SIDE: Final = Span("a side of it", 5, 1200, (12, 620))

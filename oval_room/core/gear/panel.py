@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Collection, Mapping
-from typing import Final, get_args
+from typing import Final
 
 from oval_room.core.aspect import parse_aspect
 from oval_room.core.errors import RefusedError
@@ -15,6 +15,7 @@ from oval_room.core.gear.common import (
     NOTE,
     PIXELS,
     PRICE,
+    SOUNDS,
     THREE_SIDES,
     WATTS,
     GearKind,
@@ -32,7 +33,7 @@ from oval_room.core.gear.field import W_H_D, GearField, Read, by_letters, length
 from oval_room.core.gear.ports import PORTS, PORTS_ASKED
 from oval_room.core.gear.printed import DISPLAY
 from oval_room.core.levels import SLIM
-from oval_room.core.plan.gear import GearItem, Panel, SoundKind
+from oval_room.core.plan.gear import GearItem, Panel
 from oval_room.core.plan.measure import Values
 from oval_room.core.span import Span
 
@@ -42,7 +43,6 @@ HOLE: Final = Span("the depth of a bolt's hole", 3, 120, (6, 60))
 BOLTS: Final = Span("the way from a panel's top to its upper bolts", 5, 2500, (50, 800))
 SQUARES: Final = (50.0, 75.0, 100.0)
 """Patterns that are said by one side alone [mm]: larger ones have others as wide beside them, 400 x 200, 400 x 300."""
-SOUNDS: Final[tuple[str, ...]] = get_args(SoundKind)
 SOLD_AS: Final = 0.03
 """An aspect is sold that is so near to its pixels' own: 21:9 for 2.37 and 2.39."""
 RADIUS: Final = Span("a panel's radius", 300, 20_000, (700, 8000))

@@ -16,15 +16,15 @@ from oval_room.core.signal.box import BACK, Box
 from oval_room.core.signal.chain import Chain, Way
 from oval_room.core.signal.commands import PutCable
 from oval_room.core.signal.document import Cable
-from oval_room.core.signal.hearing import PLAIN_SOUND, RANK, Heard, full_kind
+from oval_room.core.signal.hearing import NARROW, PLAIN_SOUND, RANK, Heard, full_kind
 from oval_room.core.signal.port import Port
 from oval_room.core.signal.says import SignalCode, SignalCure
 
 APPS: Final = "apps"
 """The role of what a display plays itself."""
-OVER_ARC: Final = ("5.1", "stereo")
-OVER_EARC: Final = ("object", "5.1", "stereo")
-"""What apps are taken to give where no sheet says, by what the display can send back (planning values)."""
+OVER_EARC: Final = ("object", *NARROW)
+"""What apps are taken to give where no sheet says and the display sends eARC back; with ARC what that carries (planning
+values)."""
 
 
 def own_ways(chain: Chain) -> dict[str, Way]:
@@ -52,7 +52,7 @@ def _own_sound(chain: Chain, box: Box) -> tuple[str, ...]:
     lists = {one for port in box.listed("in") for one in port.features}
     if not linked or not isinstance(box.item, Panel | None):
         return ()
-    return OVER_EARC if "earc" in lists else OVER_ARC if "arc" in lists else ()
+    return OVER_EARC if "earc" in lists else NARROW if "arc" in lists else ()
 
 
 def own_sounds(
@@ -66,7 +66,7 @@ def own_sounds(
         found, gives = heard.get(key), full_kind(way.source.sound) or PLAIN_SOUND
         alone = found is None or found.decoder is way.display
         level = Level.GOOD if found is not None and found.arrives == gives and not alone else Level.MIND
-        lead = None if level is Level.GOOD else _lead(chain, way.display, decoders, found, gives, taken)
+        lead = None if level is Level.GOOD else _lead(chain, way, decoders, found, taken)
         if lead is not None:
             taken.add(lead[0].id)
         more = {
@@ -84,28 +84,24 @@ def own_sounds(
 
 
 def _lead(
-    chain: Chain, display: Box, decoders: list[Box], found: Heard | None, gives: str, taken: set[str]
+    chain: Chain, way: Way, decoders: list[Box], found: Heard | None, taken: set[str]
 ) -> tuple[PutCable, str] | None:
     """The HDMI lead that brings more of a display's own sound back than comes now: a second one, or the one that is
     there in the ports that know it."""
+    display = way.display
     now = RANK.index(found.arrives) if found is not None and found.arrives in RANK else len(RANK)
     now = len(RANK) if found is not None and found.decoder is display else now
     first = [found.decoder] if found is not None and found.decoder in decoders else []
     for decoder in [*first, *(box for box in decoders if box not in first)]:
         for kind in ("earc", "arc"):
-            carried = RANK if kind == "earc" else OVER_ARC
-            would = full_kind(tuple(one for one in display_sound(gives) if one in carried and one in decoder.sound))
+            carried = RANK if kind == "earc" else NARROW
+            would = full_kind(tuple(one for one in way.source.sound if one in carried and one in decoder.sound))
             if would is None or RANK.index(would) >= now:
                 continue
             put = _joined(chain, decoder, display, kind, taken)
             if put is not None:
                 return put, f"{decoder.name} {put.start_port} > {display.name} {put.end_port}"
     return None
-
-
-def display_sound(gives: str) -> tuple[str, ...]:
-    """The kinds of sound that a display gives whose fullest is one."""
-    return tuple(one for one in OVER_EARC if RANK.index(one) >= RANK.index(gives))
 
 
 def _joined(chain: Chain, decoder: Box, display: Box, kind: str, taken: set[str]) -> PutCable | None:

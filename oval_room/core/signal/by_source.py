@@ -9,7 +9,7 @@ from oval_room.core.levels import Level
 from oval_room.core.record import record
 from oval_room.core.signal.chain import Way
 from oval_room.core.signal.hearing import Heard
-from oval_room.core.signal.says import WHY
+from oval_room.core.signal.says import stop_words
 from oval_room.core.signal.study import RoutingResult
 
 
@@ -67,12 +67,11 @@ def other_leads(found: RoutingResult) -> list[OtherLead]:
 
 
 def _reached(way: Way, heard: Heard | None) -> Reached:
-    level = Level.GOOD if way.whole else Level.MIND if way.format is not None else Level.STOP
     arrives = f"{way.format.name} arrives" if way.format is not None else "nothing arrives"
     if way.wires and way.format is not None and not way.beside:
         arrives += f", {way.spare:.1f} Gbit/s to spare"
     return Reached(
-        level, way.display.name, " > ".join(_by(way)), arrives, "" if way.whole else _lost(way), _sounds(heard)
+        way.level, way.display.name, " > ".join(_by(way)), arrives, "" if way.whole else _lost(way), _sounds(heard)
     )
 
 
@@ -88,11 +87,7 @@ def _lost(way: Way) -> str:
     stopped, wanted = way.stopped, way.wanted.name
     if stopped is None:
         return f"{wanted}, held to what {way.beside} takes"
-    if stopped.why != "rate":
-        return f"{wanted}: {stopped.weakest} {WHY[stopped.why]}"
-    if not stopped.have:
-        return f"{wanted}: {stopped.weakest} does not reach so far"
-    return f"{wanted}: {stopped.weakest} carries {stopped.have:.1f} of the {stopped.need or 0:.1f} Gbit/s"
+    return f"{wanted}: {stop_words(stopped.why, stopped.weakest, stopped.need, stopped.have)}"
 
 
 def _sounds(heard: Heard | None) -> str:

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Final
 
+from oval_room.core.levels import Level
 from oval_room.core.record import record
 from oval_room.core.sent_format import Format, dp_need, hdmi_rate, sdi_need, tmds_has, tmds_need
 from oval_room.core.signal.box import Box
@@ -90,6 +91,11 @@ class Way:
     def whole(self) -> bool:
         """Whether what is wanted arrives."""
         return self.format is not None and self.stopped is None and not self.beside
+
+    @property
+    def level(self) -> Level:
+        """How good it is: what is wanted arrives, something else does, nothing."""
+        return Level.GOOD if self.whole else Level.MIND if self.format is not None else Level.STOP
 
     @property
     def lag(self) -> float:

@@ -7,7 +7,7 @@ does not pass the HDR or a moving frame rate stops it; 4:2:0 over TMDS is the la
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import field
 from typing import Final, Literal
 
@@ -125,19 +125,30 @@ def _hdmi_stops(link: Link, form: Format, last: bool) -> Stopped | None:
 
 def spare_of(link: Link, form: Format) -> float:
     """What a link that carries a format has left [Gbit/s]."""
+    return max((has - need for has, need in _loads(link, form)), default=0.0)
+
+
+def share_left(link: Link, form: Format) -> float:
+    """What a link has left of all that it carries, as a share; under 0 where a format is too much for it, 1 where its
+    kind has no rate."""
+    return max(((has - need) / has for has, need in _loads(link, form) if has > 0), default=1.0)
+
+
+def _loads(link: Link, form: Format) -> Iterator[tuple[float, float]]:
+    """Each way that a link can run: what it carries so and what a format asks of it [Gbit/s]."""
     weakest = min(part.gbps for part in link.parts)
     if link.kind == "displayport":
-        return weakest - dp_need(form)
-    if link.kind == "data":
-        return weakest - tmds_need(form)
-    if link.kind == "sdi":
-        return weakest - (sdi_need(form) or 0.0)
-    if link.kind != "hdmi":
-        return 0.0
-    frl, tmds = min(part.frl for part in link.parts), min(part.tmds for part in link.parts)
-    left = [frl_payload(frl) - frl_need(form)] if frl > 0 else []
-    left += [tmds - tmds_need(form)] if tmds > 0 and tmds_has(form) else []
-    return max(left, default=0.0)
+        yield weakest, dp_need(form)
+    elif link.kind == "data":
+        yield weakest, tmds_need(form)
+    elif link.kind == "sdi":
+        yield weakest, sdi_need(form) or 0.0
+    elif link.kind == "hdmi":
+        frl, tmds = min(part.frl for part in link.parts), min(part.tmds for part in link.parts)
+        if frl > 0:
+            yield frl_payload(frl), frl_need(form)
+        if tmds > 0 and tmds_has(form):
+            yield tmds, tmds_need(form)
 
 
 def _unlisted(link: Link, form: Format) -> Stopped | None:

@@ -6,6 +6,7 @@ from oval_room.core.findings import Code, CureKind, Finding
 from oval_room.core.levels import Level
 from oval_room.core.words import Words, capital
 
+STOPPED = ("why", "weakest", "need", "have")
 WHY = {
     "hdr": "does not list its HDR",
     "vrr": "does not list a moving frame rate",
@@ -14,14 +15,11 @@ WHY = {
 }
 
 
-def _stop_words(f: Finding) -> str:
+def stop_words(why: str, weakest: str, need: float | None, have: float | None) -> str:
     """What stops a format: the part, and by how much."""
-    m = f.more
-    if m["why"] == "rate" and not m["have"]:
-        return f"{m['weakest']} does not reach so far"
-    if m["why"] == "rate":
-        return f"{m['weakest']} carries {m['have']:.1f} of the {m['need']:.1f} Gbit/s"
-    return f"{m['weakest']} {WHY[m['why']]}"
+    if why != "rate":
+        return f"{weakest} {WHY[why]}"
+    return f"{weakest} carries {have:.1f} of the {need or 0:.1f} Gbit/s" if have else f"{weakest} does not reach so far"
 
 
 def _carries(f: Finding, w: Words) -> str:
@@ -34,7 +32,7 @@ def _carries(f: Finding, w: Words) -> str:
         held = f"{head}: held to what {m['beside']} takes, as one splitter feeds both"
         return f"{held}; {goes} where {m['wanted']} was wanted."
     goes = f"{m['goes']} goes instead" if m["goes"] else "nothing of its list goes"
-    return f"{head}: no {m['wanted']}: {_stop_words(f)}; {goes}."
+    return f"{head}: no {m['wanted']}: {stop_words(*(m[key] for key in STOPPED))}; {goes}."
 
 
 def _reach(f: Finding, w: Words) -> str:

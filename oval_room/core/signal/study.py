@@ -39,9 +39,8 @@ from oval_room.core.signal.units import GBPS
 from oval_room.core.signal.walls import wall_findings, wall_leads
 from oval_room.core.sound.with_picture import EARLY, lip_sync_level
 from oval_room.core.sound.with_picture import LATE as SOUND_LATE
+from oval_room.core.words import some_of
 
-MOST_NAMED: Final = 4
-"""Displays that a sentence names; of more it names three and counts the others."""
 IN_THE_WALL: Final = 1500.0
 """A cable to a display that runs farther than this is closed in [mm] (planning value)."""
 
@@ -133,10 +132,7 @@ def _told_once(found: list[Finding]) -> list[Finding]:
         if others:
             names = [one.more["display"] for one in (first, *others)]
             least = min((one.value for one in (first, *others) if one.value is not None), default=None)
-            told = f"{', '.join(names[:-1])} and {names[-1]}"
-            if len(names) > MOST_NAMED:
-                told = f"{', '.join(names[:3])} and {len(names) - 3} more"
-            first = replace(first, value=least, more={**first.more, "display": told})
+            first = replace(first, value=least, more={**first.more, "display": some_of(names)})
         out.append(first)
     return out
 
@@ -144,18 +140,20 @@ def _told_once(found: list[Finding]) -> list[Finding]:
 def _carries(way: Way) -> Finding:
     """What arrives at a display."""
     stopped, wanted = way.stopped, way.wanted.name
-    level = Level.GOOD if way.whole else Level.MIND if way.format else Level.STOP
-    more = {
-        "source": way.source.name,
-        "display": way.display.name,
-        "wanted": wanted,
-        "goes": way.format.name if way.format else "",
-        "beside": "" if stopped else way.beside,
-        "why": stopped.why if stopped else "",
-        "weakest": stopped.weakest if stopped else "",
-        "need": stopped.need if stopped else None,
-        "have": stopped.have if stopped else None,
-    }
+    level, more = (
+        way.level,
+        {
+            "source": way.source.name,
+            "display": way.display.name,
+            "wanted": wanted,
+            "goes": way.format.name if way.format else "",
+            "beside": "" if stopped else way.beside,
+            "why": stopped.why if stopped else "",
+            "weakest": stopped.weakest if stopped else "",
+            "need": stopped.need if stopped else None,
+            "have": stopped.have if stopped else None,
+        },
+    )
     value, limit = (way.spare, 0.0) if way.whole else (None, None)
     cures = () if way.whole or way.stopped is None else _cable_cure(way)
     return Finding(SignalCode.ROUTE_CARRIES, level, "10.6", _about(way), value, limit, GBPS, cures, more)
@@ -362,7 +360,7 @@ def _spares(chain: Chain, routing: Routing) -> Iterator[Finding]:
     if not far:
         return
     names, taken = list(far.values()), set(routing.spares)
-    told = ", ".join(names[:3]) + (f" and {len(names) - 3} more" if len(names) > 3 else "")
+    told = some_of(names)
     steps = []
     for key in far:
         steps.append(PutSpare(id=next_id("sp", taken), to=key))

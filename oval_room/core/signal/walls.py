@@ -17,6 +17,7 @@ from oval_room.core.signal.commands import PutCable
 from oval_room.core.signal.document import Cable
 from oval_room.core.signal.says import SignalCode, SignalCure
 from oval_room.core.signal.wall_boxes import IN, out_name
+from oval_room.core.words import some_of
 
 Lead = tuple[str, str, str, str]
 """From a box and its output to a box and its input."""
@@ -79,8 +80,7 @@ def wall_findings(
             puts.append(PutCable(id=next_id("cb", taken), start=start, start_port=out, end=end, end_port=into))
             taken.add(puts[-1].id)
         names = list(dict.fromkeys(boxes[lead[0]].name for lead in leads))
-        first = [*names[:3], *([f"{len(names) - 3} more"] if len(names) > 3 else [])]
-        told = " and ".join(filter(None, (", ".join(first[:-1]), first[-1])))
+        told = some_of(names)
         cure = Cure(SignalCure.LAY, float(len(puts)), several(*puts), "n", told)
         more = {"from": told, "part": "leads"}
         yield Finding(SignalCode.ROUTE_LEADS, Level.MIND, "9.3", {}, float(len(puts)), None, "n", (cure,), more)

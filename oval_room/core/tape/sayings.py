@@ -20,9 +20,9 @@ from typing import Final
 from oval_room.core.errors import RefusedError
 from oval_room.core.record import record
 from oval_room.core.tape.phrase import Here
+from oval_room.core.tape.reading import COUNTS
 from oval_room.core.units import is_length
 
-_COUNTS: Final = ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
 _CARRY_NOTHING: Final = (
     "the|a|an|is|are|of|on|for|it|its|it's|about|roughly|now|please|in|with|by|our|my|there|there's|and|be"
 )
@@ -40,7 +40,7 @@ _TYPES: Final = {
     "by": _LENGTH,
     "size": r"[0-9]{2,3}(?:\.[0-9])?(?:\s?(?:inch|inches|in|\"|″|s))?",
     "sizes": rf"{_LENGTH}(?:\s?(?:x|×|by)\s?{_LENGTH}){{1,2}}",
-    "count": rf"[0-9]{{1,2}}|{'|'.join(_COUNTS)}",
+    "count": rf"[0-9]{{1,2}}|{'|'.join(COUNTS)}",
     "number": r"[0-9]+(?:\.[0-9]+)?",
     "wall": rf"w\s?[0-9]{{1,2}}|wall\s+[0-9]{{1,2}}|{_SIDE}",
     "grid": r"[0-9]{1,2}\s?(?:x|×|by)\s?[0-9]{1,2}",
@@ -140,7 +140,7 @@ def _plain(text: str, kind: str) -> str | None:
     if kind == "size":
         return re.sub(r"[^0-9.].*$", "", text)
     if kind == "count":
-        return str(_COUNTS.index(text.lower()) + 1) if text.lower() in _COUNTS else text
+        return str(COUNTS.index(text.lower()) + 1) if text.lower() in COUNTS else text
     if kind == "wall":
         named = re.sub(r"[- ]?hand", "", text.lower())
         named = re.sub(r"\s+(?:side\s+)?wall$", "", named)

@@ -33,7 +33,7 @@ from oval_room.web.person import Who
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
-Port40 = Annotated[str, Form(max_length=40)]
+InputName = Annotated[str, Form(max_length=40)]
 
 
 class ShownPort(NamedTuple):
@@ -198,7 +198,7 @@ def displays(request: Request, job: str) -> HTMLResponse:
 
 
 @router.post("/jobs/{job}/displays/{of}/ask", name="ask_display")
-def ask_display(request: Request, job: str, of: str, port: Port40 = "") -> HTMLResponse:
+def ask_display(request: Request, job: str, of: str, port: InputName = "") -> HTMLResponse:
     """Ask the stand-in at one input for its EDID, and show what it would change."""
     try:
         box = _box(request, job, of)
@@ -217,7 +217,7 @@ def bring_edid(
     request: Request,
     job: str,
     of: str,
-    port: Port40 = "",
+    port: InputName = "",
     dump: Annotated[str, Form(max_length=4000)] = "",
     file: UploadFile | None = None,
 ) -> HTMLResponse:
@@ -239,7 +239,7 @@ def take_edid(
     who: Who,
     job: str,
     of: str,
-    port: Port40 = "",
+    port: InputName = "",
     dump: Annotated[str, Form(max_length=4000)] = "",
     by: Annotated[str, Form(max_length=120)] = "",
 ) -> HTMLResponse:
@@ -255,7 +255,7 @@ def take_edid(
 
 @router.post("/jobs/{job}/displays/{of}/set", name="set_input")
 def set_input(
-    request: Request, who: Who, job: str, of: str, port: Port40 = "", on: Annotated[bool, Form()] = False
+    request: Request, who: Who, job: str, of: str, port: InputName = "", on: Annotated[bool, Form()] = False
 ) -> HTMLResponse:
     """Say that an input's full-rate setting is on, or off."""
     try:

@@ -14,7 +14,7 @@ from oval_room.core.findings import Finding
 from oval_room.core.job.commands import Drop
 from oval_room.core.levels import Level
 from oval_room.core.plan.document import Plan
-from oval_room.core.plan.gear import Editions, gear_hash
+from oval_room.core.plan.gear import Editions, Panel, gear_hash
 from oval_room.core.sent_format import Format
 from oval_room.core.signal.commands import PutListed, SetInput
 from oval_room.core.signal.compared import compared
@@ -31,7 +31,7 @@ from oval_room.demo.gear import SHELF
 from oval_room.demo.shop import WHOLE
 from tests.core.array.example import HALL, NINE, ROUTED, TWO
 from tests.core.signal.example import ALONE, BY_LIGHT, PLAY, READ, SHIPPED, TV, chain
-from tests.core.survey.rooms import refused, say
+from tests.core.survey.rooms import refused, room, say
 
 MOVING: Final = Format((3840, 2160), 60.0, 8, "420", vrr=True, name="moving")
 FAST: Final = {"tmds": 18.0, "frl": 48.0}
@@ -125,6 +125,25 @@ class Apps(Case):
                 self.assertIs(self.found(plan)["route_apps/p1/apps"].level, level)
                 self.assertIn(said, self.told(plan, "route_apps/p1/apps"))
                 self.assertNotIn("route_blind/p1/p1", self.found(plan))
+
+    def test_a_set_with_sound_in_many_channels_and_no_object(self) -> None:
+        """What it gives is what its sheet says: multichannel is lost over light, and eARC brings it."""
+        item = next(one for one in SHELF.values() if one.model == "Ember 65 Play")
+        assert isinstance(item, Panel)
+        other = item.model_copy(update={"model": "Ember 65 Many", "sound": ("multichannel", "stereo")})
+        plan = say(room(outline="room 4500 x 5500"), "tv Ember 65 Many", gear={**WHOLE, gear_hash(other): other})
+        shelf = {**WHOLE, gear_hash(other): other}
+        plan = say(plan, "device Nine 3", "Ember optical > Nine 3 optical", gear=shelf)
+        finding = next(one for one in evaluate(plan, shelf).findings if one.code.name == "ROUTE_APPS")
+        self.assertIn(
+            "stereo at Nine 3, over the optical lead, where it gives multichannel. A second lead",
+            Words(plan).finding(finding),
+        )
+        after = apply(plan, finding.cures[0].command, shelf)
+        self.assertIn(
+            "back over eARC: multichannel",
+            Words(after).finding(next(one for one in evaluate(after, shelf).findings if one.code.name == "ROUTE_APPS")),
+        )
 
     def test_the_lead_that_is_offered_brings_it_whole(self) -> None:
         for _, plan, level, _ in APPS:

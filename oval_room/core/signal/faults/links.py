@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from typing import Final
 
 from oval_room.core.signal.box import Box
 from oval_room.core.signal.cable import LIGHT
-from oval_room.core.signal.chain import Way, Wire, rate_for
+from oval_room.core.signal.chain import Way, Wire
 from oval_room.core.signal.faults.cause import SEES, SELDOM, Cause
+from oval_room.core.signal.path import share_left
 
 COMES_AND_GOES: Final = ("drops every few minutes", "black flashes", "connects again and again")
 """Symptoms that may stay away while somebody looks."""
@@ -21,8 +23,8 @@ CLOSE: Final = 0.10
 def _doubt(wire: Wire, way: Way) -> tuple[float, str]:
     """How much a cable is to be doubted, and why."""
     carried = way.format or way.wanted
-    need = rate_for(wire.out.kind, carried) or 0.0
-    left = (wire.rate - need) / wire.rate if wire.rate else -1.0
+    alone = replace(wire.link, out=wire.link.cable, into=wire.link.cable)
+    left = share_left(alone, carried) if wire.rate else -1.0
     if wire.short or left < 0:
         return 8.0, f"it carries {wire.rate:g} of the {wire.wanted:.1f} Gbit/s asked of it"
     metres = (wire.length or 0.0) / 1000

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from oval_room.core.signal.chain import Way, rate_for
+from oval_room.core.signal.chain import Way
 from oval_room.core.signal.faults.cause import SELDOM, Cause
 from oval_room.core.signal.faults.links import CLOSE, boxes_on
+from oval_room.core.signal.path import share_left
 
 
 def cut_off(way: Way) -> Iterator[Cause]:
@@ -36,8 +37,8 @@ def flashes(way: Way) -> Iterator[Cause]:
     source = way.source
     form = way.format or way.wanted
     if way.wires:
-        left = min(_left(way), default=1.0)
-        weight = 5.0 if left < CLOSE else 2.5
+        left = min(share_left(wire.link, form) for wire in way.wires)
+        weight = 6.0 if left < CLOSE else 4.0
         why = f"its tightest link has {100 * max(left, 0.0):.0f} % of its rate left" if left < 1 else ""
         test = f"let {source.name} send less than {form.name}: 60 Hz, 8 bit; does it stay?"
         yield Cause(
@@ -65,17 +66,6 @@ def again(way: Way) -> Iterator[Cause]:
     for box in between:
         test = f"put {source.name} straight into {display.name}: does it stay?"
         yield Cause("box", box.key, f"{box.name} begins anew", "it stands between", test, 5.0, 2.5, SELDOM)
-
-
-def _left(way: Way) -> list[float]:
-    """What each link has left of its rate, as shares."""
-    form, out = way.format or way.wanted, []
-    for wire in way.wires:
-        need = rate_for(wire.out.kind, form)
-        rate = min(wire.rate, wire.out.gbps, wire.into.gbps)
-        if need is not None and rate > 0:
-            out.append((rate - need) / rate)
-    return out
 
 
 def late(way: Way) -> Iterator[Cause]:

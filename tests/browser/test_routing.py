@@ -8,6 +8,10 @@ from typing import Any
 
 from tests.browser.driving import PHONE, REVISION, BrowserCase
 
+CUT_OFF = """[...document.querySelectorAll("main button, main select, main a.btn")].filter(
+  (one) => one.offsetParent && one.getBoundingClientRect().right > window.innerWidth - 8).map((one) => one.innerText)"""
+"""What reaches past the screen's right edge."""
+
 
 class Routing(BrowserCase):
     def take(self, page: Any, finding: str, cure: str) -> None:
@@ -106,6 +110,7 @@ class Routing(BrowserCase):
             self.assertIn(said, page.locator("body").inner_text())
             wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
             self.assertLessEqual(wide, 0, name)
+            self.assertEqual(page.evaluate(CUT_OFF), [], name)
             self.assertEqual(self.axe(page), [], name)
         page.goto(f"{self.address()}/jobs/{job}/displays")
         page.locator("section", has_text="wall TV").locator("button", has_text="Ask in 2").click()
@@ -113,6 +118,15 @@ class Routing(BrowserCase):
         page.locator("#offered button", has_text="Take it for in 2").click()
         page.locator("[role=status]", has_text="EDID of wall TV in 2").wait_for()
         page.locator("section", has_text="wall TV").locator("tr", has_text="read, a stand-in for wall TV").wait_for()
+        bedroom = self.job(page, "Bedroom")
+        page.goto(f"{self.address()}/jobs/{bedroom}/routing")
+        page.fill("#tape", "tv Ember 65 Play")
+        page.press("#tape", "Enter")
+        page.locator(".entry", has_text="full rate, in 2").first.wait_for(state="attached")
+        page.goto(f"{self.address()}/jobs/{bedroom}/displays")
+        page.locator("button", has_text="Set enhanced").last.click()
+        page.locator("button[aria-pressed=true]", has_text="✓ enhanced").wait_for()
+        self.assertEqual(page.evaluate(CUT_OFF), [])  # two buttons a row, beside all that an input lists
         page.goto(f"{self.address()}/jobs/{job}/buttons")
         film = page.locator("#bn1")
         film.locator("select[name=fault]").select_option("silent")

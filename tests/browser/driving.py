@@ -156,9 +156,11 @@ class BrowserCase(unittest.TestCase):
         return int(page.evaluate(REVISION))
 
     def axe(self, page: Page, rule: str = "") -> list[str]:
-        """What axe finds wrong on a page by WCAG 2 A and AA, or by one rule of theirs."""
+        """What axe finds wrong on a page at rest (what is new fades in) by WCAG 2 A and AA, or by one rule of theirs."""
         found = page.evaluate(
-            "async ([source, only]) => { (0, Function)(source)(); return (await axe.run(document, {runOnly: only})).violations; }",
+            "async ([source, only]) => { (0, Function)(source)();"
+            " await Promise.allSettled(document.getAnimations().map((one) => one.finished));"
+            " return (await axe.run(document, {runOnly: only})).violations; }",
             [AXE.read_text(), [rule] if rule else ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]],
         )
         return [f"{one['id']}: {[node['target'] for node in one['nodes']][:3]}" for one in found]

@@ -25,6 +25,7 @@ from oval_room.web.bench import Bench
 from oval_room.web.door import Door
 from oval_room.web.guard import Guard, guarded
 from oval_room.web.pages import TEMPLATES, fragment, page
+from oval_room.web.part import panels_of
 from oval_room.web.parts import WEB_PARTS
 from oval_room.web.refused import RefusedRequest
 from oval_room.web.routes import desk, door, doubt, files, gear, history, practice, prints, sheet, shelf, sums
@@ -65,6 +66,7 @@ def create_app(store: Store, settings: Settings | None = None) -> FastAPI:
     app.state.store, app.state.settings, app.state.bench = store, settings, Bench(store)
     app.mount("/static", Shipped(directory=STATIC), name="static")
     app.state.parts = WEB_PARTS
+    app.state.panels = panels_of(WEB_PARTS)
     for router in ROUTERS:
         app.include_router(router)
     TEMPLATES.env.globals["url"] = _addresses(app)

@@ -6,8 +6,10 @@ from collections.abc import Callable, Coroutine
 from functools import wraps
 from inspect import iscoroutinefunction
 from typing import Annotated, Any, Final, ParamSpec, TypeVar
+from urllib.parse import urlencode
 
 from fastapi import Request, Response
+from fastapi.responses import RedirectResponse
 from fastapi.routing import APIRoute
 from pydantic import Field
 
@@ -41,12 +43,23 @@ class Gated(APIRoute):
         handle = super().get_route_handler()
 
         async def gated(request: Request) -> Response:
+            if (to := _sheet_with(request, self.name)) is not None:
+                return to
             plain_json = self.name not in OWN and "json" in request.headers.get("content-type", "")
             if plain_json and (body := await request.body()):
                 request._json = read_json(body)
             return await handle(request)
 
         return gated
+
+
+def _sheet_with(request: Request, name: str) -> Response | None:
+    """A piece of the sheet that somebody opens by its own address leads to the sheet, with that panel open."""
+    stage = request.app.state.panels.get(name)
+    if stage is None or request.headers.get("sec-fetch-mode") != "navigate":
+        return None
+    query = urlencode({**asked(request), "open": name})
+    return RedirectResponse(f"/jobs/{request.path_params['job']}/{stage}?{query}", status_code=303)
 
 
 def _at_hand(endpoint: Callable[_P, _A]) -> Callable[_P, _A]:

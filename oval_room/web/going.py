@@ -10,6 +10,7 @@ from oval_room.core.tape.phrase import Answer, Looked, NotHeard
 from oval_room.core.tape.phrase import Asked as Question
 from oval_room.web.part import Asked, Page
 from oval_room.web.sheet_parts import SheetParts
+from oval_room.web.tabs import OF_JOB, PRINT, address_of
 
 HELP: Final = ("help", "?", "words", "what can i say")
 FITS: Final = ("what fits", "near misses")
@@ -58,20 +59,24 @@ def goes_to(parts: SheetParts, line: str, heard: Answer) -> Going | None:
         return Going("What can be said", str(url("words")))
     if said == "print":
         stage = parts.seen.stage
-        return Going(f"Print {STAGES[stage].title}", str(url("print_page", job=parts.head.job, stage=stage)))
+        return Going(f"Print {STAGES[stage].title}", address_of(parts, PRINT, stage=stage))
     if said in FITS:
-        return Going("What fits, from the shelf", panel="near")
+        return _opened(parts, "What fits, from the shelf", "near")
     for spec in STAGES.values():
         if said in (spec.name, spec.title.lower()):
             return Going(f"To {spec.title}", parts.link(stage=spec.name))
-    asks = [one for part in parts.request.app.state.parts for asked in part.asks.values() for one in asked]
+    asks = [one for part in parts.parts for asked in part.asks.values() for one in asked] + [*OF_JOB]
     fits = (one for one in asks if AS_SAID.get(said, said) in (one.route, one.says.lower().rstrip("?")))
     return next((_to(parts, one) for one in fits), None)
 
 
 def _to(parts: SheetParts, one: Asked) -> Going:
     if not isinstance(one, Page):
-        return Going(one.says, panel=one.route)
-    picture = parts.seen.subject.picture if one.of_picture else None
-    address = str(parts.request.app.url_path_for(one.route, job=parts.head.job))
-    return Going(one.says, f"{address}?picture={picture}" if picture else address)
+        return _opened(parts, one.says, one.route)
+    return Going(one.says, address_of(parts, one))
+
+
+def _opened(parts: SheetParts, say: str, panel: str) -> Going:
+    """A panel of the sheet: it opens there, and from another page of the job one goes there."""
+    link = parts.link()
+    return Going(say, f"{link}{'&' if '?' in link else '?'}open={panel}", panel)

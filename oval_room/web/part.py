@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, ClassVar
 from fastapi import APIRouter
 
 from oval_room.core.part import Part
+from oval_room.core.parts import START
 from oval_room.core.plan.document import Plan
 from oval_room.core.record import record
 from oval_room.core.report import Report
@@ -23,13 +24,12 @@ def _always(plan: Plan) -> bool:
 
 @record
 class Page:
-    """A page of the job that a stage leads to: its route's name and what the link to it says. of_picture: its address
-    carries the picture that is looked at. shown: whether a plan has something on it."""
+    """A page of the job that stands beside a stage's sheet: its route's name and what its tab says. shown: whether a
+    plan has something on it."""
 
     opens: ClassVar[str] = "page"
     route: str
     says: str
-    of_picture: bool = False
     shown: Callable[[Plan], bool] = _always
 
 
@@ -80,3 +80,11 @@ def asked_at(parts: Sequence[WebPart], stage: str, plan: Plan) -> list[Asked]:
 def of_stage(parts: Sequence[WebPart], stage: str) -> WebPart | None:
     """What the trade that is worked at a stage brings."""
     return next((one for one in parts if one.part.stage is not None and one.part.at == stage), None)
+
+
+def panels_of(parts: Sequence[WebPart]) -> dict[str, str]:
+    """The routes that give a panel of the sheet, each with the stage it is opened at."""
+    asked = ((ask, stage) for part in parts for stage, asks in part.asks.items() for ask in asks)
+    return dict.fromkeys(("breaking", "working", "near"), START) | {
+        ask.route: stage for ask, stage in asked if isinstance(ask, Panel)
+    }

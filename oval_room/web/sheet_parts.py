@@ -5,12 +5,10 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, replace
-from functools import lru_cache
 from typing import Final
 from urllib.parse import urlencode
 
 from fastapi import Request
-from markupsafe import Markup
 
 from oval_room.core.commands import Command
 from oval_room.core.figures import Figure, show_figure, show_value
@@ -19,12 +17,10 @@ from oval_room.core.hand.grips import grips_of
 from oval_room.core.hints import in_unit
 from oval_room.core.levels import Level
 from oval_room.core.parts import OFFERS, STAGES, SUBJECTS, entries_of
-from oval_room.core.plan.document import Accepted, Plan
+from oval_room.core.plan.document import Plan
 from oval_room.core.plan.measure import UNSURE
 from oval_room.core.plan.turn import wall_name
-from oval_room.core.record import record
 from oval_room.core.report import Report
-from oval_room.core.solve.harm import Harm
 from oval_room.core.solve.shelf import MOST, offers
 from oval_room.core.solve.within import Watch
 from oval_room.core.words import Words
@@ -33,19 +29,21 @@ from oval_room.drawing.parts import VIEW_NAMES, VIEWS
 from oval_room.drawing.sheet import Drawn, draw
 from oval_room.store.records import Committed, Head
 from oval_room.web.bench import Bench
+from oval_room.web.found import Findings, ShownFinding, costs, piece
 from oval_room.web.pages import fragment
-from oval_room.web.part import WebPart, asked_at, of_stage
+from oval_room.web.part import Page, WebPart, asked_at, of_stage
 from oval_room.web.person import person_of
 from oval_room.web.seen import Seen
+from oval_room.web.tabs import tabs_of
 from oval_room.web.told import can_settle, headlines, marks, shown_lead, shown_views, without_holes
 
 LEAD: Final = (690.0, 394.0)
 COMPANION: Final = (690.0, 188.0)
 """Sizes drawn for until the browser has told its own; companions share the width."""
 PHONE: Final = 760
-RAIL, RECKONING, HEAD, TAPE = 216, 356, 40, 46
-"""What stands round the sheet, and up to what width it stands above and below instead (_sheet.scss) [px]."""
-REGIONS: Final = ("head", "rail", "lead", "companions", "reckoning", "keys")
+RAIL, RECKONING, HEAD, TABS, TAPE = 216, 356, 40, 32, 46
+"""What stands round the sheet, and up to what width it stands above and below instead (_frame.scss) [px]."""
+REGIONS: Final = ("head", "tabs", "rail", "lead", "companions", "reckoning", "keys")
 
 
 GOODS: Final = 8
@@ -61,68 +59,13 @@ CURES_S: Final = 0.3
 """How long a page may try cures; those left wait to be asked for [s]."""
 
 
-@record
-class ShownFinding:
-    """A finding as the reckoning shows it: text and the cures that cure."""
-
-    finding: Finding
-    text: str
-    cures: list[str]
-    accepted: Accepted | None = None
-    untried: bool = False
-    """Whether its cures wait to be asked for: there are too many pictures and seats to try them all at once."""
-    folded: bool = False
-    """Whether it stands folded up under the others: one of many checks that pass."""
-    waits: bool = False
-    """Whether its cures come a moment after the page."""
-
-    @property
-    def written(self) -> Written:
-        return Written(
-            self.finding.key,
-            self.finding.level.value,
-            self.finding.rule,
-            " ".join(self.finding.about.values()),
-            self.text,
-            tuple(self.cures),
-            self.accepted,
-            self.untried,
-            self.waits,
-        )
-
-
-@record
-class Written:
-    """All that a finding's piece of a page is made of."""
-
-    key: str
-    level: str
-    rule: str
-    about: str
-    text: str
-    cures: tuple[str, ...]
-    accepted: Accepted | None
-    untried: bool
-    waits: bool
-
-
-@lru_cache(4096)
-def _piece(one: Written, is_new: bool) -> Markup:
-    return Markup(fragment("sheet/_finding.html", {"one": one, "is_new": is_new}))
-
-
-def piece(one: ShownFinding, is_new: bool) -> Markup:
-    """A finding as the reckoning has it, written once for all changes that leave it as it is."""
-    return _piece(one.written, is_new)
-
-
 def _board(window: str) -> tuple[float, float]:
     """Room the sheet has in a window of this size (as 1280x800, from the window's cookie), as _sheet.scss shares it."""
     found = re.fullmatch(r"([0-9]{3,4})x([0-9]{3,4})", window)
     if not found:
         return 0.0, 0.0
     width, height = float(found[1]), float(found[2])
-    return (width, 300.0) if width <= PHONE else (width - RAIL - RECKONING, height - HEAD - TAPE)
+    return (width, 300.0) if width <= PHONE else (width - RAIL - RECKONING, height - HEAD - TABS - TAPE)
 
 
 def _sizes(query: dict[str, str], window: str) -> tuple[tuple[float, float], tuple[float, float]]:
@@ -141,13 +84,6 @@ def _sizes(query: dict[str, str], window: str) -> tuple[tuple[float, float], tup
     return (width, lead), (width, height - lead - 1)
 
 
-def costs(harm: Harm) -> str:
-    """What a cure costs beside the change it names, in a few words; nothing where it costs nothing."""
-    if not harm.minds:
-        return ""
-    return " (brings a mind)" if harm.minds == 1 else f" (brings {harm.minds} minds)"
-
-
 class SheetParts:
     """One job as one person sees it."""
 
@@ -158,6 +94,8 @@ class SheetParts:
         self.report: Report = bench.report(head)
         self.parts: Sequence[WebPart] = request.app.state.parts
         self.unlisted = 0
+        self.in_room = "room" in query
+        """Whether another page of the job than its sheet asks, which has no drawing."""
 
     def follow(self, plan: Plan) -> dict[str, str]:
         """The view after a change: a picture or seat just made becomes the subject."""
@@ -257,10 +195,14 @@ class SheetParts:
         query = self.looked_at(**changes)
         return f"/jobs/{self.head.job}/{stage}" + (f"?{urlencode(query)}" if query else "")
 
-    def context(self, delta: str = "", new: tuple[str, ...] = (), *, try_cures: bool = False) -> dict[str, object]:
+    def frame(self, here: str = "") -> dict[str, object]:
+        """What stands round every page of the job: head, rail, tabs, tape line.
+
+        Args:
+            here: the route of the page that is looked at; the sheet itself without.
+        """
         plan, seen, ruler = self.plan, self.seen, self.plan.writing.ruler
         undo, redo = self.bench.store.undoable(self.head.job, person_of(self.request).name)
-        parts = self.drawings()
         return {
             "head": self.head,
             "plan": plan,
@@ -272,6 +214,18 @@ class SheetParts:
             "subject": seen.subject,
             "scheme": plan.chosen,
             "marks": marks(plan, self.report),
+            "undo": undo,
+            "redo": redo,
+            "link": self.link,
+            "tabs": tabs_of(self, here),
+            "piece": piece,
+            "said": "",
+        }
+
+    def context(self, delta: str = "", new: tuple[str, ...] = (), *, try_cures: bool = False) -> dict[str, object]:
+        plan, seen, ruler = self.plan, self.seen, self.plan.writing.ruler
+        parts, found = self.drawings(), self.findings(try_cures=try_cures)
+        return self.frame() | {
             "lead": parts[0] if parts else None,
             "companions": parts[1:],
             "view_names": VIEW_NAMES,
@@ -280,20 +234,16 @@ class SheetParts:
             "headlines": headlines(plan, self.report, seen.stage, seen.subject),
             "without_holes": without_holes(self.report, seen.subject),
             "show": lambda figure: show_figure(figure, ruler),
-            "findings": self.findings(try_cures=try_cures),
-            "piece": piece,
+            "findings": Findings.of(found, seen.stage, new),
             "unlisted": self.unlisted,
             "delta": delta,
             "new": new,
             "entries": entries_of(plan, self.bench.store.shelf(), seen.stage, seen.subject, seen.wall),
-            "undo": undo,
-            "redo": redo,
-            "link": self.link,
             "share": {name: view.share for name, view in VIEWS.items()},
             "own": [name for name, view in VIEWS.items() if view.own],
             "upset": self.report.upset,
             "cant_settle": can_settle(self.report, seen.stage, plan),
-            "asks": asked_at(self.parts, seen.stage, plan),
+            "asks": [ask for ask in asked_at(self.parts, seen.stage, plan) if not isinstance(ask, Page)],
             "picks": self._picks(),
             "fitted": OFFERS,
             "wall_names": [(wall.key, wall_name(plan.survey.room, wall)) for wall in plan.survey.room.walls],
@@ -374,5 +324,7 @@ class SheetParts:
 
     def swap(self, delta: str = "", new: tuple[str, ...] = ()) -> dict[str, str]:
         """The page's regions as HTML, to be put in place of the old ones."""
+        if self.in_room:
+            return {}  # it asks for itself again
         context = self.context(delta, new)
         return {region: fragment(f"sheet/_{region}.html", context) for region in REGIONS}

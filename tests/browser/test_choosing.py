@@ -151,7 +151,7 @@ class Choosing(BrowserCase):
         page.wait_for_load_state("networkidle")
         self.say(page, "scheme Larger TV")
         self.say(page, "tv Ember 77")
-        page.locator(".compare-link").click()
+        page.locator("#tabs a", has_text="Schemes").click()
         page.wait_for_url("**/schemes*")
         self.assertEqual(page.locator(".scheme-drawing svg").count(), 2)
         self.assertGreater(page.locator("tr.differs").count(), 2)

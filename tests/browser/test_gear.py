@@ -54,9 +54,9 @@ class Gear(BrowserCase):
         page.wait_for_url("**/fixing*")
         for line in ("units inches", "room 164 x 228 x 96", "seat 128", "tv 77", "vesa 400 x 300"):
             self.say(page, line)
-        self.assertIn("measure t", page.locator(".findings").inner_text())
+        self.assertIn("measure t", page.locator(".findings").first.inner_text())
         self.say(page, 'bolts 15 3/4" below the top')
-        self.assertIn("mount row", page.locator(".findings").inner_text())
+        self.assertIn("mount row", page.locator(".findings").first.inner_text())
         row = page.locator("input[data-say='mount row']")
         row.fill("1/2")
         revision = self.revision(page)

@@ -56,7 +56,8 @@ class Journey(BrowserCase):
         self.assertIn("rules 7.3", page.locator("#working").inner_text())
 
         with page.expect_download() as download:
-            page.click("text=export")
+            page.click("#tabs >> text=Files")
+            page.click("text=The whole job")
         file = Path(str(download.value.path()))
         page.goto(self.address() + "/")
         page.set_input_files(

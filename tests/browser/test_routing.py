@@ -60,7 +60,7 @@ class Routing(BrowserCase):
             self.say(page, line)
         dies = page.locator(".finding", has_text="it dies when Tarnbeck Ember 77 is off")
         dies.wait_for()
-        page.locator(".ask-row a", has_text="Ways to link it").click()
+        page.locator("#tabs a", has_text="Ways to link it").click()
         page.locator("section", has_text="sound taken before").locator("button", has_text="Link it so").click()
         page.locator("#lead-svg svg[data-view=signals]").wait_for()
         self.assertEqual(page.locator(".finding", has_text="it dies when").count(), 0)

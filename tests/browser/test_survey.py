@@ -122,7 +122,7 @@ class Survey(BrowserCase):
         page.locator("[data-promote=elevation]").click()
         self.until(page, "document.querySelectorAll('#lead-svg .s-struck').length", 2)
         self.assertGreater(page.locator("#lead-svg .s-stud-sure").count(), 6)
-        self.assertIn("2 of 7 finds on the display wall do not fit", page.locator(".findings").inner_text())
+        self.assertIn("2 of 7 finds on the display wall do not fit", page.locator(".findings").first.inner_text())
         self.assertEqual(self.complaints, [])
 
     def test_a_corner_is_pulled_and_its_walls_are_assumed_until_measured(self) -> None:

@@ -74,7 +74,7 @@ class Throw(BrowserCase):
         left = [boxes.nth(n).bounding_box()["x"] for n in range(2)]
         scale = page.evaluate("Number(document.querySelector('#lead-svg svg').dataset.scale)")
         self.assertAlmostEqual((left[0] - left[1]) / scale, (2214 - 1800) * 0.25, delta=4 / scale)  # 1 mm is 4 (6.8)
-        page.locator(".ask-row a", has_text="Alignment").click()
+        page.locator("#tabs a", has_text="Alignment").click()
         self.assertIn("off the wall", page.locator(".align-memories").inner_text())
         self.assertEqual(self.axe(page), [])
         self.assertEqual(self.complaints, [])
@@ -85,7 +85,8 @@ class Throw(BrowserCase):
         self.say(page, "throw 3200 mm")
         page.locator("[data-promote=plan]").click()
         page.locator("#lead-svg .s-plate-safest").first.wait_for(state="attached")
-        self.assertIn("past the lens's far end", page.locator(".findings").first.inner_text())
+        page.locator("#elsewhere-fixing summary").click()
+        self.assertIn("past the lens's far end", page.locator("#elsewhere-fixing").inner_text())
         frame = page.locator("#lead-svg .s-plate-window").bounding_box()
         grip = page.locator('.grip[data-grip="lens.j1"]')
         box, at = grip.bounding_box(), json.loads(grip.get_attribute("data-at"))

@@ -39,7 +39,7 @@ class Walls(BrowserCase):
         self.assertEqual(drawn.count(), 9)
         page.locator(".finding", has_text="South can't turn").wait_for()
         page.goto(f"{self.address()}/jobs/{job}/mapping")
-        text = page.locator("main").inner_text()
+        text = page.locator("#room").inner_text() + page.locator("#reckoning").inner_text()
         self.assertIn("turned 270° clockwise", text)
         self.assertIn("South out 3", text)
         self.assertEqual(self.axe(page), [])

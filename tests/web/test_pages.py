@@ -270,7 +270,7 @@ class Saying(WebCase):
         answer = self.say(job, "throw 12'2").json()
         self.assertEqual((answer["kind"], answer["revision"]), ("done", 2))
         self.assertIn("one stop cleared", answer["delta"])
-        self.assertEqual(set(answer["regions"]), {"head", "rail", "lead", "companions", "reckoning", "keys"})
+        self.assertEqual(set(answer["regions"]), {"head", "tabs", "rail", "lead", "companions", "reckoning", "keys"})
         self.assertEqual(self.store.row(job).worst_level, "mind")
 
     def test_hearing_writes_nothing(self) -> None:

@@ -8,4 +8,4 @@ from oval_room.core.array.part import PART as ARRAY
 from oval_room.web.part import Page, WebPart
 from oval_room.web.routes import mapping
 
-PART: Final = WebPart(ARRAY, (mapping.router,), asks={ARRAY.at: (Page("mapping", "Mapping, test cards, holes"),)})
+PART: Final = WebPart(ARRAY, (mapping.router,), asks={ARRAY.at: (Page("mapping", "Mapping"),)})

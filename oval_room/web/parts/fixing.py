@@ -11,11 +11,5 @@ from oval_room.web.routes import cuts, drill, holes
 PART: Final = WebPart(
     FIXING,
     (drill.router, cuts.router, holes.router),
-    asks={
-        FIXING.at: (
-            Page("drill", "Drilling", of_picture=True),
-            Page("cuts", "Cut list"),
-            Panel("holes", "Holes and loads"),
-        )
-    },
+    asks={FIXING.at: (Page("drill", "Drilling"), Page("cuts", "Cut list"), Panel("holes", "Holes and loads"))},
 )

@@ -11,5 +11,5 @@ from oval_room.web.routes import align, wide
 PART: Final = WebPart(
     PROJECTION,
     (align.router, wide.router),
-    asks={PROJECTION.at: (Page("align", "Alignment", of_picture=True), Panel("wide", "Wide films"))},
+    asks={PROJECTION.at: (Page("align", "Alignment"), Panel("wide", "Wide films"))},
 )

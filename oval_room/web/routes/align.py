@@ -13,6 +13,7 @@ from oval_room.formats.pattern_png import LEAST, MOST, PATTERNS, make_pattern
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
 from oval_room.web.pages import page
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
@@ -32,10 +33,8 @@ def align(request: Request, job: str) -> HTMLResponse:
     check, throw, sizes = checked(ruler, typed), throw_of(parts.report, of), planned(picture)
     pixels = pixels_of(throw)
     context = {
-        "head": parts.head,
         "memories": memories(parts.report, throw, ruler),
         "show": ruler.show,
-        "plan": plan,
         "picture": picture,
         "projector": throw.projector if throw else None,
         "hung": throw.projector.hung if throw else False,
@@ -46,10 +45,8 @@ def align(request: Request, job: str) -> HTMLResponse:
         "wrong": check.wrong,
         "patterns": [(kind, told) for kind, (told, _) in PATTERNS.items()],
         "pixels": (min(pixels[0], MOST[0]), min(pixels[1], MOST[1])),
-        "back": parts.link(),
-        "subject": parts.seen.subject,
     }
-    return page(request, "align.html", context, 422 if check.wrong else 200)
+    return room(request, "align.html", parts, "align", context, 422 if check.wrong else 200)
 
 
 @router.get("/pattern", name="pattern")

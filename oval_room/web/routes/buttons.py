@@ -18,7 +18,7 @@ from oval_room.drawing.svg import write_svg
 from oval_room.standins.controlled import FAULTS, Fault, play
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
@@ -82,17 +82,8 @@ def buttons(
         shown.append(
             (key, button.name, f"{seconds:.0f} s", _drawn(button.name, spans), _acts(spans), said, wrong, things)
         )
-    context = {
-        "head": parts.head,
-        "plan": parts.plan,
-        "back": parts.link(stage=SIGNAL.at),
-        "shown": shown,
-        "played": play,
-        "fault": fault,
-        "of": of,
-        "faults": FAULTS,
-    }
-    return page(request, "buttons.html", context)
+    context = {"shown": shown, "played": play, "fault": fault, "of": of, "faults": FAULTS}
+    return room(request, "buttons.html", parts, "buttons", context)
 
 
 @router.get("/jobs/{job}/buttons.json", name="buttons_json")

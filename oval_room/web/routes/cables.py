@@ -22,8 +22,8 @@ from oval_room.formats.cables_csv import read_cables, write_cables
 from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.room import room
 from oval_room.web.routes.prints import titles_of
 from oval_room.web.sheet_parts import SheetParts
 
@@ -39,9 +39,6 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
     parts = _parts(request, job)
     lines, ruler = schedule(parts.plan, parts.report), parts.plan.writing.ruler
     context = {
-        "head": parts.head,
-        "plan": parts.plan,
-        "back": parts.link(stage=SIGNAL.at),
         "lines": [(line, _run(line, ruler)) for line in lines],
         "buy": totals(lines, spare_leads(parts.plan, parts.report)),
         "unknown": [line.number for line in lines if line.length is None and not line.theirs],
@@ -52,7 +49,7 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
         "said": "",
         "found": None,
     } | more
-    return page(request, "cables.html", context, status)
+    return room(request, "cables.html", parts, "cables", context, status)
 
 
 def _run(line: Line, ruler: Ruler) -> str:

@@ -25,6 +25,7 @@ from oval_room.core.report import Report
 from oval_room.core.screens.size import parse_diagonal
 from oval_room.core.solve.size_table import SIZES, SizeRow, size_table
 from oval_room.core.solve.which_display import rank_displays
+from oval_room.core.viewing.part import PART as VIEWING
 from oval_room.core.viewing.school_of import school_of
 from oval_room.core.viewing.seat_map import RULES, seat_map
 from oval_room.core.viewing.units import PX_DEG
@@ -32,8 +33,9 @@ from oval_room.core.words import Words, capital
 from oval_room.drawing.look import Look
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, Place, asked
-from oval_room.web.pages import fragment, page
+from oval_room.web.pages import fragment
 from oval_room.web.person import Who
+from oval_room.web.room import at_stage, room
 from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.side_by_side import VIEWS, drawn_beside
 
@@ -173,7 +175,8 @@ def decide(
 def schemes(request: Request, job: str) -> HTMLResponse:
     """Every scheme over one survey: the same view at the same scale, figures of the same seat and scene, differences
     marked."""
-    parts = _parts(request, job)
+    bench = bench_of(request)
+    parts = SheetParts(bench, request, bench.store.head(job), at_stage(request, VIEWING.at), asked(request))
     plan, gear, s = parts.plan, parts.bench.store.gear(), parts.seen.subject
     view = request.query_params.get("view", "section")
     view = view if view in VIEWS else "section"
@@ -193,18 +196,15 @@ def schemes(request: Request, job: str) -> HTMLResponse:
     labels = list(dict.fromkeys(label for column in columns for label in column["figures"]))
     rows = [(label, [column["figures"].get(label, "–") for column in columns]) for label in labels]
     context = {
-        "head": parts.head,
-        "plan": plan,
         "columns": columns,
         "rows": rows,
         "view": view,
-        "back": parts.link(),
         "views": [(name, told, urlencode({**subject, "view": name})) for name, told in VIEWS.items()],
         "seat": plan.survey.seats.get(s.seat or ""),
         "scene": plan.survey.scenes.get(s.scene or ""),
         "decided": plan.choices.decided,
     }
-    return page(request, "schemes.html", context)
+    return room(request, "schemes.html", parts, "schemes", context)
 
 
 def _column(plan: Plan, report: Report, gear: GearShelf, picture: str | None, parts: SheetParts) -> dict[str, Any]:

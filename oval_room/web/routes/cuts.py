@@ -20,7 +20,7 @@ from oval_room.drawing.scene import LAYERS
 from oval_room.drawing.svg import write_svg
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
@@ -49,9 +49,6 @@ def cuts(request: Request, job: str, stock: Annotated[str, Query(max_length=40)]
             svg = write_svg(scene, WIDE, high, layers=LAYERS, margins=Margins(4, 4, 4, 4), named=scene.title)
             drawn.append((scene.title, svg))
     context = {
-        "head": parts.head,
-        "plan": parts.plan,
-        "back": parts.link(stage=FIXING.at),
         "pieces": [(one.of, ruler.show(one.length), one.for_) for one in pieces],
         "drawn": drawn,
         "too_long": [(one.of, ruler.show(one.length), one.for_) for kind in boards for one in kind.too_long],
@@ -60,7 +57,7 @@ def cuts(request: Request, job: str, stock: Annotated[str, Query(max_length=40)]
         "kerf": ruler.show(KERF),
         "looked_at": parts.looked_at(),
     }
-    return page(request, "cuts.html", context)
+    return room(request, "cuts.html", parts, "cuts", context)
 
 
 def _stock(said: str, ruler: Ruler) -> tuple[float, str]:

@@ -28,8 +28,8 @@ from oval_room.standins.displays import StandIn
 from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
@@ -108,10 +108,8 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
     parts = SheetParts(bench, request, bench.store.head(job), SIGNAL.at, asked(request))
     boxes = boxes_of(parts.plan.chosen, bench.store.gear())
     shown = [_shown(box, parts.plan) for box in boxes.values() if box.role == "display"]
-    context = {"head": parts.head, "plan": parts.plan, "back": parts.link(stage=SIGNAL.at), "shown": shown}
-    return page(
-        request, "displays.html", context | {"wrong": {}, "said": "", "typed": {}, "offer": None} | more, status
-    )
+    context = {"shown": shown, "wrong": {}, "said": "", "typed": {}, "offer": None} | more
+    return room(request, "displays.html", parts, "displays", context, status)
 
 
 def _box(request: Request, job: str, of: str) -> Box:

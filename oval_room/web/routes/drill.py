@@ -25,7 +25,7 @@ from oval_room.drawing.template import Plate, write_template
 from oval_room.drawing.template_files import template_dxf, template_svg
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
+from oval_room.web.room import room
 from oval_room.web.routes.prints import CAUTION, titles_of
 from oval_room.web.sheet_parts import SheetParts
 
@@ -100,11 +100,8 @@ def drill(request: Request, job: str) -> HTMLResponse:
     show = one.parts.plan.writing.ruler.show
     spots = {mark.number: f"{mark.of} {mark.along:.0f} {mark.up:.0f}" for mark in one.marks.marks}
     context = {
-        "head": one.parts.head,
-        "plan": one.parts.plan,
         "wall": one.name,
         "ceiling": one.surface == "ceiling",
-        "back": one.parts.link(stage=FIXING.at),
         "zero": one.marks.zero.name,
         "told": one.told,
         "spots": spots,
@@ -121,7 +118,7 @@ def drill(request: Request, job: str) -> HTMLResponse:
             if key != one.surface
         ],
     }
-    return page(request, "drill.html", context)
+    return room(request, "drill.html", one.parts, "drill", context)
 
 
 @router.get("/jobs/{job}/drill/card.pdf", name="drill_card")

@@ -22,8 +22,8 @@ from oval_room.standins.broken import break_it
 from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
@@ -38,9 +38,6 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
     routing = parts.plan.chosen.kept(Routing)
     named = {key: picture.name for key, picture in parts.plan.chosen.pictures.items()}
     context = {
-        "head": parts.head,
-        "back": parts.link(stage=SIGNAL.at),
-        "plan": parts.plan,
         "ways": [(key, capital(way.name)) for key, way in {**found.ways, **found.own}.items()],
         "symptoms": SYMPTOMS,
         "way": "",
@@ -58,7 +55,7 @@ def _page(request: Request, job: str, status: int = 200, **more: object) -> HTML
             for one in reversed(routing.cured[-8:])
         ],
     }
-    return page(request, "faults.html", context | more, status)
+    return room(request, "faults.html", parts, "faults", context | more, status)
 
 
 def _rows(listed: list[Cause], tried: list[str]) -> list[tuple[Cause, str, str, bool]]:

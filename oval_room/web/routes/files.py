@@ -20,6 +20,7 @@ from oval_room.core.plan.outline import walls_of
 from oval_room.core.plan.room import Corner
 from oval_room.core.subject import Subject
 from oval_room.core.survey.missing import missing_readings
+from oval_room.core.survey.part import PART as SURVEY
 from oval_room.core.survey.reading_keys import is_light, key_of
 from oval_room.core.survey.room_commands import PutOutline
 from oval_room.core.words import Words, dim_name
@@ -28,10 +29,11 @@ from oval_room.formats.readings_csv import read_readings, write_readings
 from oval_room.formats.survey_form import write_form
 from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
-from oval_room.web.gate import Gated
-from oval_room.web.pages import page
+from oval_room.web.gate import Gated, asked
 from oval_room.web.person import Who
+from oval_room.web.room import at_stage, room
 from oval_room.web.seen import Seen
+from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.side_by_side import drawn_beside, look_of, outline_drawn
 
 router = APIRouter(route_class=Gated)
@@ -59,6 +61,7 @@ class Found(NamedTuple):
 def _files(request: Request, job: str, status: int = 200, **more: object) -> HTMLResponse:
     bench = bench_of(request)
     head, store = bench.store.head(job), bench.store
+    parts = SheetParts(bench, request, head, at_stage(request, SURVEY.at), asked(request))
     plan, ruler = head.plan, head.plan.writing.ruler
     newest = list(plan.readings.values())[: -NEWEST - 1 : -1]
     shown = [
@@ -69,8 +72,6 @@ def _files(request: Request, job: str, status: int = 200, **more: object) -> HTM
     ]
     pinned = store.attachments(job)
     context = {
-        "head": head,
-        "plan": plan,
         "units": tuple(BY_NAME),
         "wrong": {},
         "said": "",
@@ -81,7 +82,7 @@ def _files(request: Request, job: str, status: int = 200, **more: object) -> HTM
         "notes": sum(1 for one in pinned if not one.width),
         "open": len(missing_readings(plan)),
     } | more
-    return page(request, "files.html", context, status)
+    return room(request, "files.html", parts, "files", context, status)
 
 
 @router.get("/jobs/{job}/files", name="files")

@@ -11,17 +11,20 @@ from oval_room.core.evaluate import Evaluator, moved
 from oval_room.core.figures import show_figure
 from oval_room.core.job.commands import LeaveGear
 from oval_room.core.levels import Level
+from oval_room.core.parts import START
 from oval_room.core.plan.changes import changes, grows_only
 from oval_room.core.plan.document import Plan
 from oval_room.core.report import Report
 from oval_room.core.words import Words, counted
 from oval_room.store.records import BrokenError, ClashError
 from oval_room.store.store import Store
-from oval_room.web.answers import told_clashes
+from oval_room.web.answers import bench_of, told_clashes
 from oval_room.web.bench import Bench, lost_gear
-from oval_room.web.gate import Gated, RevisionNumber
+from oval_room.web.gate import Gated, RevisionNumber, asked
 from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.room import at_stage, room
+from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.side_by_side import VIEWS, drawn_beside, look_of, thumb
 
 router = APIRouter(route_class=Gated)
@@ -58,8 +61,25 @@ def history_page(
         if not lost_gear(plan, gear):
             named.append((one, thumb(plan, gear, f"r{one.number}-", evaluate(plan, gear))))
     older = rows[-1].number if rows and rows[-1].number > 1 else None
-    context = {"job": row, "rows": rows, "named": named, "older": older, "before": before, "broken": broken}
-    return page(request, "history.html", context | {"lost": lost}, status)
+    context: dict[str, object] = {
+        "job": row,
+        "rows": rows,
+        "named": named,
+        "older": older,
+        "before": before,
+        "broken": broken,
+        "lost": lost,
+    }
+    try:
+        parts = _framed(request, job)
+    except BrokenError:  # the list stands alone: nothing of the job can be shown round it
+        return page(request, "history.html", context, status)
+    return room(request, "history.html", parts, "history", context, status)
+
+
+def _framed(request: Request, job: str) -> SheetParts:
+    bench = bench_of(request)
+    return SheetParts(bench, request, bench.store.head(job), at_stage(request, START), asked(request))
 
 
 @router.post("/jobs/{job}/history/without-gear", name="leave_gear")
@@ -121,13 +141,12 @@ def compare(request: Request, job: str, a: RevisionNumber, b: RevisionNumber, vi
         "drawn": [(n, names.get(n, ""), svg) for n, svg in zip((a, b), drawn_beside(looks, view, BESIDE), strict=True)],
         "view": view,
         "views": VIEWS,
-        "head": store.head(job),
         "a": a,
         "b": b,
         "entered": _entered(one, other),
         **_worked_out(looks[0].report, looks[1].report, one, other),
     }
-    return page(request, "compare.html", context)
+    return room(request, "compare.html", _framed(request, job), "compare", context)
 
 
 def _entered(one: Plan, other: Plan) -> list[tuple[str, str, str]]:

@@ -19,8 +19,8 @@ from oval_room.core.words import Words, capital
 from oval_room.store.records import ClashError
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
 from oval_room.web.person import Who
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
@@ -57,9 +57,6 @@ def _page(request: Request, job: str, status: int = 200, wanted: str = "", **mor
     except RefusedError as refused:
         rooms, wrong = [], f"{capital(refused.text)}."
     context = {
-        "head": parts.head,
-        "plan": plan,
-        "back": parts.link(stage=SIGNAL.at),
         "ways": [_column(one, words) for one in layouts(plan, gear)],
         "wanted": wanted or NEXT,
         "rooms": rooms,
@@ -67,7 +64,7 @@ def _page(request: Request, job: str, status: int = 200, wanted: str = "", **mor
         "key": secrets.token_hex(8),
         "wrong": "",
     }
-    return page(request, "layouts.html", context | more, status)
+    return room(request, "layouts.html", parts, "layouts", context | more, status)
 
 
 @router.get("/jobs/{job}/layouts", name="layouts")

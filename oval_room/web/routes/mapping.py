@@ -33,7 +33,7 @@ from oval_room.formats.test_cards import canvas_card, controller_card, display_c
 from oval_room.formats.wall_mapping import write_mapping_csv, write_mapping_json
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
+from oval_room.web.room import room
 from oval_room.web.routes.prints import titles_of
 from oval_room.web.sheet_parts import SheetParts
 
@@ -92,9 +92,9 @@ def mapping(request: Request, job: str) -> HTMLResponse:
     """Every display with what it shows and where it is plugged in; what else the wall needs."""
     parts = _parts(request, job)
     walls, plan, result = parts.report.of(ArrayResult).walls, parts.plan, parts.report.of(ArrayResult)
-    context: dict[str, object] = {"head": parts.head, "plan": plan, "back": parts.link(stage=ARRAY.at), "walls": walls}
+    context: dict[str, object] = {"walls": walls}
     if walls is None or result.power is None:
-        return page(request, "mapping.html", context)
+        return room(request, "mapping.html", parts, "mapping", context)
     show, names = plan.writing.ruler.show, plugs(plan, walls)
     arrays, groups = plan.chosen.kept(Arrays), plan.chosen.groups
     hung = {key: tuple(one.display for one in wall.displays) for key, wall in walls.walls.items()}
@@ -126,7 +126,7 @@ def mapping(request: Request, job: str) -> HTMLResponse:
             for key, found in holes.items()
         ],
     }
-    return page(request, "mapping.html", context)
+    return room(request, "mapping.html", parts, "mapping", context)
 
 
 def _from_seats(parts: SheetParts, key: str, displays: tuple[Display, ...]) -> tuple[str, str, str]:

@@ -25,7 +25,8 @@ from oval_room.drawing.sheet import scene_of
 from oval_room.drawing.wall_parts import for_paper
 from oval_room.web.bench import Bench
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import fragment, page
+from oval_room.web.pages import fragment
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 from oval_room.web.told import shown_views
 
@@ -94,17 +95,14 @@ def print_page(
         if VIEWS[name].there(look) and (name, VIEW_NAMES[name]) not in names
     ]
     context = {
-        "head": parts.head,
-        "stage": stage,
         "names": list(dict.fromkeys(names)),
         "scales": SCALES,
         "looked_at": parts.looked_at(),
-        "link": parts.link,
         "papers": get_args(Paper),
         "asked": {"view": view, "paper": paper, "scale": scale},
         **_previewed(parts, view, paper, scale),
     }
-    return page(request, "print.html", context)
+    return room(request, "print.html", parts, "print_page", context)
 
 
 @router.get("/jobs/{job}/{stage}/print/pages", name="print_pages")

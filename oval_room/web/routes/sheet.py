@@ -261,6 +261,8 @@ def heard(request: Request, who: Who, job: str, body: Said) -> JSONResponse:
         return JSONResponse({"kind": "told", "say": told, "html": str(lengths(told)), "options": []})
     if (typed := GEAR_LINE.match(body.line)) is not None:
         return _gear_read(body.line[typed.end() :])
+    if not body.line.strip():  # nothing said yet: what this stage is told by
+        return JSONResponse({"kind": "refused", "say": "", "html": "", "options": complete("", body.stage)})
     line, only_asked = what_if(body.line)
     heard_as = bench.hear(parts.head, line, parts.seen.subject if body.shown else parts.seen.spoken_of, who.name)
     if isinstance(heard_as, Heard):
@@ -312,7 +314,7 @@ def _ghost(parts: SheetParts, command: Command, say: str, offers: Sequence[str] 
     bench = parts.bench
     trial = bench.trial(parts.head.job, parts.plan, command)
     delta = bench.delta(parts.report, trial.report, trial.after, parts.seen.subject)
-    drawn = parts.drawings(ghost=trial.after, only_lead=True)
+    drawn = [] if parts.in_room else parts.drawings(ghost=trial.after, only_lead=True)
     lead = drawn[0].svg if drawn else ""
     return JSONResponse(
         {

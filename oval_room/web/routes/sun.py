@@ -10,7 +10,7 @@ from oval_room.core.light.sun import HOURS, MONTHS, cure_of, sun_year
 from oval_room.core.survey.part import PART as SURVEY
 from oval_room.web.answers import bench_of
 from oval_room.web.gate import Gated, asked
-from oval_room.web.pages import page
+from oval_room.web.room import room
 from oval_room.web.sheet_parts import SheetParts
 
 router = APIRouter(route_class=Gated)
@@ -33,8 +33,6 @@ def sun(request: Request, job: str) -> HTMLResponse:
     struck = {(one.month, one.hour): one for one in year.struck} if year else {}
     names = {key: one.name for key, one in openings.items()}
     context = {
-        "head": parts.head,
-        "plan": parts.plan,
         "year": year,
         "months": MONTHS,
         "hours": HOURS,
@@ -42,7 +40,6 @@ def sun(request: Request, job: str) -> HTMLResponse:
         "windows": windows,
         "names": names,
         "picture": subject,
-        "back": parts.link(),
         "typed": in_unit('window w2 at 3\', 48" x 44" sill 36"', parts.plan.writing.ruler),
     }
-    return page(request, "sun.html", context)
+    return room(request, "sun.html", parts, "sun", context)

@@ -93,11 +93,17 @@ function fit() {
   draw(kept);
 }
 
-if (host) {
+async function take() {
   const answer = await fetch(host.dataset.from);
+  if (!answer.ok) return;
   walls = (await answer.json()).walls;
+  if (walls.length) fit();
+}
+
+if (host) {
   await document.fonts.load('600 20px Barlow');
-  fit();
+  await take();
+  window.addEventListener("sheet-shown", take);
   window.addEventListener("resize", fit);
   text.addEventListener("input", () => draw(kept));
   plain.addEventListener("change", () => draw(kept));

@@ -11,6 +11,7 @@ const projection = {
   },
   draw() {
     const over = document.getElementById("projection");
+    if (!over) return;
     const lead = document.querySelector("#lead-svg svg");
     const other = lead && document.querySelector(`#companions svg[data-view="${this.SHARED[lead.dataset.view]}"]`);
     over.replaceChildren();

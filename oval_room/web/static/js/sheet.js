@@ -22,10 +22,25 @@ function sheet() {
     timer: 0,
 
     init() {
+      const asked = new URLSearchParams(window.location.search);
       this.store().open(this.$root.dataset);
+      this.$nextTick(() => this.opened(asked));
       window.addEventListener("resize", () => this.resized());
       this.resized();
       drawProjection();
+      this.here();
+    },
+    // The tab of this page and stage, seen wherever a strip of them is swiped to.
+    here() {
+      for (const tab of document.querySelectorAll("#tabs [aria-current]")) {
+        const strip = tab.closest(".tabs-stages, .tabs-pages");
+        strip.scrollLeft = tab.offsetLeft - (strip.clientWidth - tab.offsetWidth) / 2;
+      }
+    },
+    // An address that names a panel has it open.
+    opened(asked) {
+      const { open, ...more } = Object.fromEntries(asked);
+      if (/^[a-z]+$/.test(open || "") && byId("working")) this.$dispatch("open-panel", { name: open, more });
     },
     store() {
       return window.Alpine.store("sheet");
@@ -37,6 +52,7 @@ function sheet() {
       clearTimeout(this.timer);
       const size = document.querySelector("#lead-svg svg")?.viewBox.baseVal;
       const box = byId("lead-svg");
+      if (!box) return;
       if (size && Math.abs(size.width - box.clientWidth) + Math.abs(size.height - box.clientHeight) < 6) return;
       this.timer = setTimeout(() => this.store().look(), 60);
     },
@@ -147,8 +163,8 @@ function sheet() {
       }
       const plain = !event.ctrlKey && !event.metaKey && !event.altKey;
       if (event.key === "Escape") this.leave();
-      else if (plain && byId("board").contains(event.target)) this.single(event);
-      else if (event.altKey && event.key.startsWith("Arrow") && byId("board").contains(event.target)) {
+      else if (plain && this.store().middle().contains(event.target)) this.single(event);
+      else if (event.altKey && event.key.startsWith("Arrow") && byId("board")?.contains(event.target)) {
         event.preventDefault();
         this.$dispatch("zoom-key", event.key);
       }
@@ -171,12 +187,12 @@ function sheet() {
         event.preventDefault();
         byId("tape").focus();
       } else if (key === "u") document.querySelector("[data-flip]").click();
-      else if (key === "r") document.querySelector("#head a[href*='/print']").click();
+      else if (key === "r") document.querySelector("#tabs a[href*='/print']").click();
       else if (key === "z" || key === "y") this.step(key === "z" ? "undo" : "redo");
       else if (key === "p") document.querySelector("#companions [data-promote]")?.click();
       else if (key === "n" || key === "b") this.walk(key === "n" ? 1 : -1);
       else if ("+=-0".includes(key)) this.$dispatch("zoom-key", key);
-      else if (key.startsWith("Arrow")) {
+      else if (key.startsWith("Arrow") && byId("board")) {
         event.preventDefault();
         this.$dispatch("nudge-subject", { key, shiftKey: event.shiftKey });
       }
@@ -194,7 +210,7 @@ function sheet() {
     leave() {
       this.$dispatch("close-panel");
       this.store().unghost();
-      byId("board").focus();
+      this.store().middle().focus();
     },
   };
 }

@@ -4,11 +4,13 @@
 import { ask, Away, onceKey, query, tell } from "./api.js";
 import { swap } from "./swap.js";
 
+const ROOM = ["head", "tabs", "rail", "room", "reckoning", "keys"]; // of a page that is not the sheet
 const byId = (id) => document.getElementById(id);
 
 export function sheetStore() {
   return {
     base: "", revision: 1, stage: "", moves: "body", kinds: {}, view: {}, step: 1, busy: false, swapping: false,
+    here: "", // a page of the job that is not its sheet: its own address
     leadWas: null, deltaWas: null, ghosts: 0, queue: Promise.resolve(),
 
     open(data) {
@@ -18,17 +20,23 @@ export function sheetStore() {
       this.moves = data.moves;
       this.kinds = JSON.parse(data.kinds);
       this.step = Number(data.stepMm);
+      this.here = data.here || "";
       this.readAddress(data.address);
     },
     readAddress(address) {
       this.view = Object.fromEntries(new URLSearchParams(address.split("?")[1] || ""));
-      history.replaceState(null, "", address);
+      if (this.here) this.view.room = "1";
+      else history.replaceState(null, "", address);
+    },
+    // What lies in the middle: the sheet's board, or the page.
+    middle() {
+      return byId("board") || byId("room");
     },
 
     // ── the server ──
 
     sized() {
-      const board = byId("board");
+      const board = this.middle();
       const phone = window.innerWidth <= 760;
       return { ...this.view, w: String(board.clientWidth), h: String(phone ? 300 : board.clientHeight) };
     },
@@ -81,18 +89,57 @@ export function sheetStore() {
       this.revision = answer.revision;
       this.leadWas = null;
       this.deltaWas = null;
-      this.swapping = true; // a browser may call a field changed when it is taken out half typed
-      swap(answer.regions);
-      this.swapping = false;
+      if (this.here) {
+        this.renew(answer);
+        return;
+      }
+      this.put(answer.regions);
       this.readAddress(answer.address);
+      this.told(answer);
+    },
+    put(regions) {
+      this.swapping = true; // a browser may call a field changed when it is taken out half typed
+      swap(regions);
+      this.swapping = false;
+    },
+    told(answer) {
       byId("tape").placeholder = byId("tape-hint").textContent;
       window.dispatchEvent(new CustomEvent("sheet-shown", { detail: answer }));
+    },
+    // A page that is not the sheet asks for itself again, and puts in what has changed.
+    async renew(answer = {}) {
+      let html;
+      try {
+        html = await ask("room", this.here, "text");
+      } catch (error) {
+        if (!(error instanceof Away)) throw error;
+        this.say(this.plain(error.message), "wrong");
+      }
+      if (html === undefined) return;
+      const fresh = new DOMParser().parseFromString(html, "text/html");
+      const there = ROOM.filter((id) => fresh.getElementById(id));
+      this.put(Object.fromEntries(there.map((id) => [id, fresh.getElementById(id).innerHTML])));
+      this.revision = Math.max(this.revision, Number(fresh.querySelector(".sheet")?.dataset.revision || 0));
+      byId("delta").textContent = answer.delta || "";
+      this.told(answer);
     },
     // Look at something else: other views, another subject, another size of window.
     async look(changes = {}) {
       Object.assign(this.view, changes);
+      if (this.here) {
+        this.turn(changes);
+        return;
+      }
       const answer = await this.ask("parts", `${this.stage}/parts`, this.sized());
       if (answer) this.show(answer);
+    },
+    // The same page about something else.
+    turn(changes) {
+      const [path, query] = this.here.split("?");
+      const asked = { ...Object.fromEntries(new URLSearchParams(query || "")), ...changes };
+      this.here = `${path}?${new URLSearchParams(asked)}`;
+      history.replaceState(null, "", this.here);
+      this.renew();
     },
     subject(ref) {
       const kind = this.kinds[/^[a-z](?=\d)/.exec(ref)?.[0]];
@@ -128,9 +175,11 @@ export function sheetStore() {
     ghost(answer) {
       const lead = byId("lead-svg");
       const delta = byId("delta");
-      this.leadWas ??= lead.innerHTML;
       this.deltaWas ??= delta.innerHTML;
-      lead.innerHTML = answer.lead;
+      if (lead) {
+        this.leadWas ??= lead.innerHTML;
+        lead.innerHTML = answer.lead;
+      }
       delta.innerHTML = answer.delta ? `would be: ${answer.delta}` : ""; // escaped by the server
     },
     unghost() {

@@ -31,7 +31,7 @@ function keepEntry(from, to) {
 }
 
 function keepField(from, to) {
-  if (from.tagName === "SELECT") from.value = to.value;
+  if (from.tagName === "SELECT" && !from.closest("#room")) from.value = to.value;
 }
 
 // A drawing made anew whole: a list that was open over it stays open, with its button in focus.

@@ -5,6 +5,8 @@
 import { onceKey } from "./api.js";
 
 const REMEMBERED = 60;
+const LENGTH = /[\d¼½⅛⅜⅝⅞'"′″./]\s*$/; // a length is being typed: the phone shows its keys, else words
+const onPhone = () => window.innerWidth <= 760;
 
 export function tape() {
   return {
@@ -22,7 +24,8 @@ export function tape() {
       this.pastAt = this.past.length;
       this.waiting = this.recall("waits"); // the page was left while they waited
       this.work();
-      if (window.innerWidth > 760) this.field.focus();
+      this.field.addEventListener("focus", () => this.keys());
+      if (!onPhone()) this.field.focus();
       if (this.field.value) this.typing(); // typed before the page was ready
     },
     sheet() {
@@ -34,6 +37,12 @@ export function tape() {
       this.picking = false;
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.hear(), 90);
+      this.keys();
+    },
+    // The keys under the line: of lengths while one is typed; with nothing typed, what this stage is told by.
+    keys() {
+      this.$root.dataset.keys = LENGTH.test(this.field.value) ? "lengths" : "words";
+      if (onPhone() && !this.field.value && !this.options.length) this.hear();
     },
     async hear() {
       const sheet = this.sheet();
@@ -41,6 +50,7 @@ export function tape() {
       if (!line.trim()) {
         sheet.ghosts += 1;
         this.clear();
+        if (onPhone()) this.offer((await sheet.tryOut("heard", { line: "" }))?.options || []);
         return;
       }
       const answer = await sheet.tryOut("heard", { line });
@@ -63,7 +73,7 @@ export function tape() {
       const buttons = this.options.map((option, n) => {
         const button = document.createElement("button");
         button.type = "button";
-        button.dataset.option = option;
+        button.dataset.option = asked || !onPhone() || /\d/.test(option) ? option : `${option} `; // more is to come
         button.textContent = option;
         if (asked) button.dataset.digit = String(n + 1);
         return button;
@@ -176,12 +186,13 @@ export function tape() {
     go(answer) {
       if (!this.field.value) this.clear();
       if (answer.subject) this.sheet().subject(answer.subject);
-      else if (answer.panel) this.$dispatch("open-panel", { name: answer.panel, more: {} });
+      else if (answer.panel && !this.sheet().here) this.$dispatch("open-panel", { name: answer.panel, more: {} });
       else if (!this.waiting.length && !this.field.value) window.location.assign(answer.address);
     },
     fill(event) {
       this.field.value = event.detail;
       this.field.focus();
+      this.keys();
       this.hear();
     },
 
@@ -209,7 +220,7 @@ export function tape() {
         this.answering = false;
         this.work();
       }
-      document.getElementById("board").focus();
+      this.sheet().middle().focus();
     },
     back() {
       if (this.asked) this.choose(this.option < 0 ? -1 : this.option - 1);

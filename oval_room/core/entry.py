@@ -3,11 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
+from typing import Final
 
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.record import record
 from oval_room.core.subject import Subject
+
+BESIDE: Final = 13
+"""How many letters of a value stand beside its label; more stand under it."""
+A_LINE: Final = 26
+"""How many stand on one line under it; more take two."""
 
 
 @record
@@ -23,6 +30,8 @@ class Entry:
     group: str = ""
     text: bool = False
     """Free words, which go in as they are."""
+    seldom: bool = False
+    """Set now and then: it stands behind “more”."""
 
     @property
     def id(self) -> str:
@@ -30,13 +39,23 @@ class Entry:
 
     @property
     def wide(self) -> bool:
-        """Whether its choices are too long to stand beside its label."""
-        return self.text or any(len(option) > 12 for option in self.options)
+        """Whether its value, its example or its choices are too long to stand beside its label."""
+        return self.text or any(len(one) > BESIDE for one in (self.value, self.hint, *self.options))
+
+    @property
+    def long(self) -> bool:
+        """Whether its value takes more than a line."""
+        return not self.options and len(self.value) > A_LINE
 
     @property
     def said(self) -> str:
         """How its line begins: free words go in without a question."""
         return f"{self.say}:" if self.text else self.say
+
+
+def seldom(*entries: Entry) -> list[Entry]:
+    """Entries that are set now and then."""
+    return [replace(one, seldom=True) for one in entries]
 
 
 Entries = Callable[[Plan, GearShelf, Subject, int], list[Entry]]

@@ -46,7 +46,8 @@ class StageSpec:
     layers that are hidden until they are asked for. by_wall: whether a wall is chosen there. thrown: whether it is
     about a projected picture first, where nobody chose one. moves: the kind of grip that arrow keys move first. of:
     what its lines may begin with, as `tv on left wall`. walled: whether what is said of one display there goes for its
-    whole wall. waits_for: stages whose stops hold this one open as well.
+    whole wall. waits_for: stages whose stops hold this one open as well. settles: what is decided
+    there, in a few words.
     """
 
     name: str
@@ -56,6 +57,7 @@ class StageSpec:
     extra: tuple[str, ...] = ()
     hint: str = "say it"
     empty: str = "Place a picture first: tv 65 or screen 110."
+    settles: str = ""
     shown: Callable[[Plan], bool] = _always
     instead: str = ""
     hidden: tuple[str, ...] = HIDDEN_AT_FIRST

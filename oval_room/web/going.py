@@ -22,6 +22,7 @@ AS_SAID: Final = {
     "tools": "drill",
     "bits": "drill",
     "cable list": "cables",
+    "one press": "buttons",
 }
 """Pages of the job by other words than their own."""
 

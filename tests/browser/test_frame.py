@@ -12,6 +12,9 @@ SMALL = """[...document.querySelectorAll('a, button, select, input, summary, tex
 }).map((one) => `${one.tagName} ${one.className} ${one.innerText}`)"""
 """What of the page is too small for a thumb; links within a sentence are as high as its line."""
 
+CUT = """[...document.querySelectorAll('.entry input, .entry textarea')].filter((one) => one.scrollWidth > one.clientWidth + 1
+    || one.scrollHeight > one.clientHeight + 6).map((one) => one.value)"""
+
 
 class Frame(BrowserCase):
     def at(self, name: str, path: str, **more: object) -> object:
@@ -54,6 +57,32 @@ class Frame(BrowserCase):
         page.locator("#tabs a", has_text="Sheet").press("Enter")
         page.wait_for_url("**/routing?picture=p2*")
         page.locator("#lead-svg svg").wait_for()
+        self.assertEqual(self.complaints, [])
+
+    def test_no_value_of_a_drawer_is_cut_off(self) -> None:
+        """Values stand beside their label, under it, or on two lines; what is set seldom waits behind “more”."""
+        for name, stage in (("Library", "array"), ("Chapel", "brief"), ("Boat-shed", "fixing"), ("Attic", "rig")):
+            page = self.at(name, stage)
+            page.evaluate("document.querySelectorAll('.entries-more').forEach((one) => { one.open = true })")
+            with self.subTest(name):
+                self.assertEqual(page.evaluate(CUT), [])
+            page.close()
+
+    def test_what_is_set_seldom_is_said_like_the_rest(self) -> None:
+        page = self.at("Library", "array")
+        long = page.locator("textarea[data-say^='wall controller North']")
+        was, revision = long.input_value(), self.revision(page)
+        long.fill(was.replace("6 outputs", "7 outputs"))
+        long.press("Enter")
+        self.until(page, REVISION, revision + 1)
+        self.assertEqual(long.input_value(), was.replace("6 outputs", "7 outputs"))
+        page.click(".stage-label >> text=Picture")
+        page.wait_for_url("**/picture*")
+        page.locator(".entries-more summary").click()
+        page.fill("input[data-say=split]", "2 x 2")
+        page.press("input[data-say=split]", "Enter")
+        self.until(page, REVISION, revision + 2)
+        self.assertTrue(page.locator("input[data-say=split]").is_visible())  # it stays open
         self.assertEqual(self.complaints, [])
 
     def test_a_panel_said_in_a_room_opens_on_the_sheet(self) -> None:

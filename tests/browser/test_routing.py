@@ -102,7 +102,7 @@ class Routing(BrowserCase):
         page = self.open("/", self.context(PHONE, has_touch=True))
         job = self.job(page, "Chapel")
         for name, said in (
-            ("cables", "Cable schedule"), ("displays", "What each display takes"), ("buttons", "One press"),
+            ("cables", "Cable schedule"), ("displays", "What each display takes"), ("buttons", "Scenes, a button each"),
             ("faults?way=dv1+p2&symptom=snow+or+wrong+colour", "Test this next"), ("layouts", "Ways to link it"),
         ):  # fmt: skip
             page.goto(f"{self.address()}/jobs/{job}/{name}")

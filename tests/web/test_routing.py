@@ -39,7 +39,7 @@ class Stage(WebCase):
         self.assertIn("signal board", text)
         self.assertIn("Nine 3 in 1 carries 18.0 of the 44.5 Gbit/s", text)
         self.assertIn("2160p24 12 bit 4:2:2 dynamic, 9.1 to spare", text)
-        for link in ("Cable schedule", "Displays", "One press", "What is wrong?"):
+        for link in ("Cable schedule", "Displays", "Scenes", "What is wrong?"):
             self.assertIn(link, text)
 
     def test_a_cable_is_dropped_by_its_number_and_laid_by_a_sign(self) -> None:

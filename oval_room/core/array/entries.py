@@ -28,7 +28,12 @@ def array_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
     if shown is not None:
         words = tuple(WORDS.values())
         out.append(
-            Entry(f"display {shown.number} hangs", f"wall display {shown.number}", WORDS[shown.turned], options=words)
+            Entry(
+                f"display {shown.number}, level or upright",
+                f"wall display {shown.number}",
+                WORDS[shown.turned],
+                options=words,
+            )
         )
     for one in arrays.controllers.values():
         can = "turns" if one.turns else "can't turn"

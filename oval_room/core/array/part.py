@@ -49,5 +49,6 @@ PART: Final = Part(
         hint="wall controller 4 outputs, or joints closed",
         empty="No wall of displays hangs yet: displays 3 x 3 55.",
         shown=has_wall,
+        settles="which display shows what, and where it is plugged in",
     ),
 )

@@ -13,7 +13,14 @@ from oval_room.core.part import Part, StageSpec
 PART: Final = Part(
     "brief",
     commands=(PutBrief, AddNote, DropNote),
-    stage=StageSpec("brief", "Brief", ("plan", "section", "elevation"), ("angle", "contrast"), by_wall=True),
+    stage=StageSpec(
+        "brief",
+        "Brief",
+        ("plan", "section", "elevation"),
+        ("angle", "contrast"),
+        settles="who watches what, and within which limits",
+        by_wall=True,
+    ),
     phrases=PHRASES,
     sayings=SAYINGS,
     entries={"brief": brief_entries},

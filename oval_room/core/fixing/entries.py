@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from oval_room.core.entry import Entry
+from oval_room.core.entry import Entry, seldom
 from oval_room.core.fixing.bench import sources_of
 from oval_room.core.fixing.capacity import CAPACITIES
 from oval_room.core.fixing.document import FixingNodes, called, counts, mount_as_measured, panel_as_measured
@@ -72,7 +72,7 @@ def _held(plan: Plan, key: str, picture: Picture) -> list[Entry]:
     return [
         Entry("fixed with", "fixing", fixing, "chosen" if fixing else "assumed", kinds),
         Entry("plate's middle from left wall", "plate along", plate, "chosen" if plate else "assumed"),
-        Entry("light strip", "strip", lit, "chosen" if lit else "assumed", hint="4 sides, 24 V, 14 W/m"),
+        *seldom(Entry("light strip", "strip", lit, "chosen" if lit else "assumed", hint="4 sides, 24 V, 14 W/m")),
     ]
 
 

@@ -179,6 +179,7 @@ PART: Final = Part(
         ("upper_row", "hole_edge", "hole_x", "plate_y", "plate_x", "pole", "shelf"),
         by_wall=True,
         thrown=False,
+        settles="every hole, what holds it and what it bears",
         of=("tv", "screen", "picture", "projector"),
         walled=True,
     ),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import get_args
 
-from oval_room.core.entry import Entry
+from oval_room.core.entry import Entry, seldom
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf
 from oval_room.core.plan.turn import wall_of
@@ -28,18 +28,27 @@ def throw_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
         Entry("throw, lens to screen", "throw", ruler.show(throw)),
         Entry("lens above floor", "lens up", ruler.show(projector.pose.z)),
         Entry("lens from left wall", "lens along", ruler.show(along)),
-        Entry("sits", "goes", "hung" if projector.hung else "upright", options=("hung", "upright")),
-        Entry("nose", "nose", _nose(projector.pose.pitch), "chosen" if projector.pose.pitch else "default"),
-        Entry("mode leaves, %", "mode", f"{projector.mode * 100:g}", "default" if projector.mode == 0.65 else "chosen"),
-        Entry(
-            "filter lets through, %",
-            "filter",
-            f"{projector.passes * 100:g}",
-            "default" if projector.passes == 1 else "chosen",
-        ),
+        Entry("hung or standing", "goes", "hung" if projector.hung else "upright", options=("hung", "upright")),
         Entry("lens memory", "memory", "", "assumed", hint="scope 2.40"),
-        Entry("stands", "boxed", projector.boxed, "chosen", get_args(Boxed)),
-        Entry("light source", "age", projector.age, options=("new", "lamp", "led", "laser")),
+        *seldom(
+            Entry(
+                "nose up or down", "nose", _nose(projector.pose.pitch), "chosen" if projector.pose.pitch else "default"
+            ),
+            Entry(
+                "light left in this mode, %",
+                "mode",
+                f"{projector.mode * 100:g}",
+                "default" if projector.mode == 0.65 else "chosen",
+            ),
+            Entry(
+                "light left by a filter, %",
+                "filter",
+                f"{projector.passes * 100:g}",
+                "default" if projector.passes == 1 else "chosen",
+            ),
+            Entry("housing", "boxed", projector.boxed, "chosen", get_args(Boxed)),
+            Entry("age of its light", "age", projector.age, options=("new", "lamp", "led", "laser")),
+        ),
     ]
 
 

@@ -140,6 +140,7 @@ PART: Final = Part(
         ("section", "plan", "window", "strip"),
         ("throw", "shift_use", "lens_z", "white"),
         hint="throw 13'4",
+        settles="where the projector and its lens go",
         empty="Nothing here is projected. Say screen 110 for a projected picture.",
         instead="elevation",
         moves="lens",

@@ -76,5 +76,6 @@ PART: Final = Part(
         hint="turn 57, desk arm 450 mm, or cabinet back 27",
         empty="No screens stand round a seat yet: rig three 32 at 700 mm.",
         shown=has_rig,
+        settles="where screens stand round the eye",
     ),
 )

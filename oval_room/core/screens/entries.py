@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from oval_room.core.aspect import show_aspect
-from oval_room.core.entry import Entry
+from oval_room.core.entry import Entry, seldom
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.gear import GearShelf, Screen
 from oval_room.core.plan.turn import wall_name, wall_of
@@ -49,12 +49,14 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
         Entry(f"{of_wall}middle from left end", "along", ruler.show(along)),
         Entry(f"{of_wall}surface from {'its face' if built else 'wall'}", "stand-off", ruler.show(off - built)),
         Entry("tilted down, °", "tilt", f"{-picture.pose.pitch + 0.0:g}"),
-        Entry(f"{of_wall}swivelled right, °", "swivel", f"{(whole.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
     ]
-    out.append(Entry("shared, columns x rows", "split", f"{picture.split[0]} x {picture.split[1]}"))
+    more = [
+        Entry(f"{of_wall}swivelled right, °", "swivel", f"{(whole.pose.yaw - wall.yaw + 180) % 360 - 180:g}"),
+        Entry("split screen, columns x rows", "split", f"{picture.split[0]} x {picture.split[1]}"),
+    ]
     if picture.kind == "panel":
-        out.append(Entry("hangs", "turned", WORDS[picture.turned], options=tuple(WORDS.values())))
-        out.append(
+        out.append(Entry("level or upright", "turned", WORDS[picture.turned], options=tuple(WORDS.values())))
+        more.append(
             Entry(
                 "curved to a radius of",
                 "curve",
@@ -64,8 +66,8 @@ def picture_entries(plan: Plan, gear: GearShelf, subject: Subject, chosen_wall: 
         )
     if isinstance(item, Screen) and item.way in COMES_DOWN:
         below = "chosen" if picture.case_below else "default"
-        out.append(Entry("case below the ceiling", "case below", ruler.show(picture.case_below), below))
+        more.append(Entry("case below the ceiling", "case below", ruler.show(picture.case_below), below))
     if picture.kind == "screen":
         kinds = ("matte", "grey", "contrast", "lenticular", "woven", "perforated", "wall")
-        out.append(Entry("surface", "surface", picture.surface, options=kinds))
-    return out
+        more.append(Entry("surface", "surface", picture.surface, options=kinds))
+    return [*out, *seldom(*more)]

@@ -90,6 +90,7 @@ PART: Final = Part(
         ("signals", "plan", "elevation"),
         ("route_spare", "route_lag", "route_cables", "route_circuit"),
         hint="device Kestrel, or link Kestrel > wall TV",
+        settles="what goes to which display, over which cable",
         empty="Place a picture first: tv 65 or screen 110. Then: device and its name.",
     ),
 )

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from typing import get_args
 
-from oval_room.core.entry import Entry
+from oval_room.core.entry import Entry, seldom
 from oval_room.core.plan.document import Plan
 from oval_room.core.plan.fittings import Covering, Swing
 from oval_room.core.plan.gear import GearShelf
@@ -54,20 +54,22 @@ def _room(plan: Plan) -> list[Entry]:
             tuple(CEILING_WORDS),
             group=out[0].group,
         ),
-        Entry("surfaces are", "finish", room.finish, options=("white", "furnished", "dark"), group=out[0].group),
-        Entry(
-            "looks towards, °",
-            "faces",
-            "" if room.faces is None else f"{room.faces:g}",
-            "read" if room.faces is not None else "default",
-            group=out[0].group,
-        ),
-        Entry(
-            "latitude, °",
-            "latitude",
-            "" if room.latitude is None else f"{room.latitude:g}",
-            "read" if room.latitude is not None else "default",
-            group=out[0].group,
+        *seldom(
+            Entry("surfaces are", "finish", room.finish, options=("white", "furnished", "dark"), group=out[0].group),
+            Entry(
+                "looks towards, °",
+                "faces",
+                "" if room.faces is None else f"{room.faces:g}",
+                "read" if room.faces is not None else "default",
+                group=out[0].group,
+            ),
+            Entry(
+                "latitude, °",
+                "latitude",
+                "" if room.latitude is None else f"{room.latitude:g}",
+                "read" if room.latitude is not None else "default",
+                group=out[0].group,
+            ),
         ),
     ]
 

@@ -78,6 +78,7 @@ PART: Final = Part(
         ("plan", "elevation", "section"),
         ("distance", "angle"),
         hint="seat 11'2",
+        settles="what the room is and where people sit",
         by_wall=True,
         moves="seat",
     ),

@@ -88,6 +88,7 @@ PART: Final = Part(
         ("bottom", "angle", "neck", "contrast"),
         extra=("map", "cloth"),
         hint="tv 65",
+        settles="what is looked at, how large and how high",
         hidden=("map",),
         of=("tv", "screen", "picture"),
         waits_for=_throw_too,

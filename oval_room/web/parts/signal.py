@@ -18,7 +18,7 @@ PART: Final = WebPart(
             Page("cables", "Cable schedule"),
             Page("layouts", "Ways to link it"),
             Page("displays", "Displays"),
-            Page("buttons", "One press"),
+            Page("buttons", "Scenes"),
             Page("faults", "What is wrong?"),
         )
     },

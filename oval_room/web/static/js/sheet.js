@@ -174,7 +174,7 @@ function sheet() {
         field.value = field.dataset.was;
         field.blur();
       }
-      if (event.key === "Enter" && field.dataset.say && field.tagName === "INPUT") {
+      if (event.key === "Enter" && field.dataset.say && field.tagName !== "SELECT") {
         event.preventDefault();
         field.blur();
       }

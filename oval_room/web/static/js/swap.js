@@ -15,14 +15,14 @@ function keepEntry(from, to) {
   const field = from.querySelector("[data-say]");
   const fresh = to.querySelector("[data-say]");
   if (!field || !fresh || field.dataset.say !== fresh.dataset.say || field.tagName !== fresh.tagName) return;
-  const unsaid = field.tagName === "INPUT" && field.value !== field.dataset.was && field.dataset.sent !== field.value;
+  const unsaid = field.tagName !== "SELECT" && field.value !== field.dataset.was && field.dataset.sent !== field.value;
   if (!unsaid) {
-    field.value = fresh.tagName === "INPUT" ? fresh.getAttribute("value") : fresh.value;
+    field.value = fresh.tagName === "SELECT" ? fresh.value : fresh.dataset.was;
     delete field.dataset.sent;
     return;
   }
   const wrong = from.querySelector(".wrong");
-  fresh.setAttribute("value", fresh.dataset.was);
+  if (fresh.tagName === "INPUT") fresh.setAttribute("value", fresh.dataset.was);
   if (field.getAttribute("aria-invalid")) {
     fresh.setAttribute("aria-invalid", "true");
     to.querySelector(".wrong").innerHTML = wrong.innerHTML; // escaped by the server

@@ -118,3 +118,18 @@ class Frame(BrowserCase):
         self.until(page, REVISION, revision + 1)
         self.assertEqual(page.evaluate(SMALL), [])
         self.assertEqual(self.complaints, [])
+
+    def test_a_new_job_is_a_name_and_enter_and_a_file_is_dropped_anywhere(self) -> None:
+        page = self.open("/")
+        page.fill("#new-name", "Corner house")
+        page.press("#new-name", "Enter")
+        page.wait_for_url("**/survey")
+        self.assertEqual(page.locator("[data-flip]").inner_text(), "feet & inches")  # as the job on the table has it
+        page.goto(self.address() + "/")
+        page.evaluate("""() => {
+            const dataTransfer = new DataTransfer();
+            dataTransfer.items.add(new File(["no job at all"], "hall.ovalroom"));
+            const dropped = new DragEvent("drop", { dataTransfer, bubbles: true, cancelable: true });
+            document.querySelector(".drawers").dispatchEvent(dropped);
+        }""")
+        page.locator(".wrong", has_text="hall.ovalroom was not taken in").wait_for()

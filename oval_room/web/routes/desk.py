@@ -63,6 +63,7 @@ def _on_the_table(request: Request, rows: list[JobRow]) -> dict[str, object] | N
     return {
         "row": row,
         "stage": stage,
+        "units": head.plan.writing.style,
         "worst": worst,
         "text": Words(head.plan).finding(worst) if worst else "",
         "part": part,

@@ -11,6 +11,7 @@ class Choosing(BrowserCase):
     def new_job(self, page: Any, name: str, *lines: str) -> None:
         page.goto(self.address() + "/")
         page.fill("#new-name", name)
+        page.click(".slip summary")
         page.select_option("#new-units", "mm")
         page.locator("form[action='/jobs'] button[type=submit]").click()
         page.wait_for_url("**/survey")

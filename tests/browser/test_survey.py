@@ -18,6 +18,7 @@ class Survey(BrowserCase):
     def new_job(self, page: Any, name: str) -> str:
         page.goto(self.address() + "/")
         page.fill("#new-name", name)
+        page.click(".slip summary")
         page.select_option("#new-units", "mm")
         page.locator("form[action='/jobs'] button[type=submit]").click()
         page.wait_for_url("**/survey")

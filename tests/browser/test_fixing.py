@@ -12,11 +12,13 @@ class Fixing(BrowserCase):
     def job_of(self, name: str, *lines: str, **context: Any) -> Any:
         page = self.open("/", self.context(**context))
         page.fill("#new-name", name)
+        page.click(".slip summary")
+        page.select_option("#new-units", "mm")
         page.click("text=Open the sheet")
         page.locator("#tape").wait_for()
         page.goto(re.sub(r"/[a-z]+(\?.*)?$", "/fixing", page.url))
         page.wait_for_load_state("networkidle")
-        for line in ("units mm", "room 4000 x 5000 x 2400", "seat 3000", *lines):
+        for line in ("room 4000 x 5000 x 2400", "seat 3000", *lines):
             self.say(page, line)
         return page
 

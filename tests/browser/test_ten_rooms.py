@@ -69,11 +69,13 @@ class TenRooms(BrowserCase):
     def room(self, name: str, *lines: str) -> str:
         page = self.open("/", self.context())
         page.fill("#new-name", name)
+        page.click(".slip summary")
+        page.select_option("#new-units", "mm")
         page.click("text=Open the sheet")
         page.locator("#tape").wait_for()
         page.wait_for_load_state("networkidle")
         self.page = page
-        self.type("units mm", *lines)
+        self.type(*lines)
         found = re.search(r"/jobs/([0-9a-f]+)", page.url)
         assert found is not None
         return found[1]

@@ -47,7 +47,7 @@ def throw_entries(plan: Plan, gear: GearShelf, subject: Subject, wall: int) -> l
                 "default" if projector.passes == 1 else "chosen",
             ),
             Entry("housing", "boxed", projector.boxed, "chosen", get_args(Boxed)),
-            Entry("age of its light", "age", projector.age, options=("new", "lamp", "led", "laser")),
+            Entry("light new, or aged as", "age", projector.age, options=("new", "lamp", "led", "laser")),
         ),
     ]
 

@@ -91,13 +91,13 @@ class Findings:
 
 
 def _elsewhere(stage: str, found: list[ShownFinding], new: Collection[str]) -> Elsewhere:
-    told = [
-        counted(sum(one.finding.level is level for one in found), level.value)
-        for level in (Level.STOP, Level.MIND, Level.NOTE)
-        if any(one.finding.level is level for one in found)
-    ]
+    left = [one.finding.level for one in found if one.accepted is None or one.finding.level is Level.STOP]
+    told = [counted(left.count(one), one.value) for one in (Level.STOP, Level.MIND, Level.NOTE) if one in left]
+    if len(left) < len(found):
+        told.append(f"{len(found) - len(left)} accepted")
     brought = any(one.finding.key in new for one in found)
-    return Elsewhere(stage, STAGES[stage].title, found[0].finding.level.value, ", ".join(told), found, brought)
+    level = (left[0] if left else Level.NOTE).value
+    return Elsewhere(stage, STAGES[stage].title, level, ", ".join(told), found, brought)
 
 
 @record

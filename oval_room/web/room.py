@@ -10,6 +10,7 @@ from fastapi.responses import HTMLResponse
 
 from oval_room.core.levels import Level
 from oval_room.core.parts import STAGES
+from oval_room.web.found import Findings
 from oval_room.web.pages import page
 from oval_room.web.sheet_parts import SheetParts
 
@@ -28,13 +29,11 @@ def room(
     Args:
         here: the route's name.
     """
-    own = [one for one in parts.findings() if one.finding.code.stage == parts.seen.stage]
+    own = Findings.of(parts.findings(), parts.seen.stage).own
     frame = parts.frame(here) | {
         "room": True,
         "here": _here(request, parts, here),
-        "own": [one for one in own if one.finding.level.rank <= Level.MIND.rank and one.accepted is None],
-        "delta": "",
-        "new": (),
+        "own": [one for one in own if one.finding.level.rank <= Level.MIND.rank],
     }
     return page(request, template, frame | {**context}, status)
 

@@ -39,6 +39,19 @@ class Frame(BrowserCase):
         page.locator("#tape-say.tape-wrong").wait_for()  # nothing typed is lost
         self.assertEqual(page.input_value("#tape"), "cable c99 3 m")
 
+    def test_a_page_that_says_what_is_wrong_follows_the_tape_line_too(self) -> None:
+        page = self.at("Chapel flat", "align?left=a+lot")
+        self.complaints.clear()  # the browser's own note that something was wrong
+        page.locator("#room .wrong").wait_for()
+        page.locator("#reckoning .finding-stop").wait_for()
+        page.fill("#tape", "throw 12'2")
+        page.press("#tape", "Enter")
+        page.locator("#reckoning .finding-stop").wait_for(state="detached")
+        self.assertNotIn("did not answer", page.locator("#tape-say").inner_text())
+        self.assertTrue(page.locator("#room .wrong").is_visible())
+        page.keyboard.press("Control+z")
+        page.locator("#reckoning .finding-stop").wait_for()
+
     def test_by_keyboard_alone_through_the_pages_of_a_stage(self) -> None:
         """Single keys act in a room too; a page is said by its name, the sheet is one press back at the same picture."""
         page = self.at("Chapel flat", "routing?picture=p2")

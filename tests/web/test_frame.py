@@ -53,6 +53,22 @@ class Frame(WebCase):
         self.assertEqual((said["kind"], said["regions"], said["revision"]), ("done", {}, 2))
         self.assertIn("3 m", self.get(f"/jobs/{job}/cables"))
 
+    def test_cautions_stand_before_the_step_on_the_page_itself(self) -> None:
+        for place, caution, step in (
+            ("align", "Never look into the lens", "Warm the projector up"),
+            ("buttons", "Watch the room the first time", "Play it"),
+            ("faults", "Pull no plug behind", "Where to look"),
+            ("cables", "Test every cable at its full rate", "drill-table"),
+        ):
+            page = self.get(f"/jobs/{self.chapel}/{place}").partition('id="room"')[2].partition("</main>")[0]
+            with self.subTest(place):
+                self.assertIn(caution, page)
+                self.assertLess(page.index(caution), page.index(step))
+
+    def test_two_revisions_beside_each_other_belong_to_what_was_done(self) -> None:
+        page = self.get(f"/jobs/{self.chapel}/compare?a=1&b=1")
+        self.assertIn('aria-current="page">What was done', page)
+
     def test_a_panels_own_address_leads_to_the_sheet_with_it_open(self) -> None:
         navigate = HTML | {"sec-fetch-mode": "navigate"}
         for panel, stage in (
@@ -100,4 +116,6 @@ class Frame(WebCase):
         page = self.get(f"/jobs/{job}/picture")
         own = page.partition('aria-label="Findings"')[2].partition("</ul>")[0]
         self.assertNotIn(mind, own)
+        elsewhere = self.get(f"/jobs/{job}/throw").partition('id="elsewhere-picture"')[2].partition("</summary>")[0]
+        self.assertIn("2 minds, 1 accepted", elsewhere)  # as the rail counts them
         self.assertIn("he likes it &lt;so&gt;", page.partition('id="accepted"')[2].partition("</details>")[0])

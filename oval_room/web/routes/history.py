@@ -146,7 +146,7 @@ def compare(request: Request, job: str, a: RevisionNumber, b: RevisionNumber, vi
         "entered": _entered(one, other),
         **_worked_out(looks[0].report, looks[1].report, one, other),
     }
-    return room(request, "compare.html", _framed(request, job), "compare", context)
+    return room(request, "compare.html", _framed(request, job), "history", context)
 
 
 def _entered(one: Plan, other: Plan) -> list[tuple[str, str, str]]:

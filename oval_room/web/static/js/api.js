@@ -8,14 +8,15 @@ const GONE = "The program did not answer. What you typed is still here; try agai
 // Nobody answered, or not as asked.
 export class Away extends Error {}
 
-// A question. Of a lane only the latest is answered: an older one gives undefined. Raises Away.
-export async function ask(lane, address, as = "json") {
+// A question. Of a lane only the latest is answered: an older one gives undefined. Raises Away; a page that says what is
+// wrong with what was entered is an answer all the same.
+export async function ask(lane, address, as = "json", page = false) {
   lanes.get(lane)?.abort();
   const mine = new AbortController();
   lanes.set(lane, mine);
   try {
     const answer = await fetch(address, { signal: mine.signal });
-    if (!answer.ok) throw new Away(await refusal(answer));
+    if (!answer.ok && !(page && answer.status < 500)) throw new Away(await refusal(answer));
     const read = await answer[as]();
     return lanes.get(lane) === mine ? read : undefined;
   } catch (error) {

@@ -110,13 +110,17 @@ export function sheetStore() {
     async renew(answer = {}) {
       let html;
       try {
-        html = await ask("room", this.here, "text");
+        html = await ask("room", this.here, "text", true);
       } catch (error) {
         if (!(error instanceof Away)) throw error;
         this.say(this.plain(error.message), "wrong");
       }
       if (html === undefined) return;
       const fresh = new DOMParser().parseFromString(html, "text/html");
+      if (!fresh.getElementById("room")) { // it is not there any more, which the page itself says
+        window.location.assign(this.here);
+        return;
+      }
       const there = ROOM.filter((id) => fresh.getElementById(id));
       this.put(Object.fromEntries(there.map((id) => [id, fresh.getElementById(id).innerHTML])));
       this.revision = Math.max(this.revision, Number(fresh.querySelector(".sheet")?.dataset.revision || 0));

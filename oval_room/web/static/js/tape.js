@@ -50,7 +50,9 @@ export function tape() {
       if (!line.trim()) {
         sheet.ghosts += 1;
         this.clear();
-        if (onPhone()) this.offer((await sheet.tryOut("heard", { line: "" }))?.options || []);
+        if (!onPhone()) return;
+        const words = await sheet.tryOut("heard", { line: "" });
+        if (words && !this.field.value) this.offer(words.options);
         return;
       }
       const answer = await sheet.tryOut("heard", { line });
@@ -105,6 +107,7 @@ export function tape() {
         this.answering = false;
       } else this.waiting.push({ line, key: onceKey() });
       this.field.value = "";
+      this.$root.dataset.keys = "words";
       this.offer([]);
       if (this.held) this.bring();
       else this.work();

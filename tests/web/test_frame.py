@@ -59,6 +59,7 @@ class Frame(WebCase):
             ("buttons", "Watch the room the first time", "Play it"),
             ("faults", "Pull no plug behind", "Where to look"),
             ("cables", "Test every cable at its full rate", "drill-table"),
+            ("drill?picture=p2", "Find cables and pipes before any hole", "drill-table"),
         ):
             page = self.get(f"/jobs/{self.chapel}/{place}").partition('id="room"')[2].partition("</main>")[0]
             with self.subTest(place):

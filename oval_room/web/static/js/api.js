@@ -8,8 +8,8 @@ const GONE = "The program did not answer. What you typed is still here; try agai
 // Nobody answered, or not as asked.
 export class Away extends Error {}
 
-// A question. Of a lane only the latest is answered: an older one gives undefined. Raises Away; a page that says what is
-// wrong with what was entered is an answer all the same.
+// A question. Of a lane only the latest is answered: an older one gives undefined. Raises Away; a page that says what
+// is wrong with what was entered is an answer all the same.
 export async function ask(lane, address, as = "json", page = false) {
   lanes.get(lane)?.abort();
   const mine = new AbortController();
